@@ -1,0 +1,49 @@
+//! Reasons and cautions as data, with their words in one place.
+
+mod cautions;
+mod reasons;
+
+pub use cautions::{Caution, cautions};
+pub use reasons::dial_reason;
+
+use crate::quantity::Id;
+use serde::Serialize;
+
+/// The part of the setup something is said about.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Place {
+    /// The subject.
+    Subject,
+    /// The background.
+    Background,
+    /// What the meter said.
+    Readings,
+    /// A light.
+    Light,
+    /// The camera.
+    Camera,
+    /// The shutter.
+    Shutter,
+    /// The aperture.
+    Aperture,
+    /// White balance.
+    Colour,
+    /// Frames and pace.
+    Pace,
+}
+
+/// Something said, and what about.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Remark {
+    /// Where it belongs.
+    pub about: Place,
+    /// Which light, if it is about one.
+    pub light: Option<Id>,
+    /// What it is, as data.
+    pub caution: Caution,
+    /// What it is, in words.
+    pub text: String,
+}

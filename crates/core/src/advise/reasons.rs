@@ -1,0 +1,174 @@
+use crate::assess::{DialId, DialKind, Facts, capital};
+use crate::colour::{ColourWish, JUST_VISIBLE, PLAIN, SMALL};
+use crate::flash::{pops_per_battery, recharge_time};
+use crate::marks::{Mark, ShutterMark, stops_amount};
+use crate::quantity::{Mired, Power, Seconds};
+use crate::situation::{Dials, Situation};
+use crate::solve::key_colour;
+
+/// Why a dial stands where it does, in one sentence, and whether something about it is past a limit.
+#[must_use]
+pub fn dial_reason(s: &Situation<'_>, facts: &Facts, dials: &Dials, id: &DialId) -> (String, bool) {
+    match id.dial {
+        DialKind::Shutter => shutter(s, facts, dials),
+        DialKind::Aperture => aperture(s, facts, dials),
+        DialKind::Iso => iso(s, dials),
+        DialKind::Nd => (nd(dials), false),
+        DialKind::Power => power(s, facts, id),
+        DialKind::Kelvin => colour(s),
+    }
+}
+
+fn shutter(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
+    let at = s.effective_shutter(dials.shutter);
+    let label = |mark: ShutterMark| mark.label(s.step);
+    if facts.floored > 0.1 {
+        let text = format!(
+            "Aperture priority stops at {} with flash: the ambient falls by {}.",
+            label(s.body.slow_sync_floor),
+            stops_amount(facts.floored)
+        );
+        return (text, true);
+    }
+    if facts.past_sync > 0.0 {
+        let lit = facts.lit_share.share() * 100.0;
+        return (format!("Past sync: flash reaches only {lit:.0} % of the frame's height."), true);
+    }
+    if facts.movement_short > 0.3 {
+        let text = format!(
+            "{} too slow for {}.",
+            capital(&stops_amount(facts.movement_short)),
+            s.setup.subject.movement.words()
+        );
+        return (text, true);
+    }
+    if facts.shake_short > 0.3 {
+        let needed = s.asks.shake.map(|tv| ShutterMark::at_least_as_fast_as(Seconds::nearest((-tv).exp2())));
+        let needed = needed.map_or_else(String::new, label);
+        return (format!("Too slow for the hand: {needed} holds it, or a tripod."), true);
+    }
+    match (s.sync, s.safe_sync) {
+        (Some(sync), _) if at > sync => {
+            let loss = s.lights.iter().map(|lit| lit.high_speed_loss(at, s.sync)).fold(0.0, f64::max);
+            (format!("High-speed sync: the flash loses {}.", stops_amount(loss)), false)
+        }
+        (Some(sync), Some(safe)) if at > safe => {
+            (format!("At the edge of sync ({}); {} is safe.", label(sync), label(safe)), false)
+        }
+        (Some(_), Some(safe)) if at == safe => {
+            ("The safe click below sync. Moves the ambient only.".to_owned(), false)
+        }
+        (Some(_), Some(safe)) => {
+            let room = safe.stops() - at.stops();
+            (format!("{} below the safe sync click. Moves the ambient only.", capital(&stops_amount(room))), false)
+        }
+        _ if s.lights.is_empty() => ("No flash fires: moves everything.".to_owned(), false),
+        _ => ("A leaf shutter syncs at every time. Moves the ambient only.".to_owned(), false),
+    }
+}
+
+fn aperture(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
+    let distance = |metres: f64| s.house.units.distance(metres);
+    let depth = s.setup.subject.depth.metres();
+    if facts.depth_short > 0.3 {
+        let text = format!("{} too open to hold {} sharp.", capital(&stops_amount(facts.depth_short)), distance(depth));
+        return (text, true);
+    }
+    let diffraction = dials.aperture.stops() - s.asks.diffraction;
+    if diffraction > 0.3 {
+        return (format!("Diffraction softens from {} on.", smallest_crisp(s)), false);
+    }
+    match s.lensing.total_depth(dials.aperture.f_number()) {
+        None => ("Sharp from the subject to infinity.".to_owned(), false),
+        Some(total) => {
+            let spare = total.metres() - depth;
+            let text = if spare < depth * 0.1 {
+                format!("Sharp through {}, just what is asked.", distance(total.metres()))
+            } else {
+                format!("Sharp through {}: {} to spare.", distance(total.metres()), distance(spare))
+            };
+            (text, false)
+        }
+    }
+}
+
+fn smallest_crisp(s: &Situation<'_>) -> String {
+    let sixths = (s.asks.diffraction * 3.0).floor() as i16 * 2;
+    crate::marks::ApertureMark::nearest(sixths).label(s.step)
+}
+
+fn iso(s: &Situation<'_>, dials: &Dials) -> (String, bool) {
+    let above = dials.iso.stops() - s.base.stops();
+    if above < -0.1 {
+        let text = format!("Below base: highlights clip {} sooner.", stops_amount(-above));
+        return (text, true);
+    }
+    if above < 0.1 {
+        return ("Base: the cleanest there is.".to_owned(), false);
+    }
+    (format!("{} above base: more noise, the flash reaches further.", capital(&stops_amount(above))), false)
+}
+
+fn nd(dials: &Dials) -> String {
+    if dials.nd.sixths() == 0 {
+        "No filter: nothing taken from either.".to_owned()
+    } else {
+        format!("Takes {} from ambient and flash alike.", stops_amount(dials.nd.stops()))
+    }
+}
+
+fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> (String, bool) {
+    let found = s.lights.iter().position(|lit| Some(&lit.light.id) == id.light.as_ref());
+    let Some(index) = found else { return (String::new(), false) };
+    let (lit, below) = (&s.lights[index], facts.powers[index]);
+    let power = Power::nearest(below);
+    let ready = recharge_time(lit.flash.recharge, power).seconds();
+    if facts.recharge_short[index] > 0.05 {
+        let asked = s.setup.pace.interval.seconds();
+        return (format!("Ready after {ready:.1} s, but a frame is wanted every {asked:.1} s."), true);
+    }
+    let pops = pops_per_battery(lit.flash.full_pops, power).floor();
+    (format!("Ready after {ready:.1} s; {pops:.0} frames a battery."), false)
+}
+
+fn colour(s: &Situation<'_>) -> (String, bool) {
+    let set = Mired::from(s.setup.white_balance.kelvin.at);
+    let ambient = Mired::from(s.setup.ambient.kelvin());
+    let Some(flash) = key_colour(s) else {
+        let left = ambient - set;
+        return if left.size() <= SMALL {
+            (format!("Set for {}.", s.setup.ambient.words()), false)
+        } else {
+            (format!("{} looks {}.", capital(s.setup.ambient.words()), shade(left.mired())), false)
+        };
+    };
+    let apart = ambient - flash;
+    let skin = flash - set;
+    let words = capital(s.setup.ambient.words());
+    if apart.size() <= JUST_VISIBLE {
+        return ("Flash and ambient look alike.".to_owned(), false);
+    }
+    let way = if apart.mired() > 0.0 { "warmer" } else { "cooler" };
+    let mut text = format!("{words} {:.0} mired {way} than the flash", apart.size());
+    let wanted_apart = !matches!(s.setup.white_balance.wish, ColourWish::Together);
+    text += match apart.size() {
+        size if size <= SMALL => ": small.",
+        _ if wanted_apart => ", as wanted.",
+        size if size < PLAIN => ": it shows.",
+        _ => ": plain to see.",
+    };
+    if skin.size() > SMALL {
+        text += &format!(" Flash-lit skin {}.", shade(skin.mired()));
+    }
+    (text, !wanted_apart && apart.size() >= PLAIN)
+}
+
+fn shade(left: f64) -> &'static str {
+    match left {
+        left if left > PLAIN => "plainly warm",
+        left if left > SMALL => "a little warm",
+        left if left < -PLAIN => "plainly cool",
+        left if left < -SMALL => "a little cool",
+        _ => "neutral",
+    }
+}

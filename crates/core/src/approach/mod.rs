@@ -1,0 +1,248 @@
+//! Approaches: the schools of blending, each a set of wishes in stops relative to correct.
+
+mod propose;
+
+pub use propose::{Proposal, ProposalReason, propose};
+
+use serde::{Deserialize, Serialize};
+
+/// A school of blending flash and ambient.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Approach {
+    /// Flash lifts shadows in even light: cloud, open shade.
+    FillLowContrast,
+    /// Flash brings a face in shade up to a sunlit background.
+    MatchHighContrast,
+    /// Ambient and flash in equal parts.
+    HalfAndHalf,
+    /// Flash carries the face, the ambient sinks.
+    FlashLeads,
+    /// Keep the room, pop the faces.
+    RoomFirst,
+    /// Aperture and power first, the shutter by eye.
+    FlashFirst,
+    /// Dark against a bright sky.
+    Silhouette,
+    /// Hold the sunset, lift the people.
+    SunsetBehind,
+    /// No flash; a card fills.
+    AmbientOnly,
+}
+
+/// What an approach wants of a level: a band in stops with a preferred place in it.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Band {
+    /// The lowest that will do.
+    pub low: f64,
+    /// The highest that will do.
+    pub high: f64,
+    /// The best.
+    pub prefer: f64,
+}
+
+impl Band {
+    const fn at(level: f64) -> Option<Band> {
+        Some(Band { low: level, high: level, prefer: level })
+    }
+
+    const fn between(low: f64, high: f64, prefer: f64) -> Option<Band> {
+        Some(Band { low, high, prefer })
+    }
+
+    /// How far a level is outside: positive above, negative below, 0 inside.
+    #[must_use]
+    pub fn miss(self, level: f64) -> f64 {
+        if level > self.high {
+            level - self.high
+        } else if level < self.low {
+            level - self.low
+        } else {
+            0.0
+        }
+    }
+}
+
+/// The wishes of an approach. What is not wished for is left as it falls.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Wishes {
+    /// The background in all.
+    pub background: Option<Band>,
+    /// The ambient on the face.
+    pub face_ambient: Option<Band>,
+    /// The flash on the face.
+    pub face_flash: Option<Band>,
+    /// The face in all: where flash makes up what the ambient lacks.
+    pub face_total: Option<Band>,
+    /// How far under clipping the brightest part has to stay, where the approach cares.
+    pub sky_under_clipping: Option<f64>,
+    /// Whether flash is used.
+    pub flash: bool,
+}
+
+const THIRD: f64 = 1.0 / 3.0;
+
+impl Approach {
+    /// All of them, in the order they are offered.
+    pub const ALL: [Approach; 9] = [
+        Approach::FillLowContrast,
+        Approach::MatchHighContrast,
+        Approach::HalfAndHalf,
+        Approach::FlashLeads,
+        Approach::RoomFirst,
+        Approach::FlashFirst,
+        Approach::Silhouette,
+        Approach::SunsetBehind,
+        Approach::AmbientOnly,
+    ];
+
+    /// The wishes of this school (common practice), in stops from correct.
+    ///
+    /// Where a school says "flash at 0" over an ambient that falls as it may, the wish here is the face *in all* at
+    /// 0: over dark ambient that is the same within a fifth of a stop, and over brighter ambient it keeps the sum
+    /// from going over, which is the one mistake that cannot be mended.
+    #[must_use]
+    pub const fn wishes(self) -> Wishes {
+        let none = Wishes {
+            background: None,
+            face_ambient: None,
+            face_flash: None,
+            face_total: None,
+            sky_under_clipping: None,
+            flash: true,
+        };
+        match self {
+            Approach::FillLowContrast => Wishes {
+                background: Band::at(0.0),
+                face_ambient: Band::at(0.0),
+                face_flash: Band::between(-3.0, -1.0, -2.0),
+                ..none
+            },
+            Approach::MatchHighContrast => {
+                Wishes { background: Band::at(0.0), face_total: Band::at(0.0), ..none }
+            }
+            Approach::HalfAndHalf => Wishes {
+                background: Band::at(0.0),
+                face_ambient: Band::at(-1.0),
+                face_flash: Band::at(-1.0),
+                ..none
+            },
+            Approach::FlashLeads => Wishes {
+                background: Band::between(-3.0, -1.0, -2.0),
+                face_ambient: Band::between(-4.0, -2.0, -3.0),
+                face_total: Band::at(0.0),
+                ..none
+            },
+            Approach::RoomFirst => Wishes {
+                background: Band::between(-4.0 * THIRD, -2.0 * THIRD, -1.0),
+                face_ambient: Band::between(-4.0 * THIRD, -2.0 * THIRD, -1.0),
+                face_flash: Band::between(-1.0, -THIRD, -1.0),
+                face_total: Band::at(0.0),
+                ..none
+            },
+            Approach::FlashFirst => Wishes {
+                background: Band::between(-3.0, 0.0, -1.0),
+                face_flash: Band::at(0.0),
+                ..none
+            },
+            Approach::Silhouette => Wishes {
+                background: Band::between(-THIRD, 0.0, 0.0),
+                face_ambient: Band::between(-20.0, -4.0, -4.0),
+                flash: false,
+                ..none
+            },
+            Approach::SunsetBehind => Wishes {
+                background: Band::between(-1.0, 0.0, 0.0),
+                face_ambient: Band::between(-20.0, -THIRD, -2.0),
+                face_total: Band::at(0.0),
+                sky_under_clipping: Some(THIRD),
+                ..none
+            },
+            Approach::AmbientOnly => Wishes {
+                background: Band::at(0.0),
+                face_ambient: Band::at(0.0),
+                flash: false,
+                ..none
+            },
+        }
+    }
+
+    /// Its name.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            Approach::FillLowContrast => "Fill a low-contrast scene",
+            Approach::MatchHighContrast => "Match a high-contrast scene",
+            Approach::HalfAndHalf => "Half and half",
+            Approach::FlashLeads => "Flash leads",
+            Approach::RoomFirst => "Room first",
+            Approach::FlashFirst => "Flash first, drag to taste",
+            Approach::Silhouette => "Silhouette",
+            Approach::SunsetBehind => "Sunset behind",
+            Approach::AmbientOnly => "Ambient only, with card",
+        }
+    }
+
+    /// What it does, in a phrase that follows its name.
+    #[must_use]
+    pub const fn aim(self) -> &'static str {
+        match self {
+            Approach::FillLowContrast => "expose for all of it, flash two stops under only opens the shadows",
+            Approach::MatchHighContrast => "hold the background, let the flash bring the face up to it",
+            Approach::HalfAndHalf => "ambient and flash each a stop under, so that neither shows",
+            Approach::FlashLeads => "sink the ambient two or three stops and light the face by flash",
+            Approach::RoomFirst => "keep the room a stop down and pop the faces",
+            Approach::FlashFirst => "set aperture and power for the face, then let the shutter bring in the background",
+            Approach::Silhouette => "expose for the bright sky and leave the subject dark",
+            Approach::SunsetBehind => "stop down until the sky keeps its colour, flash lifts the people",
+            Approach::AmbientOnly => "no flash; a white card opens the shadow side",
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case::above(0.5, 0.5)]
+    #[case::inside(-2.5, 0.0)]
+    #[case::below(-3.5, -0.5)]
+    fn misses(#[case] level: f64, #[case] miss: f64) {
+        let band = Band { low: -3.0, high: 0.0, prefer: -2.0 };
+        assert_eq!(band.miss(level), miss);
+    }
+
+    /// The table of the schools (common practice): background, ambient and flash on the face.
+    #[rstest]
+    #[case(Approach::FillLowContrast, Some(0.0), Some(0.0), Some(-2.0))]
+    #[case(Approach::HalfAndHalf, Some(0.0), Some(-1.0), Some(-1.0))]
+    #[case(Approach::FlashLeads, Some(-2.0), Some(-3.0), None)]
+    #[case(Approach::RoomFirst, Some(-1.0), Some(-1.0), Some(-1.0))]
+    #[case(Approach::FlashFirst, Some(-1.0), None, Some(0.0))]
+    #[case(Approach::AmbientOnly, Some(0.0), Some(0.0), None)]
+    fn the_table_of_schools(
+        #[case] approach: Approach,
+        #[case] background: Option<f64>,
+        #[case] ambient: Option<f64>,
+        #[case] flash: Option<f64>,
+    ) {
+        let wishes = approach.wishes();
+        assert_eq!(wishes.background.map(|band| band.prefer), background);
+        assert_eq!(wishes.face_ambient.map(|band| band.prefer), ambient);
+        assert_eq!(wishes.face_flash.map(|band| band.prefer), flash);
+    }
+
+    #[test]
+    fn every_band_holds_what_it_prefers() {
+        for approach in Approach::ALL {
+            let w = approach.wishes();
+            for band in [w.background, w.face_ambient, w.face_flash, w.face_total].into_iter().flatten() {
+                assert_eq!(band.miss(band.prefer), 0.0, "{approach:?}");
+            }
+        }
+    }
+}

@@ -1,0 +1,158 @@
+use super::Facts;
+use crate::advise::dial_reason;
+use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
+use crate::quantity::{Id, Kelvin, Power};
+use crate::situation::{Dials, Situation};
+use crate::solve::free_range;
+use crate::setup::Dial;
+use serde::{Deserialize, Serialize};
+
+/// Which kind of dial.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum DialKind {
+    /// Sensitivity.
+    Iso,
+    /// Aperture.
+    Aperture,
+    /// Shutter time.
+    Shutter,
+    /// Neutral density.
+    Nd,
+    /// A flash's power.
+    Power,
+    /// White balance.
+    Kelvin,
+}
+
+/// One dial of a setup.
+#[derive(Debug, Clone, PartialEq, Eq, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct DialId {
+    /// Which kind.
+    pub dial: DialKind,
+    /// Whose, for a power.
+    pub light: Option<Id>,
+}
+
+impl DialId {
+    /// A dial of the camera.
+    #[must_use]
+    pub const fn camera(dial: DialKind) -> DialId {
+        DialId { dial, light: None }
+    }
+
+    /// The power of a light.
+    #[must_use]
+    pub const fn power(light: Id) -> DialId {
+        DialId { dial: DialKind::Power, light: Some(light) }
+    }
+}
+
+/// A dial as it stands.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct DialReport {
+    /// Which.
+    pub id: DialId,
+    /// Its name.
+    pub name: String,
+    /// Where it stands, in the unit of its strip.
+    pub at: f64,
+    /// What is printed there.
+    pub label: String,
+    /// The other spelling, or the preset nearest.
+    pub also: Option<String>,
+    /// Whether it is held.
+    pub held: bool,
+    /// Its strip.
+    pub strip: Vec<Printed>,
+    /// Why it stands there, in a sentence.
+    pub reason: String,
+    /// Whether something about it is past a limit.
+    pub trouble: bool,
+}
+
+fn camera_dial<M: Mark>(dial: Dial<M>, range: (M, M), step: StepSize) -> (f64, String, bool, Vec<Printed>) {
+    let mut clicks = free_range(Dial::free(dial.at), range, step);
+    if let Err(place) = clicks.binary_search(&dial.at) {
+        clicks.insert(place, dial.at);
+    }
+    (f64::from(dial.at.sixths()), dial.at.label(step), dial.held, strip(&clicks, step))
+}
+
+pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialReport> {
+    let camera = &s.setup.camera;
+    let mut all = Vec::with_capacity(5 + s.lights.len());
+    let mut push = |id: DialId, name: String, also, (at, label, held, strip)| {
+        let (reason, trouble) = dial_reason(s, facts, dials, &id);
+        all.push(DialReport { id, name, at, label, also, held, strip, reason, trouble });
+    };
+    let of = DialId::camera;
+    push(of(DialKind::Shutter), "Shutter".into(), None, camera_dial(camera.shutter, s.shutter, s.step));
+    push(of(DialKind::Aperture), "Aperture".into(), None, camera_dial(camera.aperture, s.aperture, s.step));
+    push(of(DialKind::Iso), "ISO".into(), None, camera_dial(camera.iso, s.iso, s.step));
+    let nd = camera.nd;
+    let mut nds = s.nd.clone();
+    if let Err(place) = nds.binary_search(&nd.at) {
+        nds.insert(place, nd.at);
+    }
+    let also = (nd.at.sixths() > 0).then(|| "stops".to_owned());
+    let nd = (f64::from(nd.at.sixths()), nd.at.label(s.step), nd.held, strip(&nds, s.step));
+    push(of(DialKind::Nd), "ND filter".into(), also, nd);
+    for (lit, below) in s.lights.iter().zip(&facts.powers) {
+        let power = Power::nearest(*below);
+        let flash = lit.flash;
+        let label = power.label(flash.notation, flash.power_step);
+        let other = match flash.notation {
+            crate::marks::PowerNotation::Fraction => format!("{} of 10", ten_stop_label(power)),
+            crate::marks::PowerNotation::TenStop => power.fraction_label(flash.power_step),
+        };
+        let name = lit.modifier.map_or(&flash.name, |modifier| &modifier.name);
+        push(
+            DialId::power(lit.light.id.clone()),
+            format!("{name}, power"),
+            Some(other),
+            (*below, label, lit.light.power.held, power_strip(lit.powers.1, flash.power_step, flash.notation)),
+        );
+    }
+    let balance = s.setup.white_balance.kelvin;
+    let preset = crate::colour::nearest_preset(balance.at).words();
+    push(
+        of(DialKind::Kelvin),
+        "White balance".into(),
+        Some(preset.to_owned()),
+        (balance.at.kelvin(), format!("{:.0} K", balance.at.kelvin()), balance.held, kelvin_strip(balance.at)),
+    );
+    all
+}
+
+/// Every click of a power dial, full power first.
+fn power_strip(lowest: f64, step: PowerStep, notation: crate::marks::PowerNotation) -> Vec<Printed> {
+    let clicks = (lowest * step.clicks_per_stop()).round() as u32;
+    (0..=clicks)
+        .map(|click| {
+            let power = Power::nearest(f64::from(click) / step.clicks_per_stop());
+            let below = power.stops_below_full();
+            Printed { at: below, label: power.label(notation, step), full: (below - below.round()).abs() < 0.01 }
+        })
+        .collect()
+}
+
+/// White-balance settings in hundreds of kelvin, as cameras set them.
+fn kelvin_strip(at: Kelvin) -> Vec<Printed> {
+    let mut strip: Vec<Printed> = (20..=120)
+        .map(|hundreds| Printed {
+            at: f64::from(hundreds) * 100.0,
+            label: format!("{} K", hundreds * 100),
+            full: hundreds % 10 == 0,
+        })
+        .collect();
+    if !strip.iter().any(|mark| mark.at == at.kelvin()) {
+        strip.push(Printed { at: at.kelvin(), label: format!("{:.0} K", at.kelvin()), full: false });
+        strip.sort_by(|a, b| a.at.total_cmp(&b.at));
+    }
+    strip
+}

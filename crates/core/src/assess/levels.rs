@@ -1,0 +1,184 @@
+use super::{Facts, missed};
+use crate::approach::Band;
+use crate::marks::{stops_amount, stops_label};
+use crate::quantity::{Id, Share, Stops};
+use crate::setup::Patch;
+use crate::situation::{Dials, PATCHES, Situation, Source};
+use serde::Serialize;
+
+/// What one light gives a patch.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct LightPart {
+    /// The light.
+    pub light: Id,
+    /// Its part, in stops from correct.
+    pub level: Stops,
+}
+
+/// A patch on the stop scale.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Level {
+    /// The patch.
+    pub patch: Patch,
+    /// Its name.
+    pub name: &'static str,
+    /// What the ambient gives.
+    pub ambient: Stops,
+    /// What all flashes give; none where none reaches.
+    pub flash: Option<Stops>,
+    /// What each flash gives.
+    pub parts: Vec<LightPart>,
+    /// Both together.
+    pub total: Stops,
+    /// The flash's share of the light.
+    pub flash_share: Share,
+    /// Where the whole is wanted.
+    pub target: Option<Band>,
+    /// Where the ambient part is wanted.
+    pub ambient_target: Option<Band>,
+    /// Where the flash part is wanted.
+    pub flash_target: Option<Band>,
+    /// How far the whole is outside its target; positive is too bright.
+    pub off: Stops,
+    /// Whether it is above clipping, its own tone counted.
+    pub clips: bool,
+    /// Whether it is below the usable shadows.
+    pub sinks: bool,
+    /// Where the ambient comes from.
+    pub source: Source,
+    /// Likely error of the ambient, to either side.
+    pub error: Stops,
+    /// All of it in a sentence.
+    pub sentence: String,
+}
+
+pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> {
+    let floor = s.floor(dials.iso);
+    PATCHES
+        .iter()
+        .enumerate()
+        .filter_map(|(index, patch)| {
+            let ambient = s.ambient[index].as_ref()?;
+            let (level, flash) = (facts.split.ambient[index]?, facts.split.flash[index]);
+            let total = facts.split.total[index]?;
+            let wishes = &s.wishes;
+            let target = match patch {
+                Patch::Face => wishes.face_total.or(wishes.face_flash.is_none().then_some(wishes.face_ambient).flatten()),
+                Patch::Background => wishes.background,
+                Patch::Sky => wishes.sky_under_clipping.map(|under| {
+                    let high = s.headroom(dials.iso) - under;
+                    Band { low: -20.0, high, prefer: high }
+                }),
+                Patch::ShadowSide | Patch::Edge => None,
+            };
+            let on_face = *patch == Patch::Face;
+            let light = flash.map_or(0.0, f64::exp2);
+            let parts = s
+                .lights
+                .iter()
+                .zip(&facts.parts)
+                .filter_map(|(lit, part)| {
+                    part[index].map(|level| LightPart { light: lit.light.id.clone(), level: Stops::nearest(level) })
+                })
+                .collect();
+            let mut level = Level {
+                patch: *patch,
+                name: patch.words(),
+                ambient: Stops::nearest(level),
+                flash: flash.map(Stops::nearest),
+                parts,
+                total: Stops::nearest(total),
+                flash_share: Share::nearest(light / (light + level.exp2())),
+                target,
+                ambient_target: wishes.face_ambient.filter(|_| on_face),
+                flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
+                off: Stops::nearest(target.map_or(0.0, |band| band.miss(total))),
+                clips: facts.clipped.iter().any(|(patch, _)| *patch == index),
+                sinks: total < floor,
+                source: ambient.source.clone(),
+                error: ambient.error,
+                sentence: String::new(),
+            };
+            level.sentence = sentence(&level);
+            Some(level)
+        })
+        .collect()
+}
+
+/// A level as a screen reader says it.
+fn sentence(level: &Level) -> String {
+    let label = |stops: Stops| stops_label(stops.stops());
+    let mut said = format!("{} at {}", capital(level.name), label(level.total));
+    match level.flash {
+        Some(flash) => said += &format!(": ambient {}, flash {}", label(level.ambient), label(flash)),
+        None => said += ", all ambient",
+    }
+    if let Some(target) = level.target {
+        if level.off.size().stops() > 0.2 {
+            let way = if level.off.stops() > 0.0 { "over" } else { "under" };
+            said += &format!("; {} {way} its target", stops_amount(level.off.stops()));
+        } else if target.low > -19.0 {
+            said += "; on target";
+        }
+    }
+    if level.clips {
+        said += "; clips";
+    }
+    if level.sinks {
+        said += "; below usable shadow";
+    }
+    said + "."
+}
+
+/// The first letter in capitals.
+///
+/// An f-number keeps its small f.
+pub(crate) fn capital(words: &str) -> String {
+    if words.starts_with("f/") {
+        return words.to_owned();
+    }
+    let mut letters = words.chars();
+    letters.next().map_or_else(String::new, |first| first.to_uppercase().collect::<String>() + letters.as_str())
+}
+
+/// The plan in one line, and whether all is well.
+pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
+    if let Some((patch, over)) = facts.clipped.iter().max_by(|a, b| a.1.total_cmp(&b.1)) {
+        let text = format!("The {} clips by {}.", PATCHES[*patch].words(), stops_amount(*over));
+        return (text, false);
+    }
+    if facts.past_sync > 0.0 {
+        let dark = (1.0 - facts.lit_share.share()) * 100.0;
+        return (format!("Past sync: {dark:.0} % of the frame gets no flash."), false);
+    }
+    let misses = targets(s, facts);
+    if let Some((what, miss)) = misses.iter().max_by(|a, b| a.1.abs().total_cmp(&b.1.abs())) {
+        let way = if *miss > 0.0 { "over" } else { "under" };
+        return (format!("{what} {} {way} its target.", stops_amount(*miss)), false);
+    }
+    let face = facts.split.total[0].unwrap_or(0.0);
+    let back = facts.split.total[3].unwrap_or(0.0);
+    let text = if (face - back).abs() < 0.2 {
+        format!("Face and background meet at {}.", stops_label(face))
+    } else {
+        format!("Face at {}, background at {}.", stops_label(face), stops_label(back))
+    };
+    (text, true)
+}
+
+/// The targets missed, with how far; positive is too bright.
+pub(crate) fn targets(s: &Situation<'_>, facts: &Facts) -> Vec<(&'static str, f64)> {
+    let w = &s.wishes;
+    let on_face = !s.lights.is_empty();
+    [
+        ("Background", missed(w.background, facts.split.total[3])),
+        ("Ambient on the face", missed(w.face_ambient, facts.split.ambient[0])),
+        ("Flash on the face", missed(w.face_flash, facts.split.flash[0]).filter(|_| on_face)),
+        ("Face", missed(w.face_total, facts.split.total[0])),
+    ]
+    .into_iter()
+    .filter_map(|(what, miss)| miss.map(|miss| (what, miss)))
+    .collect()
+}

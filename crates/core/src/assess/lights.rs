@@ -1,0 +1,82 @@
+use super::Facts;
+use crate::flash::{battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time};
+use crate::marks::{stops_label, ten_stop_label};
+use crate::quantity::{GuideNumber, Id, Kelvin, Power, Seconds, Stops};
+use crate::situation::Situation;
+use serde::Serialize;
+
+/// What a light does at its power.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct LightReport {
+    /// The light.
+    pub light: Id,
+    /// The name of its flash.
+    pub flash: String,
+    /// Its modifier; bare without one.
+    pub modifier: Option<String>,
+    /// Its gel.
+    pub gel: Option<String>,
+    /// The power as this flash spells it.
+    pub power: String,
+    /// As a fraction.
+    pub fraction: String,
+    /// On the ten-stop scale.
+    pub ten_stop: String,
+    /// What the compensation dial of automatic exposure would be set to; none without it.
+    pub ttl: Option<String>,
+    /// The guide number in force, bare, at full power.
+    pub guide_number: GuideNumber,
+    /// Whether its output is only an estimate.
+    pub estimate: bool,
+    /// What modifier and gel take.
+    pub loss: Stops,
+    /// Time to be ready again.
+    pub recharge: Seconds,
+    /// Frames a second it can hold.
+    pub frames_per_second: f64,
+    /// Frames at once from a full charge.
+    pub burst: u32,
+    /// Frames from a battery.
+    pub pops_per_battery: u32,
+    /// Batteries for all frames.
+    pub batteries: u32,
+    /// How long the flash lasts (t0.1).
+    pub duration: Option<Seconds>,
+    /// Its colour with the gel.
+    pub kelvin: Kelvin,
+}
+
+pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
+    s.lights
+        .iter()
+        .zip(&facts.powers)
+        .zip(&facts.parts)
+        .map(|((lit, below), part)| {
+            let flash = lit.flash;
+            let power = Power::nearest(*below);
+            // Automatic exposure at 0 aims the flash at full exposure: its compensation is the flash part itself.
+            let part = part[0].or(part[2]).or(part[3]).unwrap_or(0.0);
+            LightReport {
+                light: lit.light.id.clone(),
+                flash: flash.name.to_string(),
+                modifier: lit.modifier.map(|modifier| modifier.name.to_string()),
+                gel: lit.gel.map(|gel| gel.name.to_string()),
+                power: power.label(flash.notation, flash.power_step),
+                fraction: power.fraction_label(flash.power_step),
+                ten_stop: ten_stop_label(power),
+                ttl: flash.ttl.then(|| stops_label(part.clamp(-5.0, 3.0))),
+                guide_number: lit.guide_number,
+                estimate: flash.output.is_estimate(),
+                loss: lit.loss(),
+                recharge: recharge_time(flash.recharge, power),
+                frames_per_second: frames_per_second(flash.recharge, power),
+                burst: pops_stored(power).floor() as u32,
+                pops_per_battery: pops_per_battery(flash.full_pops, power).floor() as u32,
+                batteries: battery_sets(s.setup.pace.frames, flash.full_pops, power),
+                duration: duration_at(&flash.durations, power),
+                kelvin: lit.kelvin(),
+            }
+        })
+        .collect()
+}

@@ -1,0 +1,149 @@
+//! Assessing: what the dials, as they stand, make of the light.
+
+mod dials;
+mod facts;
+mod levels;
+mod lights;
+
+pub use dials::{DialId, DialKind, DialReport};
+pub use facts::Facts;
+pub use levels::{Level, LightPart};
+pub(crate) use levels::{capital, targets};
+pub use lights::LightReport;
+
+use crate::advise::{Remark, cautions};
+use crate::approach::{Approach, Band};
+use crate::check::FieldError;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::quantity::{Metres, Stops};
+use crate::setup::Setup;
+use crate::situation::{Dials, Situation};
+use serde::Serialize;
+
+/// The approach in force, with why it would be proposed.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ApproachReport {
+    /// The one in force.
+    pub approach: Approach,
+    /// Its name.
+    pub name: &'static str,
+    /// What it does.
+    pub aim: &'static str,
+    /// Whether the photographer chose it; proposed otherwise.
+    pub chosen: bool,
+    /// The one Tolva would propose.
+    pub proposed: Approach,
+    /// Why, in a sentence.
+    pub reason: String,
+}
+
+/// What is sharp.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct DepthReport {
+    /// Nearest sharp distance.
+    pub near: Metres,
+    /// Furthest sharp distance; none when it reaches infinity.
+    pub far: Option<Metres>,
+    /// Stops too open for the subject's depth; 0 when it is sharp.
+    pub short: Stops,
+}
+
+/// What the dials make of the light.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Assessment {
+    /// The approach.
+    pub approach: ApproachReport,
+    /// What stands on the stop scale.
+    pub levels: Vec<Level>,
+    /// Where the sensor clips, in stops above correct.
+    pub clipping: Stops,
+    /// Where shadows are no longer usable, in stops.
+    pub floor: Stops,
+    /// How much brighter the background's ambient is than the face's.
+    pub contrast: Stops,
+    /// Lit side to shadow side, as the first number of "3:1"; none without both.
+    pub lit_to_shadow: Option<f64>,
+    /// Every dial, with its strip, its mark and a line of reason.
+    pub dials: Vec<DialReport>,
+    /// What each light does.
+    pub lights: Vec<LightReport>,
+    /// What is sharp.
+    pub depth: DepthReport,
+    /// The plan in one line: what is met and what is missed.
+    pub headline: String,
+    /// Whether every target is met and nothing is past a limit.
+    pub met: bool,
+    /// Cautions, where they apply.
+    pub cautions: Vec<Remark>,
+}
+
+impl Assessment {
+    /// The level of a patch.
+    #[must_use]
+    pub fn level(&self, patch: crate::setup::Patch) -> Option<&Level> {
+        self.levels.iter().find(|level| level.patch == patch)
+    }
+}
+
+/// Assesses a setup as it stands.
+///
+/// # Errors
+/// Every problem of the setup, each at its field.
+pub fn assess(setup: &Setup, kit: &Kit, house: House) -> Result<Assessment, Vec<FieldError>> {
+    Ok(assess_situation(&Situation::new(setup, kit, house)?))
+}
+
+/// Assesses a resolved setup as its dials stand.
+#[must_use]
+pub fn assess_situation(s: &Situation<'_>) -> Assessment {
+    let dials = Dials::of(s.setup);
+    let facts = Facts::of(s, &dials);
+    let sharp = s.lensing.depth_of_field(dials.aperture.f_number());
+    let levels = levels::of(s, &facts, &dials);
+    let (headline, met) = levels::headline(s, &facts);
+    let lit_to_shadow = match (facts.split.total[0], facts.split.total[1]) {
+        (Some(lit), Some(shadow)) => Some((lit - shadow).exp2()),
+        _ => None,
+    };
+    Assessment {
+        approach: ApproachReport {
+            approach: s.approach,
+            name: s.approach.words(),
+            aim: s.approach.aim(),
+            chosen: s.setup.approach.is_some(),
+            proposed: s.proposal.approach,
+            reason: s.proposal.reason.words(),
+        },
+        clipping: Stops::nearest(s.headroom(dials.iso)),
+        floor: Stops::nearest(s.floor(dials.iso)),
+        contrast: match (&s.ambient[3], &s.ambient[0]) {
+            (Some(background), Some(face)) => background.ev - face.ev,
+            _ => Stops::ZERO,
+        },
+        lit_to_shadow: lit_to_shadow.filter(|ratio| ratio.is_finite()),
+        dials: dials::of(s, &facts, &dials),
+        lights: lights::of(s, &facts),
+        depth: DepthReport {
+            near: sharp.near,
+            far: sharp.far,
+            short: Stops::nearest(facts.depth_short),
+        },
+        headline,
+        met,
+        cautions: cautions(s, &facts, &dials),
+        levels,
+    }
+}
+
+/// A band a level misses by more than a click can leave, with how far; positive is too bright.
+pub(crate) fn missed(band: Option<Band>, level: Option<f64>) -> Option<f64> {
+    // Rounding away from overexposure may leave a level up to a third under, and a little over.
+    const UNDER: f64 = 0.36;
+    const OVER: f64 = 0.2;
+    let miss = band?.miss(level.unwrap_or(-12.0));
+    (miss > OVER || miss < -UNDER).then_some(miss)
+}

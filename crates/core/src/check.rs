@@ -1,0 +1,153 @@
+//! Checks of whole values: every problem found, each at its field, in words a photographer understands.
+
+use crate::quantity::{Id, Limit, OutOfRange};
+
+/// What is wrong with a field.
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+pub enum Problem {
+    /// A number outside its range.
+    #[error(transparent)]
+    Range(#[from] OutOfRange),
+    /// A list with too many or too few entries.
+    #[error("The {} can be {} to {}; here it is {count}.", limit.name, limit.min, limit.max)]
+    Count {
+        /// What is counted and how many may be.
+        limit: Limit,
+        /// How many there are.
+        count: usize,
+    },
+    /// A thing of the kit that is not there.
+    #[error("There is no {kind} called “{id}” in the kit. Choose another.")]
+    NotInKit {
+        /// What was looked for.
+        kind: &'static str,
+        /// Its id.
+        id: Id,
+    },
+    /// The same id twice in one list.
+    #[error("“{id}” is there twice.")]
+    Twice {
+        /// The repeated id.
+        id: Id,
+    },
+    /// An aperture the lens does not have.
+    #[error("This lens goes from {widest} to {smallest} at this focal length; {asked} is outside.")]
+    Aperture {
+        /// Widest mark.
+        widest: String,
+        /// Smallest mark.
+        smallest: String,
+        /// The mark asked for.
+        asked: String,
+    },
+    /// A dial position the body does not have.
+    #[error("This body goes from {first} to {last}; {asked} is outside.")]
+    Dial {
+        /// First mark.
+        first: String,
+        /// Last mark.
+        last: String,
+        /// The mark asked for.
+        asked: String,
+    },
+    /// A focal length the lens does not have.
+    #[error("This lens goes from {shortest} to {longest} mm, not {asked} mm.")]
+    Focal {
+        /// Shortest focal length.
+        shortest: f64,
+        /// Longest focal length.
+        longest: f64,
+        /// The one asked for.
+        asked: f64,
+    },
+    /// Nearer than the lens can focus.
+    #[error("This lens focuses no nearer than {closest} m.")]
+    TooNear {
+        /// Closest focus, in metres.
+        closest: f64,
+    },
+    /// More depth than there is room for.
+    #[error("The subject is deeper than its distance from the camera allows.")]
+    TooDeep,
+    /// Two ends of a range the wrong way round.
+    #[error("The {low} has to be below the {high}.")]
+    Order {
+        /// The lower end.
+        low: &'static str,
+        /// The upper end.
+        high: &'static str,
+    },
+    /// A flash that does not say how bright it is.
+    #[error("A flash needs a guide number, a zoom table, a meter reading or its watt-seconds.")]
+    NoGuideNumber,
+    /// A power the flash does not have.
+    #[error("This flash goes down to {lowest}; {asked} is below.")]
+    Power {
+        /// Lowest power.
+        lowest: String,
+        /// The power asked for.
+        asked: String,
+    },
+    /// Not a day of the calendar.
+    #[error("A date is a day of the calendar, as 2026-06-30.")]
+    Date,
+    /// No filter of the kit gives this.
+    #[error("No filter in the kit takes {asked} stops.")]
+    NoSuchFilter {
+        /// The strength asked for.
+        asked: String,
+    },
+}
+
+/// A problem and where it is, as a JSON pointer (RFC 6901).
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+#[error("{field}: {problem}")]
+pub struct FieldError {
+    /// Where: `/subject/distance`.
+    pub field: String,
+    /// What.
+    pub problem: Problem,
+}
+
+/// Gathers the problems of a value.
+#[derive(Debug, Default)]
+pub(crate) struct Check {
+    found: Vec<FieldError>,
+}
+
+impl Check {
+    /// Notes a problem at a field.
+    pub(crate) fn problem(&mut self, field: impl Into<String>, problem: impl Into<Problem>) {
+        self.found.push(FieldError { field: field.into(), problem: problem.into() });
+    }
+
+    /// Notes a problem unless the value is in its range.
+    pub(crate) fn range(&mut self, field: impl Into<String>, limit: Limit, value: f64) {
+        if let Err(error) = limit.check(value) {
+            self.problem(field, error);
+        }
+    }
+
+    /// Notes a problem unless the number of entries is in its range.
+    pub(crate) fn count(&mut self, field: impl Into<String>, limit: Limit, count: usize) {
+        if limit.check(count as f64).is_err() {
+            self.problem(field, Problem::Count { limit, count });
+        }
+    }
+
+    /// Notes every id that stands in the list more than once.
+    pub(crate) fn distinct<'a>(&mut self, field: &str, ids: impl Iterator<Item = &'a Id>) {
+        let mut seen = Vec::new();
+        for (index, id) in ids.enumerate() {
+            if seen.contains(&id) {
+                self.problem(format!("{field}/{index}/id"), Problem::Twice { id: id.clone() });
+            }
+            seen.push(id);
+        }
+    }
+
+    /// Everything found.
+    pub(crate) fn done(self) -> Result<(), Vec<FieldError>> {
+        if self.found.is_empty() { Ok(()) } else { Err(self.found) }
+    }
+}

@@ -1,0 +1,171 @@
+use crate::exposure::{GUIDE, GuideRow};
+use crate::quantity::{Ev100, Kelvin, Mired};
+use serde::{Deserialize, Serialize};
+
+/// The colour of the ambient: a kind of light, or a measured temperature.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum AmbientColour {
+    /// Direct sun, well up.
+    Sun,
+    /// Low sun near sunset or sunrise.
+    LowSun,
+    /// A cloudy sky.
+    Cloud,
+    /// Open shade under clear sky.
+    OpenShade,
+    /// Dusk, after the sun has set.
+    Dusk,
+    /// Household lamps, warm pendants.
+    WarmLamps,
+    /// Green-tinged or neutral strip lights of an office or a hall.
+    StripLights,
+    /// Cool white LED.
+    CoolLed,
+    /// As measured.
+    Measured {
+        /// The measured colour temperature.
+        kelvin: Kelvin,
+    },
+}
+
+impl AmbientColour {
+    /// The temperature: the middle of what is usual for this kind of light (common practice), or as measured.
+    #[must_use]
+    pub fn kelvin(self) -> Kelvin {
+        Kelvin::nearest(match self {
+            AmbientColour::Sun => 5_250.0,
+            AmbientColour::LowSun => 3_600.0,
+            AmbientColour::Cloud => 6_250.0,
+            AmbientColour::OpenShade => 7_500.0,
+            AmbientColour::Dusk => 9_000.0,
+            AmbientColour::WarmLamps => 2_700.0,
+            AmbientColour::StripLights => 4_000.0,
+            AmbientColour::CoolLed => 9_500.0,
+            AmbientColour::Measured { kelvin } => kelvin.kelvin(),
+        })
+    }
+
+    /// Whether the temperature was measured rather than taken from the kind of light.
+    #[must_use]
+    pub const fn is_measured(self) -> bool {
+        matches!(self, AmbientColour::Measured { .. })
+    }
+
+    /// Whether it is light of a room rather than of the day.
+    #[must_use]
+    pub const fn is_artificial(self) -> bool {
+        matches!(self, AmbientColour::WarmLamps | AmbientColour::StripLights | AmbientColour::CoolLed)
+    }
+
+    /// The row of the exposure guide such a light usually meters at.
+    fn guide(self) -> Option<&'static GuideRow> {
+        let scene = match self {
+            AmbientColour::Sun => "sunlit scene",
+            AmbientColour::LowSun => "sunset",
+            AmbientColour::Cloud => "cloudy bright",
+            AmbientColour::OpenShade | AmbientColour::Measured { .. } => "open shade or heavy overcast",
+            AmbientColour::Dusk => "just after sunset",
+            AmbientColour::WarmLamps => "home interior",
+            AmbientColour::StripLights | AmbientColour::CoolLed => "bright office",
+        };
+        GUIDE.iter().find(|row| row.scene == scene)
+    }
+
+    /// What such a light usually meters, for a setup without a reading (exposure guide).
+    #[must_use]
+    pub fn usual_level(self) -> Ev100 {
+        self.guide().map_or_else(|| Ev100::nearest(12.0), GuideRow::middle)
+    }
+
+    /// In words, as part of a sentence.
+    #[must_use]
+    pub fn words(self) -> &'static str {
+        match self {
+            AmbientColour::Sun => "sun",
+            AmbientColour::LowSun => "low sun",
+            AmbientColour::Cloud => "cloud",
+            AmbientColour::OpenShade => "open shade",
+            AmbientColour::Dusk => "dusk",
+            AmbientColour::WarmLamps => "warm lamps",
+            AmbientColour::StripLights => "strip lights",
+            AmbientColour::CoolLed => "cool LED",
+            AmbientColour::Measured { .. } => "measured light",
+        }
+    }
+}
+
+/// A white-balance preset as cameras have them.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Preset {
+    /// Tungsten lamps, about 3 000 K.
+    Lamps,
+    /// Fluorescent tubes, about 4 000 K.
+    Tubes,
+    /// Daylight, about 5 200 K.
+    Daylight,
+    /// Flash, about 5 600 K.
+    Flash,
+    /// Cloud, about 6 200 K.
+    Cloud,
+    /// Shade, about 7 500 K.
+    Shade,
+}
+
+/// Presets with their usual temperatures (common practice; makers differ by some hundred kelvin).
+const PRESETS: [(Preset, f64); 6] = [
+    (Preset::Lamps, 3_000.0),
+    (Preset::Tubes, 4_000.0),
+    (Preset::Daylight, 5_200.0),
+    (Preset::Flash, 5_600.0),
+    (Preset::Cloud, 6_200.0),
+    (Preset::Shade, 7_500.0),
+];
+
+/// The preset nearest to a temperature, compared in mired.
+#[must_use]
+pub fn nearest_preset(kelvin: Kelvin) -> Preset {
+    let off = |preset: f64| (Mired::from(Kelvin::nearest(preset)) - Mired::from(kelvin)).size();
+    PRESETS.iter().min_by(|a, b| off(a.1).total_cmp(&off(b.1))).map_or(Preset::Flash, |found| found.0)
+}
+
+impl Preset {
+    /// The name on the dial.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            Preset::Lamps => "lamps preset",
+            Preset::Tubes => "tubes preset",
+            Preset::Daylight => "daylight preset",
+            Preset::Flash => "flash preset",
+            Preset::Cloud => "cloud preset",
+            Preset::Shade => "shade preset",
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case(5_600.0, Preset::Flash)]
+    #[case(4_500.0, Preset::Tubes)]
+    #[case(7_000.0, Preset::Shade)]
+    #[case(2_500.0, Preset::Lamps)]
+    fn presets(#[case] kelvin: f64, #[case] preset: Preset) {
+        assert_eq!(nearest_preset(Kelvin::new(kelvin).unwrap()), preset);
+    }
+
+    #[rstest]
+    #[case(AmbientColour::Sun, 15.0)]
+    #[case(AmbientColour::OpenShade, 12.0)]
+    #[case(AmbientColour::WarmLamps, 5.5)]
+    fn usual_levels_come_from_the_exposure_guide(#[case] light: AmbientColour, #[case] ev: f64) {
+        assert_eq!(light.usual_level().ev(), ev);
+    }
+}

@@ -1,0 +1,279 @@
+//! The open file formats: a job and a kit as documented JSON.
+
+use crate::check::{Check, FieldError, Problem};
+use crate::kit::{Kit, KitItem};
+use crate::quantity::limits::SETUPS;
+use crate::quantity::{Id, Name, Note};
+use crate::setup::Setup;
+use serde::{Deserialize, Serialize};
+
+/// The version of both formats that this program writes, and the newest it reads.
+pub const VERSION: u32 = 1;
+/// The name of the job format.
+pub const JOB_FORMAT: &str = "tolva-job";
+/// The name of the kit format.
+pub const KIT_FORMAT: &str = "tolva-kit";
+
+/// What kind of commission a job is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum JobKind {
+    /// People.
+    Portrait,
+    /// An occasion.
+    Event,
+    /// Things.
+    Product,
+}
+
+/// What a job says of itself.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Brief {
+    /// Its name.
+    pub name: Name,
+    /// Portrait, event or product.
+    pub kind: JobKind,
+    /// For whom, in a line; may be empty.
+    pub client: Note,
+    /// The day, as YYYY-MM-DD; may be empty.
+    pub date: Note,
+    /// Where, in a line; may be empty.
+    pub place: Note,
+}
+
+/// A setup in a file.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct FiledSetup {
+    /// Its id.
+    pub id: Id,
+    /// The setup.
+    pub setup: Setup,
+}
+
+/// A job as a file: the job, its setups in shooting order, and the kit they use.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct JobFile {
+    /// `tolva-job`.
+    pub format: String,
+    /// The version of the format.
+    pub version: u32,
+    /// The job's id.
+    pub id: Id,
+    /// The job.
+    pub job: Brief,
+    /// Its setups, in shooting order.
+    pub setups: Vec<FiledSetup>,
+    /// What of the kit they use.
+    pub kit: Kit,
+}
+
+/// The kit as a file.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct KitFile {
+    /// `tolva-kit`.
+    pub format: String,
+    /// The version of the format.
+    pub version: u32,
+    /// The kit.
+    pub kit: Kit,
+}
+
+/// Why a file cannot be read.
+#[derive(Debug, Clone, PartialEq, thiserror::Error)]
+pub enum FormatError {
+    /// Not one of ours.
+    #[error("This is not a Tolva file of that kind: its format says “{found}”, not “{expected}”.")]
+    NotOurs {
+        /// What it says.
+        found: String,
+        /// What it should say.
+        expected: &'static str,
+    },
+    /// From a later program.
+    #[error("This file is of version {found}; this program reads up to version {newest}. Update it first.")]
+    Newer {
+        /// Its version.
+        found: u32,
+        /// The newest that can be read.
+        newest: u32,
+    },
+    /// Something in it is wrong.
+    #[error("The file cannot be taken: {}", words(.0))]
+    Fields(Vec<FieldError>),
+}
+
+fn words(errors: &[FieldError]) -> String {
+    errors.iter().take(3).map(ToString::to_string).collect::<Vec<_>>().join(" ")
+}
+
+/// Checks format name and version before anything else is read of a file.
+///
+/// # Errors
+/// [`FormatError::NotOurs`] or [`FormatError::Newer`].
+pub fn check_header(format: &str, version: u32, expected: &'static str) -> Result<(), FormatError> {
+    if format != expected {
+        return Err(FormatError::NotOurs { found: format.chars().take(40).collect(), expected });
+    }
+    if version > VERSION || version == 0 {
+        return Err(FormatError::Newer { found: version, newest: VERSION });
+    }
+    Ok(())
+}
+
+impl Brief {
+    /// Checks what the types alone do not: the date and the length of the lines.
+    ///
+    /// # Errors
+    /// All problems, each at its field.
+    pub fn check(&self) -> Result<(), Vec<FieldError>> {
+        let mut check = Check::default();
+        for (field, line) in [("/client", &self.client), ("/place", &self.place)] {
+            check.range(field, crate::quantity::Limit { min: 0.0, ..crate::quantity::limits::NAME }, line.as_str().chars().count() as f64);
+        }
+        if !self.date.as_str().is_empty() && !is_date(self.date.as_str()) {
+            check.problem("/date", Problem::Date);
+        }
+        check.done()
+    }
+}
+
+/// Whether a text is a day of the calendar, YYYY-MM-DD.
+fn is_date(text: &str) -> bool {
+    let parts: Vec<&str> = text.split('-').collect();
+    let [year, month, day] = parts[..] else { return false };
+    let digits = |part: &str, length| part.len() == length && part.bytes().all(|b| b.is_ascii_digit());
+    if !(digits(year, 4) && digits(month, 2) && digits(day, 2)) {
+        return false;
+    }
+    let number = |part: &str| part.parse::<u32>().unwrap_or(0);
+    let (year, month, day) = (number(year), number(month), number(day));
+    let leap = year % 4 == 0 && (year % 100 != 0 || year % 400 == 0);
+    let days = match month {
+        4 | 6 | 9 | 11 => 30,
+        2 if leap => 29,
+        2 => 28,
+        1..=12 => 31,
+        _ => 0,
+    };
+    (1..=days).contains(&day)
+}
+
+impl JobFile {
+    /// Checks all of it: header, brief, kit, and every setup against the kit in the file.
+    ///
+    /// # Errors
+    /// [`FormatError`], for broken references too.
+    pub fn check(&self) -> Result<(), FormatError> {
+        check_header(&self.format, self.version, JOB_FORMAT)?;
+        let mut check = Check::default();
+        let mut inside = |prefix: String, errors: Vec<FieldError>| {
+            for error in errors {
+                check.problem(format!("{prefix}{}", error.field), error.problem);
+            }
+        };
+        inside("/job".into(), self.job.check().err().unwrap_or_default());
+        inside("/kit".into(), self.kit.check().err().unwrap_or_default());
+        for (index, filed) in self.setups.iter().enumerate() {
+            inside(format!("/setups/{index}/setup"), filed.setup.check(&self.kit).err().unwrap_or_default());
+        }
+        check.count("/setups", SETUPS, self.setups.len());
+        check.distinct("/setups", self.setups.iter().map(|filed| &filed.id));
+        check.done().map_err(FormatError::Fields)
+    }
+}
+
+impl KitFile {
+    /// Wraps a kit.
+    #[must_use]
+    pub fn new(kit: Kit) -> KitFile {
+        KitFile { format: KIT_FORMAT.to_owned(), version: VERSION, kit }
+    }
+
+    /// Checks all of it.
+    ///
+    /// # Errors
+    /// [`FormatError`].
+    pub fn check(&self) -> Result<(), FormatError> {
+        check_header(&self.format, self.version, KIT_FORMAT)?;
+        self.kit.check().map_err(|errors| {
+            let below = |error: FieldError| FieldError { field: format!("/kit{}", error.field), ..error };
+            FormatError::Fields(errors.into_iter().map(below).collect())
+        })
+    }
+}
+
+/// The ids of the kit a setup uses. Filters are not named by a setup: those that give its ND count.
+#[must_use]
+pub fn kit_used(setup: &Setup, kit: &Kit) -> Vec<Id> {
+    let mut used = vec![setup.camera.body.clone(), setup.camera.lens.clone()];
+    for light in &setup.lights {
+        used.push(light.flash.clone());
+        used.extend(light.modifier.clone());
+        used.extend(light.gel.at.clone());
+    }
+    let nd = setup.camera.nd.at;
+    if nd != crate::marks::NdMark::NONE {
+        let filters = kit.filters().filter(|filter| (filter.weakest..=filter.strongest).contains(&nd));
+        used.extend(filters.map(|filter| filter.id.clone()));
+    }
+    used.sort();
+    used.dedup();
+    used
+}
+
+/// The part of a kit these setups use, in the kit's own order.
+#[must_use]
+pub fn kit_for(setups: &[FiledSetup], kit: &Kit) -> Kit {
+    let used: Vec<Id> = setups.iter().flat_map(|filed| kit_used(&filed.setup, kit)).collect();
+    let items: Vec<KitItem> = kit.items.iter().filter(|item| used.contains(item.id())).cloned().collect();
+    Kit { items }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case("2026-06-30", true)]
+    #[case("2024-02-29", true)]
+    #[case("2026-02-29", false)]
+    #[case("2026-02-31", false)]
+    #[case("30.6.2026", false)]
+    fn dates(#[case] text: &str, #[case] fits: bool) {
+        assert_eq!(is_date(text), fits);
+    }
+
+    #[test]
+    fn a_newer_version_is_refused_with_both_numbers() {
+        let said = check_header(JOB_FORMAT, 7, JOB_FORMAT).unwrap_err().to_string();
+        assert_eq!(said, "This file is of version 7; this program reads up to version 1. Update it first.");
+        assert!(check_header("other", 1, JOB_FORMAT).is_err());
+    }
+
+    #[test]
+    fn a_broken_reference_in_a_file_is_found_at_its_field() {
+        let mut file = crate::sample::jobs().remove(0);
+        assert_eq!(file.check(), Ok(()));
+        file.kit.items.retain(|item| item.kind() != "lens");
+        let Err(FormatError::Fields(errors)) = file.check() else { panic!("the file was taken") };
+        assert_eq!(errors[0].field, "/setups/0/setup/camera/lens");
+    }
+
+    #[test]
+    fn a_file_survives_writing_and_reading() {
+        for file in crate::sample::jobs() {
+            let text = serde_json::to_string(&file).unwrap();
+            assert_eq!(serde_json::from_str::<JobFile>(&text).unwrap(), file);
+        }
+    }
+}

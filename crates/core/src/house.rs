@@ -1,0 +1,68 @@
+//! The studio's settings that planning depends on.
+
+use crate::exposure::MeterConstants;
+use crate::marks::StepSize;
+use crate::optics::ShakeSchool;
+use serde::{Deserialize, Serialize};
+
+/// Metres or feet, for sentences.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, Default)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Units {
+    /// Metres and centimetres.
+    #[default]
+    Metres,
+    /// Feet and inches.
+    Feet,
+}
+
+impl Units {
+    /// A distance in words: 2.4 m, 45 cm, 7.9 ft, 3.5 in.
+    #[must_use]
+    pub fn distance(self, metres: f64) -> String {
+        let short = |value: f64| {
+            let text = format!("{value:.1}");
+            text.strip_suffix(".0").map(str::to_owned).unwrap_or(text)
+        };
+        match self {
+            Units::Metres if metres < 0.01 => format!("{} mm", short(metres * 1000.0)),
+            Units::Metres if metres < 0.995 => format!("{:.0} cm", metres * 100.0),
+            Units::Metres => format!("{} m", short(metres)),
+            Units::Feet if metres < 0.3 => format!("{} in", short(metres / 0.0254)),
+            Units::Feet => format!("{} ft", short(metres / 0.3048)),
+        }
+    }
+}
+
+/// Choices of the house that change a plan.
+#[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct House {
+    /// Metres or feet.
+    pub units: Units,
+    /// Clicks of all dials; as each camera is set, when none is given.
+    pub step: Option<StepSize>,
+    /// The rule for hand-held times.
+    pub shake: ShakeSchool,
+    /// The constants of the meter.
+    pub meter: MeterConstants,
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case(Units::Metres, 2.4, "2.4 m")]
+    #[case(Units::Metres, 18.0, "18 m")]
+    #[case(Units::Metres, 0.09, "9 cm")]
+    #[case(Units::Metres, 0.0012, "1.2 mm")]
+    #[case(Units::Feet, 2.4, "7.9 ft")]
+    #[case(Units::Feet, 0.0889, "3.5 in")]
+    fn distances_in_words(#[case] units: Units, #[case] metres: f64, #[case] words: &str) {
+        assert_eq!(units.distance(metres), words);
+    }
+}

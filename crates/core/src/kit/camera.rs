@@ -1,0 +1,102 @@
+use crate::check::{Check, Problem};
+use crate::marks::{IsoMark, ShutterMark, StepSize};
+use crate::quantity::limits::{FLOOR, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, SENSOR_SIDE, STABILISER};
+use crate::quantity::{Id, Millimetres, Name, Stops};
+use serde::{Deserialize, Serialize};
+
+/// How a body's shutter works.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum ShutterKind {
+    /// Two curtains: flash lights the whole frame only up to the sync speed.
+    FocalPlane,
+    /// In the lens: syncs to its top speed.
+    Leaf,
+}
+
+/// A camera body.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Camera {
+    /// Its id.
+    pub id: Id,
+    /// Its name.
+    pub name: Name,
+    /// Width of the sensor.
+    pub sensor_width: Millimetres,
+    /// Height of the sensor.
+    pub sensor_height: Millimetres,
+    /// Millions of pixels.
+    pub megapixels: f64,
+    /// Whether pictures are looked at pixel by pixel, so that depth and shake are judged by the pixels.
+    pub judged_by_pixels: bool,
+    /// Lowest ISO that can be set.
+    pub iso_lowest: IsoMark,
+    /// Base ISO; below it highlights are lost.
+    pub iso_base: IsoMark,
+    /// Highest ISO the owner is content with.
+    pub iso_highest: IsoMark,
+    /// Clicks of the dials.
+    pub step: StepSize,
+    /// Slowest time.
+    pub shutter_slowest: ShutterMark,
+    /// Fastest time of the mechanical shutter.
+    pub shutter_fastest: ShutterMark,
+    /// Curtain or leaf.
+    pub shutter_kind: ShutterKind,
+    /// Fastest mechanical time with flash.
+    pub sync: ShutterMark,
+    /// Fastest time of the electronic shutter, where there is one.
+    pub electronic_fastest: Option<ShutterMark>,
+    /// Fastest electronic time with flash; none where it does not sync at all.
+    pub electronic_sync: Option<ShutterMark>,
+    /// Slowest time the automatic modes choose with flash.
+    pub slow_sync_floor: ShutterMark,
+    /// Stops from mid-grey to clipping in raw files: 3 by default.
+    pub headroom_raw: Stops,
+    /// Stops from mid-grey to clipping in JPEG files: 2.5 by default.
+    pub headroom_jpeg: Stops,
+    /// Stops below mid-grey that are still usable, at base ISO.
+    pub floor: Stops,
+    /// Frames a second it can take.
+    pub frames_per_second: f64,
+    /// Stops the body's stabiliser gives back.
+    pub stabiliser: Stops,
+}
+
+impl Camera {
+    /// The factor by which the angle of view is narrower than on a 36 × 24 mm frame.
+    #[must_use]
+    pub fn crop(&self) -> f64 {
+        36f64.hypot(24.0) / self.sensor_width.millimetres().hypot(self.sensor_height.millimetres())
+    }
+
+    pub(super) fn check(&self, check: &mut Check) {
+        check.range("/sensor_width", SENSOR_SIDE, self.sensor_width.millimetres());
+        check.range("/sensor_height", SENSOR_SIDE, self.sensor_height.millimetres());
+        check.range("/megapixels", MEGAPIXELS, self.megapixels);
+        check.range("/headroom_raw", HEADROOM, self.headroom_raw.stops());
+        check.range("/headroom_jpeg", HEADROOM, self.headroom_jpeg.stops());
+        check.range("/floor", FLOOR, self.floor.stops());
+        check.range("/frames_per_second", FRAMES_PER_SECOND, self.frames_per_second);
+        check.range("/stabiliser", STABILISER, self.stabiliser.stops());
+        let mut ordered = |field: &str, fits: bool, low, high| {
+            if !fits {
+                check.problem(field, Problem::Order { low, high });
+            }
+        };
+        ordered("/iso_base", self.iso_lowest <= self.iso_base, "lowest ISO", "base ISO");
+        ordered("/iso_highest", self.iso_base < self.iso_highest, "base ISO", "highest ISO");
+        ordered("/shutter_fastest", self.shutter_slowest < self.shutter_fastest, "slowest time", "fastest time");
+        ordered("/sync", self.sync <= self.shutter_fastest, "sync speed", "fastest time");
+        ordered("/sync", self.shutter_slowest <= self.sync, "slowest time", "sync speed");
+        if let Some(fastest) = self.electronic_fastest {
+            let slowest = self.shutter_slowest;
+            ordered("/electronic_fastest", slowest < fastest, "slowest time", "fastest electronic time");
+            let sync_fits = self.electronic_sync.is_none_or(|sync| sync <= fastest);
+            ordered("/electronic_sync", sync_fits, "electronic sync speed", "fastest electronic time");
+        }
+    }
+}

@@ -1,0 +1,28 @@
+//! The rules and the computation of blending flash with the light that is there.
+//!
+//! Pure functions over plain values: no input or output, no clock, no globals, no interface. Start at
+//! [`solve::plan`], which turns a [`setup::Setup`] and a [`kit::Kit`] into a plan, and at [`assess::assess`], which
+//! tells what the dials make of the light as they stand.
+
+pub mod advise;
+pub mod approach;
+pub mod assess;
+mod check;
+pub mod colour;
+pub mod emitter;
+pub mod exposure;
+pub mod flash;
+pub mod format;
+mod house;
+pub mod kit;
+pub mod marks;
+pub mod optics;
+pub mod quantity;
+#[cfg(test)]
+mod sample;
+pub mod setup;
+pub mod situation;
+pub mod solve;
+
+pub use check::{FieldError, Problem};
+pub use house::{House, Units};

@@ -1,0 +1,78 @@
+//! Colour temperature: kelvin as a name for a colour, mired where colours are compared.
+
+use super::quantity;
+use std::ops::{Add, Neg, Sub};
+
+quantity! {
+    /// A colour temperature in kelvin. It has no arithmetic: equal steps in kelvin are not equal to the eye.
+    Kelvin, kelvin, KELVIN
+}
+quantity! {
+    /// A colour as 10⁶/K: a point on the scale where a gel is a constant step.
+    Mired, mired, MIRED
+}
+quantity! {
+    /// A step between two colours, in mired; positive is warmer.
+    MiredShift, mired, MIRED_SHIFT
+}
+
+impl From<Kelvin> for Mired {
+    fn from(colour: Kelvin) -> Mired {
+        Mired::nearest(1e6 / colour.kelvin())
+    }
+}
+
+impl From<Mired> for Kelvin {
+    fn from(colour: Mired) -> Kelvin {
+        Kelvin::nearest(1e6 / colour.mired())
+    }
+}
+
+impl Sub for Mired {
+    type Output = MiredShift;
+    fn sub(self, other: Mired) -> MiredShift {
+        MiredShift::nearest(self.mired() - other.mired())
+    }
+}
+
+impl Add<MiredShift> for Mired {
+    type Output = Mired;
+    fn add(self, shift: MiredShift) -> Mired {
+        Mired::nearest(self.mired() + shift.mired())
+    }
+}
+
+impl Neg for MiredShift {
+    type Output = MiredShift;
+    fn neg(self) -> MiredShift {
+        MiredShift(-self.0)
+    }
+}
+
+impl MiredShift {
+    /// No step.
+    pub const ZERO: MiredShift = MiredShift(0.0);
+
+    /// The size of the step, without its direction.
+    #[must_use]
+    pub fn size(self) -> f64 {
+        self.0.abs()
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Worked case 11 of the method notes: lamps at 2 500 K, flash at 5 600 K.
+    #[test]
+    fn lamp_and_flash_are_221_mired_apart() {
+        let lamp = Mired::from(Kelvin::new(2_500.0).unwrap());
+        let flash = Mired::from(Kelvin::new(5_600.0).unwrap());
+        assert_eq!(lamp.mired(), 400.0);
+        assert_eq!(flash.mired().round(), 179.0);
+        assert_eq!((lamp - flash).mired().round(), 221.0);
+        let gelled = flash + MiredShift::new(159.0).unwrap();
+        assert_eq!((lamp - gelled).mired().round(), 62.0);
+    }
+}

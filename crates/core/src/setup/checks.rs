@@ -1,0 +1,178 @@
+use super::{CameraSetup, Light, Setup, SubjectKind};
+use crate::check::{Check, FieldError, Problem};
+use crate::kit::{Camera, Kit, Lens};
+use crate::marks::{ApertureMark, Mark, NdMark};
+use crate::quantity::limits::{
+    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHT_TO_BACKGROUND,
+    LIGHTS, PEOPLE, READINGS, SUBJECT_DEPTH, SUBJECT_DISTANCE, UNDER_KEY,
+};
+
+impl Setup {
+    /// Checks every number and every reference against the kit.
+    ///
+    /// # Errors
+    /// All problems, each at its field.
+    pub fn check(&self, kit: &Kit) -> Result<(), Vec<FieldError>> {
+        let mut check = Check::default();
+        self.check_scene(&mut check);
+        self.check_camera(kit, &mut check);
+        check.count("/readings", READINGS, self.readings.len());
+        check.distinct("/readings", self.readings.iter().map(|reading| &reading.id));
+        check.count("/lights", LIGHTS, self.lights.len());
+        check.distinct("/lights", self.lights.iter().map(|light| &light.id));
+        for (index, light) in self.lights.iter().enumerate() {
+            light.check(&format!("/lights/{index}"), kit, &mut check);
+        }
+        check.done()
+    }
+
+    fn check_scene(&self, check: &mut Check) {
+        let subject = &self.subject;
+        check.range("/subject/distance", SUBJECT_DISTANCE, subject.distance.metres());
+        check.range("/subject/depth", SUBJECT_DEPTH, subject.depth.metres());
+        if subject.kind == SubjectKind::Group {
+            check.range("/subject/people", PEOPLE, f64::from(subject.people));
+        }
+        if subject.depth.metres() / 2.0 >= subject.distance.metres() {
+            check.problem("/subject/depth", Problem::TooDeep);
+        }
+        check.range("/background/distance", BACKGROUND_DISTANCE, self.background.distance.metres());
+        check.range("/ambient/kelvin", AMBIENT_KELVIN, self.ambient.kelvin().kelvin());
+        check.range("/white_balance/kelvin/at", CAMERA_KELVIN, self.white_balance.kelvin.at.kelvin());
+        check.range("/pace/interval", FRAME_INTERVAL, self.pace.interval.seconds());
+        check.range("/pace/frames", FRAMES, f64::from(self.pace.frames));
+    }
+
+    fn check_camera(&self, kit: &Kit, check: &mut Check) {
+        let body = kit.camera(&self.camera.body);
+        let lens = kit.lens(&self.camera.lens);
+        match body {
+            Some(body) => self.camera.check_body(body, kit, check),
+            None => check.problem("/camera/body", Problem::NotInKit { kind: "camera", id: self.camera.body.clone() }),
+        }
+        match lens {
+            Some(lens) => {
+                self.camera.check_lens(lens, body, check);
+                if self.subject.distance < lens.closest_focus {
+                    let closest = lens.closest_focus.metres();
+                    check.problem("/subject/distance", Problem::TooNear { closest });
+                }
+            }
+            None => check.problem("/camera/lens", Problem::NotInKit { kind: "lens", id: self.camera.lens.clone() }),
+        }
+    }
+}
+
+impl CameraSetup {
+    fn check_body(&self, body: &Camera, kit: &Kit, check: &mut Check) {
+        dial(check, "/camera/iso/at", (body.iso_lowest, self.iso.at, body.iso_highest), body.step);
+        // Beyond the mechanical shutter's own range is the electronic one's business.
+        let fastest = body.electronic_fastest.map_or(body.shutter_fastest, |e| e.max(body.shutter_fastest));
+        dial(check, "/camera/shutter/at", (body.shutter_slowest, self.shutter.at, fastest), body.step);
+        let nd = self.nd.at;
+        let there = nd == NdMark::NONE || kit.filters().any(|f| (f.weakest..=f.strongest).contains(&nd));
+        if !there {
+            check.problem("/camera/nd/at", Problem::NoSuchFilter { asked: nd.label(body.step) });
+        }
+    }
+
+    fn check_lens(&self, lens: &Lens, body: Option<&Camera>, check: &mut Check) {
+        let (shortest, longest) = (lens.focal_shortest, lens.focal_longest);
+        if self.focal < shortest || self.focal > longest {
+            let [shortest, longest, asked] = [shortest, longest, self.focal].map(|mm| mm.millimetres());
+            check.problem("/camera/focal", Problem::Focal { shortest, longest, asked });
+            return;
+        }
+        let widest = lens.widest_at(self.focal);
+        if !(widest..=lens.smallest).contains(&self.aperture.at) {
+            let step = body.map(|b| b.step).unwrap_or_default();
+            let label = |mark: ApertureMark| mark.label(step);
+            check.problem(
+                "/camera/aperture/at",
+                Problem::Aperture {
+                    widest: label(widest),
+                    smallest: label(lens.smallest),
+                    asked: label(self.aperture.at),
+                },
+            );
+        }
+    }
+}
+
+fn dial<M: Mark>(check: &mut Check, field: &str, (first, at, last): (M, M, M), step: crate::marks::StepSize) {
+    if !(first..=last).contains(&at) {
+        let [first, last, asked] = [first, last, at].map(|mark| mark.label(step));
+        check.problem(field, Problem::Dial { first, last, asked });
+    }
+}
+
+impl Light {
+    fn check(&self, field: &str, kit: &Kit, check: &mut Check) {
+        check.range(format!("{field}/face_distance"), FACE_DISTANCE, self.face_distance.metres());
+        check.range(format!("{field}/background_distance"), LIGHT_TO_BACKGROUND, self.background_distance.metres());
+        check.range(format!("{field}/under_key"), UNDER_KEY, self.under_key.stops());
+        match kit.flash(&self.flash) {
+            None => check.problem(
+                format!("{field}/flash"),
+                Problem::NotInKit { kind: "flash", id: self.flash.clone() },
+            ),
+            Some(flash) if self.power.at > flash.lowest_power => check.problem(
+                format!("{field}/power/at"),
+                Problem::Power {
+                    lowest: flash.lowest_power.label(flash.notation, flash.power_step),
+                    asked: self.power.at.label(flash.notation, flash.power_step),
+                },
+            ),
+            Some(_) => {}
+        }
+        if let Some(id) = self.modifier.as_ref().filter(|id| kit.modifier(id).is_none()) {
+            check.problem(format!("{field}/modifier"), Problem::NotInKit { kind: "modifier", id: id.clone() });
+        }
+        if let Some(id) = self.gel.at.as_ref().filter(|id| kit.gel(id).is_none()) {
+            check.problem(format!("{field}/gel/at"), Problem::NotInKit { kind: "gel", id: id.clone() });
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::{Id, Metres, Millimetres, Power};
+    use crate::sample;
+    use rstest::rstest;
+
+    type Spoil = fn(&mut Setup);
+
+    #[rstest]
+    #[case::no_such_body("/camera/body", |s: &mut Setup| s.camera.body = Id::new("nowhere").unwrap())]
+    #[case::no_such_lens("/camera/lens", |s: &mut Setup| s.camera.lens = Id::new("nowhere").unwrap())]
+    #[case::no_such_flash("/lights/0/flash", |s: &mut Setup| s.lights[0].flash = Id::new("nowhere").unwrap())]
+    #[case::no_such_modifier("/lights/0/modifier", |s: &mut Setup| s.lights[0].modifier = Some(Id::new("nowhere").unwrap()))]
+    #[case::no_such_gel("/lights/0/gel/at", |s: &mut Setup| s.lights[0].gel.at = Some(Id::new("nowhere").unwrap()))]
+    #[case::aperture_the_lens_lacks("/camera/aperture/at", |s: &mut Setup| s.camera.aperture.at = ApertureMark::new(0).unwrap())]
+    #[case::focal_the_lens_lacks("/camera/focal", |s: &mut Setup| s.camera.focal = Millimetres::new(600.0).unwrap())]
+    #[case::filter_not_in_kit("/camera/nd/at", |s: &mut Setup| s.camera.nd.at = NdMark::new(90).unwrap())]
+    #[case::nearer_than_focus("/subject/distance", |s: &mut Setup| s.subject.distance = Metres::new(0.3).unwrap())]
+    #[case::deeper_than_far("/subject/depth", |s: &mut Setup| s.subject.depth = Metres::new(9.0).unwrap())]
+    #[case::nobody("/subject/people", |s: &mut Setup| { s.subject.kind = SubjectKind::Group; s.subject.people = 0 })]
+    #[case::power_the_flash_lacks("/lights/0/power/at", |s: &mut Setup| s.lights[0].power.at = Power::new(10.0).unwrap())]
+    #[case::light_in_the_face("/lights/0/face_distance", |s: &mut Setup| s.lights[0].face_distance = Metres::new(0.01).unwrap())]
+    #[case::the_same_light_twice("/lights/1/id", |s: &mut Setup| { let l = s.lights[0].clone(); s.lights.insert(1, l) })]
+    fn each_problem_stands_at_its_field(#[case] field: &str, #[case] spoil: Spoil) {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        assert_eq!(setup.check(&kit), Ok(()));
+        spoil(&mut setup);
+        let found: Vec<String> = setup.check(&kit).unwrap_err().into_iter().map(|error| error.field).collect();
+        assert!(found.iter().any(|f| f == field), "{found:?}");
+    }
+
+    #[test]
+    fn words_name_what_the_lens_can_do() {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        setup.camera.aperture.at = ApertureMark::new(0).unwrap();
+        let error = setup.check(&kit).unwrap_err().remove(0);
+        let said = error.problem.to_string();
+        assert!(said.starts_with("This lens goes from f/1.8 to f/16"), "{said}");
+        assert!(said.ends_with("f/1 is outside."), "{said}");
+    }
+}

@@ -1,0 +1,72 @@
+//! A setup: one picture to be made, as the photographer describes it.
+
+mod camera;
+mod checks;
+mod dial;
+mod light;
+mod reading;
+mod subject;
+
+pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
+pub use dial::Dial;
+pub use light::{Direction, Light};
+pub use reading::{Measured, Method, Patch, Reading};
+pub use subject::{Background, Subject, SubjectKind, Tone};
+
+use crate::approach::Approach;
+use crate::colour::{AmbientColour, ColourWish};
+use crate::quantity::{Kelvin, Name, Note, Seconds};
+use serde::{Deserialize, Serialize};
+
+/// White balance: one fixed setting, and what is wanted of the colours.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct WhiteBalance {
+    /// The setting.
+    pub kelvin: Dial<Kelvin>,
+    /// What is wanted of flash and ambient.
+    pub wish: ColourWish,
+}
+
+/// How many frames, how fast.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Pace {
+    /// Time from frame to frame when it goes fastest.
+    pub interval: Seconds,
+    /// Frames in all.
+    pub frames: u32,
+}
+
+/// One picture to be made.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Setup {
+    /// Its name.
+    pub name: Name,
+    /// Anything worth remembering.
+    pub note: Note,
+    /// Who or what is in it.
+    pub subject: Subject,
+    /// What is behind.
+    pub background: Background,
+    /// The colour of the ambient.
+    pub ambient: AmbientColour,
+    /// What the meter said.
+    pub readings: Vec<Reading>,
+    /// The flashes.
+    pub lights: Vec<Light>,
+    /// Camera, lens and their dials.
+    pub camera: CameraSetup,
+    /// White balance.
+    pub white_balance: WhiteBalance,
+    /// The approach chosen; proposed when none is.
+    pub approach: Option<Approach>,
+    /// How many frames, how fast.
+    pub pace: Pace,
+    /// Whether free dials are solved again after each change.
+    pub solve_as_i_go: bool,
+}

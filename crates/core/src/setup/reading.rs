@@ -1,0 +1,95 @@
+use crate::exposure::ev100_of_marks;
+use crate::marks::{ApertureMark, IsoMark, ShutterMark};
+use crate::quantity::{ClockTime, Ev100, Id};
+use serde::{Deserialize, Serialize};
+
+/// A part of the picture whose level matters.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Hash, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Patch {
+    /// The lit side of the face or thing.
+    Face,
+    /// Its shadow side.
+    ShadowSide,
+    /// The edge a light from behind draws.
+    Edge,
+    /// What is behind.
+    Background,
+    /// The brightest part that has to keep detail, mostly the sky.
+    Sky,
+}
+
+impl Patch {
+    /// In words.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            Patch::Face => "face",
+            Patch::ShadowSide => "shadow side",
+            Patch::Edge => "edge",
+            Patch::Background => "background",
+            Patch::Sky => "sky",
+        }
+    }
+}
+
+/// How a reading was taken.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Method {
+    /// Of the light that falls there.
+    Incident,
+    /// Of the light that comes back, taken as mid-grey.
+    Reflected,
+}
+
+/// What was read.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "as", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Measured {
+    /// An exposure value at ISO 100.
+    Ev {
+        /// The value.
+        ev: Ev100,
+    },
+    /// The camera settings that were right.
+    Settings {
+        /// Aperture.
+        aperture: ApertureMark,
+        /// Shutter time.
+        shutter: ShutterMark,
+        /// Sensitivity.
+        iso: IsoMark,
+    },
+}
+
+impl Measured {
+    /// The level it stands for.
+    #[must_use]
+    pub fn level(self) -> Ev100 {
+        match self {
+            Measured::Ev { ev } => ev,
+            Measured::Settings { aperture, shutter, iso } => ev100_of_marks(aperture, shutter, iso),
+        }
+    }
+}
+
+/// A measured light level.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Reading {
+    /// Its id.
+    pub id: Id,
+    /// Where.
+    pub patch: Patch,
+    /// How.
+    pub method: Method,
+    /// What.
+    pub measured: Measured,
+    /// When, if it was noted.
+    pub time: Option<ClockTime>,
+}

@@ -1,0 +1,77 @@
+use crate::optics::Movement;
+use crate::quantity::{Metres, Share};
+use serde::{Deserialize, Serialize};
+
+/// Who or what.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum SubjectKind {
+    /// One person.
+    Person,
+    /// Several people.
+    Group,
+    /// A thing.
+    Thing,
+}
+
+/// How light or dark the subject is: skin, clothes or surface.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Tone {
+    /// Very dark.
+    VeryDark,
+    /// Dark.
+    Dark,
+    /// Like mid-grey.
+    Medium,
+    /// Light.
+    Light,
+    /// Very light.
+    VeryLight,
+}
+
+impl Tone {
+    /// How far from mid-grey it is seen, in stops: very light skin about +1, very dark about −1⅓ (common practice).
+    #[must_use]
+    pub const fn stops(self) -> f64 {
+        match self {
+            Tone::VeryDark => -4.0 / 3.0,
+            Tone::Dark => -2.0 / 3.0,
+            Tone::Medium => 0.0,
+            Tone::Light => 0.5,
+            Tone::VeryLight => 1.0,
+        }
+    }
+}
+
+/// Who or what is in the picture.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Subject {
+    /// One person, a group or a thing.
+    pub kind: SubjectKind,
+    /// How many, for a group.
+    pub people: u32,
+    /// From the camera to the middle of the subject.
+    pub distance: Metres,
+    /// What has to be sharp, front to back.
+    pub depth: Metres,
+    /// How it moves.
+    pub movement: Movement,
+    /// How light or dark it is.
+    pub tone: Tone,
+}
+
+/// What is behind the subject.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Background {
+    /// How far behind the subject.
+    pub distance: Metres,
+    /// The share of it that is in sun.
+    pub sunlit: Share,
+}

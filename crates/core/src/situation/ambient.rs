@@ -1,0 +1,164 @@
+use crate::quantity::{Ev100, Id, Stops};
+use crate::setup::{Method, Patch, Reading, Setup};
+use serde::Serialize;
+
+/// Where a level comes from.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "from", rename_all = "snake_case")]
+pub enum Source {
+    /// A reading.
+    Metered {
+        /// Which.
+        reading: Id,
+    },
+    /// Another patch's reading, by what is usual between the two.
+    Derived {
+        /// Which patch was read.
+        patch: Patch,
+    },
+    /// What such light usually meters.
+    Usual,
+}
+
+/// The ambient on a patch.
+#[derive(Debug, Clone, PartialEq)]
+pub struct PatchAmbient {
+    /// The exposure that would put it where it should be.
+    pub ev: Ev100,
+    /// Where that comes from.
+    pub source: Source,
+    /// Its likely error, to either side.
+    pub error: Stops,
+}
+
+/// Likely error of a reading: what meters of the same make differ by (common practice).
+const READ_ERROR: f64 = 1.0 / 3.0;
+/// Likely error of a value derived from another patch.
+const DERIVED_ERROR: f64 = 1.0;
+/// Likely error of what is usual.
+const USUAL_ERROR: f64 = 2.0;
+/// A face in its own shade before a sunlit background is 2–4 stops under it (common practice): the middle.
+const BACKLIT: f64 = 3.0;
+/// The shadow side of a face in light that was not read there is about this much under (common practice).
+const SHADOW_SIDE: f64 = 0.5;
+/// From this share of the background in sun on, an unread face is taken as backlit.
+const MUCH_SUN: f64 = 0.2;
+
+/// The newest reading of a patch: the latest by its time, the later entered where times are equal or missing.
+fn newest(setup: &Setup, patch: Patch) -> Option<&Reading> {
+    setup.readings.iter().filter(|reading| reading.patch == patch).max_by(|a, b| a.time.cmp(&b.time))
+}
+
+/// The level a reading stands for. A reflected reading of a light or dark face takes it for mid-grey, so the face's
+/// tone is taken off; an incident one does not see the face.
+fn level(setup: &Setup, reading: &Reading) -> Ev100 {
+    let of_subject = matches!(reading.patch, Patch::Face | Patch::ShadowSide | Patch::Edge);
+    let bias = match reading.method {
+        Method::Reflected if of_subject => setup.subject.tone.stops(),
+        _ => 0.0,
+    };
+    reading.measured.level() - Stops::nearest(bias)
+}
+
+fn metered(setup: &Setup, patch: Patch) -> Option<PatchAmbient> {
+    newest(setup, patch).map(|reading| PatchAmbient {
+        ev: level(setup, reading),
+        source: Source::Metered { reading: reading.id.clone() },
+        error: Stops::nearest(READ_ERROR),
+    })
+}
+
+fn derived(from: &PatchAmbient, patch: Patch, step: f64) -> PatchAmbient {
+    PatchAmbient {
+        ev: from.ev + Stops::nearest(step),
+        source: if from.source == Source::Usual { Source::Usual } else { Source::Derived { patch } },
+        error: Stops::nearest(from.error.stops().max(DERIVED_ERROR)),
+    }
+}
+
+/// The ambient of every patch: read, or derived from what was read, or what is usual, and said to be so.
+///
+/// The edge exists where a light comes from behind, the sky where it was read.
+pub(super) fn of_patches(setup: &Setup) -> [Option<PatchAmbient>; 5] {
+    let backlit = if setup.background.sunlit.share() >= MUCH_SUN { BACKLIT } else { 0.0 };
+    let [read_face, read_shadow, read_edge, read_background, sky] =
+        super::PATCHES.map(|patch| metered(setup, patch));
+    let face = read_face
+        .or_else(|| read_shadow.as_ref().map(|shadow| derived(shadow, Patch::ShadowSide, SHADOW_SIDE)))
+        .or_else(|| read_background.as_ref().map(|back| derived(back, Patch::Background, -backlit)))
+        .unwrap_or_else(|| PatchAmbient {
+            ev: setup.ambient.usual_level(),
+            source: Source::Usual,
+            error: Stops::nearest(USUAL_ERROR),
+        });
+    let shadow = read_shadow.unwrap_or_else(|| derived(&face, Patch::Face, -SHADOW_SIDE));
+    let background = read_background.unwrap_or_else(|| derived(&face, Patch::Face, backlit));
+    let from_behind = setup.lights.iter().any(|light| light.on && light.direction == crate::setup::Direction::Behind);
+    let edge = from_behind.then(|| read_edge.unwrap_or_else(|| derived(&shadow, Patch::ShadowSide, 0.0)));
+    [Some(face), Some(shadow), edge, Some(background), sky]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::ClockTime;
+    use crate::sample;
+    use crate::setup::{Measured, Tone};
+    use rstest::rstest;
+
+    fn reading(id: &str, patch: Patch, method: Method, ev: f64, time: Option<&str>) -> Reading {
+        Reading {
+            id: Id::new(id).unwrap(),
+            patch,
+            method,
+            measured: Measured::Ev { ev: Ev100::new(ev).unwrap() },
+            time: time.map(|t| ClockTime::new(t).unwrap()),
+        }
+    }
+
+    fn face_of(setup: &Setup) -> PatchAmbient {
+        of_patches(setup)[0].clone().unwrap()
+    }
+
+    /// Reflected readings need the subject's own lightness, incident ones do not (common practice).
+    #[rstest]
+    #[case::incident(Method::Incident, Tone::VeryLight, 10.0)]
+    #[case::very_light_skin(Method::Reflected, Tone::VeryLight, 9.0)]
+    #[case::very_dark_skin(Method::Reflected, Tone::VeryDark, 11.333)]
+    #[case::medium(Method::Reflected, Tone::Medium, 10.0)]
+    fn meters_see_mid_grey(#[case] method: Method, #[case] tone: Tone, #[case] ev: f64) {
+        let mut setup = sample::portrait();
+        setup.subject.tone = tone;
+        setup.readings = vec![reading("r", Patch::Face, method, 10.0, None)];
+        assert!((face_of(&setup).ev.ev() - ev).abs() < 0.001);
+    }
+
+    #[test]
+    fn the_newest_reading_of_a_patch_counts() {
+        let mut setup = sample::portrait();
+        setup.readings = vec![
+            reading("late", Patch::Face, Method::Incident, 9.0, Some("18:40")),
+            reading("early", Patch::Face, Method::Incident, 10.0, Some("18:10")),
+            reading("undated", Patch::Face, Method::Incident, 12.0, None),
+        ];
+        assert_eq!(face_of(&setup).source, Source::Metered { reading: Id::new("late").unwrap() });
+    }
+
+    #[test]
+    fn without_readings_the_level_is_usual_and_says_so() {
+        let mut setup = sample::portrait();
+        setup.readings.clear();
+        let face = face_of(&setup);
+        assert_eq!(face.source, Source::Usual);
+        assert_eq!(face.error.stops(), 2.0);
+    }
+
+    #[test]
+    fn an_unread_face_before_sun_is_taken_as_backlit() {
+        let mut setup = sample::portrait();
+        setup.readings = vec![reading("b", Patch::Background, Method::Reflected, 13.0, None)];
+        assert_eq!(face_of(&setup).ev.ev(), 10.0);
+        assert_eq!(face_of(&setup).source, Source::Derived { patch: Patch::Background });
+    }
+}

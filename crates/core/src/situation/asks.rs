@@ -1,0 +1,57 @@
+use crate::kit::{Camera, Lens};
+use crate::marks::ShutterMark;
+use crate::optics::{Lensing, ShakeSchool, Support, circle_from_pixels, circle_from_sensor, slowest_hand_held};
+use crate::setup::{Setup, SubjectKind};
+
+/// What depth, shake and movement ask of aperture and shutter, in APEX stops; none where they ask nothing.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Asks {
+    /// The aperture value at which the subject is sharp front to back.
+    pub depth: Option<f64>,
+    /// The aperture value the trade starts from for such a subject.
+    pub usual_aperture: Option<f64>,
+    /// The aperture value from which diffraction shows: its disc as wide as twice the blur circle.
+    pub diffraction: f64,
+    /// The time value that holds the camera still enough.
+    pub shake: Option<f64>,
+    /// The time value, of shutter or flash, that freezes the movement.
+    pub movement: Option<ShutterMark>,
+}
+
+/// The lens as it is focused on the subject.
+pub(super) fn lensing(setup: &Setup, body: &Camera, lens: &Lens) -> Lensing {
+    let (width, height) = (body.sensor_width, body.sensor_height);
+    let circle = if body.judged_by_pixels {
+        circle_from_pixels(width, height, body.megapixels)
+    } else {
+        circle_from_sensor(width, height)
+    };
+    Lensing { focal: setup.camera.focal, circle, focus: setup.subject.distance, pupil_ratio: lens.pupil_ratio }
+}
+
+impl Asks {
+    pub(super) fn of(setup: &Setup, body: &Camera, lens: &Lens, lensing: &Lensing, school: ShakeSchool) -> Asks {
+        let av = |number: f64| 2.0 * number.log2();
+        let needed = lensing.aperture_for_depth(setup.subject.depth).number();
+        let stabiliser = body.stabiliser.stops().max(lens.stabiliser.stops());
+        let shake = (setup.camera.support == Support::Hand).then(|| {
+            let mp = if body.judged_by_pixels { body.megapixels } else { 0.0 };
+            -slowest_hand_held(setup.camera.focal, body.crop(), school, mp, stabiliser).seconds().log2()
+        });
+        // Aperture starting points (common practice); a group judged by its pixels stops down one more.
+        let usual = match setup.subject.kind {
+            SubjectKind::Person => 2.8,
+            SubjectKind::Group if setup.subject.people <= 2 => 5.0,
+            SubjectKind::Group if body.judged_by_pixels => 11.0,
+            SubjectKind::Group => 8.0,
+            SubjectKind::Thing => 9.0,
+        };
+        Asks {
+            depth: Some(av(needed)),
+            usual_aperture: Some(av(usual)),
+            diffraction: av(2.0 * lensing.circle.millimetres() / (2.44 * 550e-6)),
+            shake,
+            movement: setup.subject.movement.freezing(),
+        }
+    }
+}

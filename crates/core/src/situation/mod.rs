@@ -1,0 +1,255 @@
+//! A setup with its kit looked up and its constants worked out: what levels, scores and advice are computed from.
+
+mod ambient;
+mod asks;
+mod flashes;
+
+pub use ambient::{PatchAmbient, Source};
+pub use asks::Asks;
+pub use flashes::Lit;
+
+use crate::approach::{Approach, Proposal, Wishes, propose};
+use crate::check::FieldError;
+use crate::house::House;
+use crate::kit::{Camera, Kit, Lens, ShutterKind};
+use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
+use crate::optics::Lensing;
+use crate::quantity::{Power, Stops};
+use crate::setup::{ExposureMode, FileKind, Patch, Setup, ShutterType};
+
+/// Patches in the order of the stop scale.
+pub const PATCHES: [Patch; 5] = [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background, Patch::Sky];
+
+/// The most lights a setup holds.
+pub const MOST_LIGHTS: usize = 8;
+
+/// Where the camera's and the flashes' dials stand.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Dials {
+    /// Sensitivity.
+    pub iso: IsoMark,
+    /// Aperture.
+    pub aperture: ApertureMark,
+    /// Shutter time.
+    pub shutter: ShutterMark,
+    /// Neutral density.
+    pub nd: NdMark,
+    /// Power of each light of the setup, in its order.
+    pub powers: Vec<Power>,
+}
+
+impl Dials {
+    /// The dials as the setup has them.
+    #[must_use]
+    pub fn of(setup: &Setup) -> Dials {
+        Dials {
+            iso: setup.camera.iso.at,
+            aperture: setup.camera.aperture.at,
+            shutter: setup.camera.shutter.at,
+            nd: setup.camera.nd.at,
+            powers: setup.lights.iter().map(|light| light.power.at).collect(),
+        }
+    }
+
+    /// Puts them into the setup, held or not as they were.
+    pub fn put_into(&self, setup: &mut Setup) {
+        setup.camera.iso.at = self.iso;
+        setup.camera.aperture.at = self.aperture;
+        setup.camera.shutter.at = self.shutter;
+        setup.camera.nd.at = self.nd;
+        for (light, power) in setup.lights.iter_mut().zip(&self.powers) {
+            light.power.at = *power;
+        }
+    }
+
+    /// What aperture, ISO and ND do to flash and ambient alike, in sixths: `Sv − Av − ND`.
+    #[must_use]
+    pub fn gain(&self) -> i16 {
+        self.iso.sixths() - self.aperture.sixths() - self.nd.sixths()
+    }
+}
+
+/// A setup, resolved.
+#[derive(Debug, Clone)]
+pub struct Situation<'a> {
+    /// The setup.
+    pub setup: &'a Setup,
+    /// The kit.
+    pub kit: &'a Kit,
+    /// The house's choices.
+    pub house: House,
+    /// The body.
+    pub body: &'a Camera,
+    /// The lens.
+    pub lens: &'a Lens,
+    /// Clicks of the camera's dials.
+    pub step: StepSize,
+    /// The approach in force.
+    pub approach: Approach,
+    /// The approach proposed.
+    pub proposal: Proposal,
+    /// What the approach wants.
+    pub wishes: Wishes,
+    /// The ambient of each patch, in the order of [`PATCHES`]; none where the patch does not exist.
+    pub ambient: [Option<PatchAmbient>; 5],
+    /// The lights that fire, resolved.
+    pub lights: Vec<Lit<'a>>,
+    /// The fastest shutter that lights the whole frame; none where every time syncs.
+    pub sync: Option<ShutterMark>,
+    /// The click below it that is safe.
+    pub safe_sync: Option<ShutterMark>,
+    /// Whether the flashes may go on past it by high-speed sync.
+    pub past_sync: bool,
+    /// Light lost to magnification.
+    pub close_up_loss: f64,
+    /// The lens as it is focused.
+    pub lensing: Lensing,
+    /// What depth, shake and movement ask for.
+    pub asks: Asks,
+    /// Base ISO.
+    pub base: IsoMark,
+    /// ISO positions, lowest and highest.
+    pub iso: (IsoMark, IsoMark),
+    /// Apertures, widest and smallest.
+    pub aperture: (ApertureMark, ApertureMark),
+    /// Shutter times, slowest and fastest.
+    pub shutter: (ShutterMark, ShutterMark),
+    /// ND positions the kit has.
+    pub nd: Vec<NdMark>,
+}
+
+impl<'a> Situation<'a> {
+    /// Looks everything up and works out what does not change with the dials.
+    ///
+    /// # Errors
+    /// Every problem of the setup, each at its field.
+    pub fn new(setup: &'a Setup, kit: &'a Kit, house: House) -> Result<Self, Vec<FieldError>> {
+        setup.check(kit)?;
+        let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
+            // Unreachable after the check; an empty list would be a lie, so check again for its words.
+            return Err(setup.check(&Kit::default()).err().unwrap_or_default());
+        };
+        let step = house.step.unwrap_or(body.step);
+        let lensing = asks::lensing(setup, body, lens);
+        let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
+        let ambient = ambient::of_patches(setup);
+        let contrast = contrast(&ambient);
+        let proposal = propose(setup, contrast);
+        let approach = setup.approach.unwrap_or(proposal.approach);
+        let wishes = approach.wishes();
+        // An approach without flash leaves the flashes off, whatever is switched on.
+        let lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
+        let (sync, safe_sync) = sync(setup, body, &lights);
+        let electronic = setup.camera.shutter_type == ShutterType::Electronic;
+        let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
+        Ok(Situation {
+            setup,
+            kit,
+            house,
+            body,
+            lens,
+            step,
+            approach,
+            proposal,
+            wishes,
+            ambient,
+            sync,
+            safe_sync,
+            past_sync: setup.camera.high_speed_sync && lights.iter().all(|lit| lit.flash.high_speed_sync.is_some()),
+            lights,
+            close_up_loss,
+            asks: Asks::of(setup, body, lens, &lensing, house.shake),
+            lensing,
+            base: body.iso_base,
+            iso: (body.iso_lowest, body.iso_highest),
+            aperture: (lens.widest_at(setup.camera.focal), lens.smallest),
+            shutter: (body.shutter_slowest, fastest),
+            nd: nd_positions(kit, step),
+        })
+    }
+
+    /// Stops from mid-grey to clipping.
+    #[must_use]
+    pub fn headroom(&self, iso: IsoMark) -> f64 {
+        let full = match self.setup.camera.file {
+            FileKind::Raw => self.body.headroom_raw,
+            FileKind::Jpeg => self.body.headroom_jpeg,
+        };
+        // Settings below base ISO only overexpose and pull down: the highlights go first.
+        full.stops() - (self.base.stops() - iso.stops()).max(0.0)
+    }
+
+    /// Stops below mid-grey that are still usable: a stop of ISO costs a stop of shadow.
+    #[must_use]
+    pub fn floor(&self, iso: IsoMark) -> f64 {
+        -(self.body.floor.stops() - (iso.stops() - self.base.stops()).max(0.0)).max(1.0)
+    }
+
+    /// The shutter the camera really uses: in aperture priority with flash it stops at its floor.
+    #[must_use]
+    pub fn effective_shutter(&self, shutter: ShutterMark) -> ShutterMark {
+        if self.setup.camera.mode == ExposureMode::AperturePriority && !self.lights.is_empty() {
+            shutter.max(self.body.slow_sync_floor)
+        } else {
+            shutter
+        }
+    }
+
+    /// The ambient level of each patch at this gain and shutter, in stops from correct.
+    #[must_use]
+    pub fn ambient_levels(&self, gain: i16, shutter: ShutterMark) -> [Option<f64>; 5] {
+        let shutter = self.effective_shutter(shutter);
+        let offset = f64::from(gain - shutter.sixths()) / 6.0 - self.close_up_loss;
+        self.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev() + offset))
+    }
+
+    /// What each firing light gives each patch at full power, in stops from correct; none where it does not reach.
+    #[must_use]
+    pub fn full_power_levels(&self, gain: i16, shutter: ShutterMark) -> Vec<[Option<f64>; 5]> {
+        let offset = f64::from(gain) / 6.0 - self.close_up_loss;
+        self.lights
+            .iter()
+            .map(|lit| {
+                let offset = offset - lit.high_speed_loss(self.effective_shutter(shutter), self.sync);
+                lit.reach.map(|level| level.map(|level| level + offset))
+            })
+            .collect()
+    }
+}
+
+/// How much brighter the background is than the face.
+fn contrast(ambient: &[Option<PatchAmbient>; 5]) -> Stops {
+    match (&ambient[0], &ambient[3]) {
+        (Some(face), Some(background)) => background.ev - face.ev,
+        _ => Stops::ZERO,
+    }
+}
+
+/// The sync speed in force and the click below it; none for a leaf shutter or without flash.
+fn sync(setup: &Setup, body: &Camera, lights: &[Lit<'_>]) -> (Option<ShutterMark>, Option<ShutterMark>) {
+    use crate::flash::{SyncClick, safe_click};
+    if lights.is_empty() {
+        return (None, None);
+    }
+    let sync = match setup.camera.shutter_type {
+        ShutterType::Mechanical if body.shutter_kind == ShutterKind::Leaf => return (None, None),
+        ShutterType::Mechanical => body.sync,
+        // A body that does not sync electronically lights only a sliver at any time worth setting.
+        ShutterType::Electronic => body.electronic_sync.unwrap_or(ShutterMark::nearest(0)),
+    };
+    let radio = lights.iter().any(|lit| lit.flash.sync_click == SyncClick::TwoClicks);
+    let click = if radio { SyncClick::TwoClicks } else { SyncClick::OneClick };
+    (Some(sync), Some(safe_click(sync, click)))
+}
+
+/// No filter, and every click of every filter in the kit.
+fn nd_positions(kit: &Kit, step: StepSize) -> Vec<NdMark> {
+    let mut positions = vec![NdMark::NONE];
+    for filter in kit.filters() {
+        positions.extend([filter.weakest, filter.strongest]);
+        positions.extend(NdMark::clicks(filter.weakest, filter.strongest, step));
+    }
+    positions.sort_unstable();
+    positions.dedup();
+    positions
+}

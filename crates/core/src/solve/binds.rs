@@ -1,0 +1,472 @@
+//! What binds, by how many stops, and the ways out, each found by trying it.
+
+use super::change::{self, Change, apply};
+use super::grid::{Solution, best};
+use super::price::{Cost, price};
+use super::score::{Weights, score};
+use crate::approach::Approach;
+use crate::assess::{DialId, DialKind, Facts, capital, missed, targets};
+use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark, stops_amount};
+use crate::optics::Support;
+use crate::quantity::limits::FACE_DISTANCE;
+use crate::quantity::{Id, Metres, Stops};
+use crate::setup::{Patch, Setup};
+use crate::situation::{Dials, PATCHES, Situation};
+use serde::Serialize;
+
+/// A limit that stops the plan from reaching its targets.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "limit", rename_all = "snake_case")]
+pub enum Bound {
+    /// The sync speed.
+    Sync,
+    /// Base ISO: no lower.
+    BaseIso,
+    /// The highest ISO.
+    TopIso,
+    /// The widest opening.
+    WidestAperture,
+    /// The smallest opening.
+    SmallestAperture,
+    /// The fastest shutter.
+    FastestShutter,
+    /// A light's full power.
+    TopPower {
+        /// Which light.
+        light: Id,
+    },
+    /// A light's lowest power.
+    LowestPower {
+        /// Which light.
+        light: Id,
+    },
+    /// A light's recharge against the pace.
+    Recharge {
+        /// Which light.
+        light: Id,
+    },
+    /// The subject's depth.
+    Depth,
+    /// The hand.
+    Shake,
+    /// The subject's movement.
+    Movement,
+    /// The sensor's clipping.
+    Clipping {
+        /// What clips.
+        patch: Patch,
+    },
+    /// A dial that is held.
+    Held {
+        /// Which.
+        dial: DialId,
+    },
+    /// Two targets exclude each other: the light is as it is.
+    Contrast {
+        /// Which target is missed.
+        target: String,
+    },
+}
+
+/// A way out of a bind, tried by the solver.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct WayOut {
+    /// What to do.
+    pub change: Change,
+    /// The same in words.
+    pub text: String,
+    /// What it costs, as data.
+    pub costs: Vec<Cost>,
+    /// What it costs, in a sentence.
+    pub price: String,
+}
+
+/// What binds.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Bind {
+    /// The limit.
+    pub bound: Bound,
+    /// By how many stops.
+    pub stops: Stops,
+    /// In words.
+    pub text: String,
+    /// The ways out, best first.
+    pub ways_out: Vec<WayOut>,
+}
+
+/// Below this many stops a limit does not count as binding.
+const FELT: f64 = 0.3;
+/// How far a lifted limit lets a dial go, in sixths of a stop.
+const LIFTED: i16 = 36;
+/// Ways out shown for a bind.
+const MOST_WAYS: usize = 4;
+
+impl Bound {
+    fn words(&self, s: &Situation<'_>, stops: f64) -> String {
+        let by = stops_amount(stops);
+        let light = |id: &Id| {
+            let lit = s.lights.iter().find(|lit| lit.light.id == *id);
+            lit.map_or_else(String::new, |lit| lit.modifier.map_or(&lit.flash.name, |m| &m.name).to_string())
+        };
+        match self {
+            Bound::Sync => format!("Sync binds by {by}: past it the flash lights only part of the frame."),
+            Bound::BaseIso => format!("Base ISO binds by {by}: it goes no lower."),
+            Bound::TopIso => format!("The highest ISO binds by {by}."),
+            Bound::WidestAperture => format!("The lens binds by {by}: it opens no wider."),
+            Bound::SmallestAperture => format!("The lens binds by {by}: it closes no further."),
+            Bound::FastestShutter => format!("The fastest shutter binds by {by}."),
+            Bound::TopPower { light: id } => format!("{}: full power binds by {by}.", capital(&light(id))),
+            Bound::LowestPower { light: id } => {
+                format!("{}: lowest power binds, still {by} too bright.", capital(&light(id)))
+            }
+            Bound::Recharge { light: id } => format!("{}: recharge binds by {by} at this pace.", capital(&light(id))),
+            Bound::Depth => format!("Depth binds: {by} too open to hold the subject sharp."),
+            Bound::Shake => format!("The hand binds: {by} too slow to hold."),
+            Bound::Movement => format!("Movement binds: {by} too slow to freeze."),
+            Bound::Clipping { patch } => format!("The {} clips by {by}.", patch.words()),
+            Bound::Held { dial } => format!("The held {} binds by {by}.", change::name(dial)),
+            Bound::Contrast { target } => {
+                format!("{target} misses by {by}: the light itself is as it is, no dial can part the two.")
+            }
+        }
+    }
+}
+
+/// Limits overstepped and flashes at their ends, as the dials stand: no search needed.
+fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
+    let facts = Facts::of(s, dials);
+    let mut found = Vec::new();
+    let mut note = |bound, stops: f64| {
+        if stops >= FELT {
+            found.push((bound, stops));
+        }
+    };
+    note(Bound::Sync, facts.past_sync);
+    for (patch, over) in &facts.clipped {
+        note(Bound::Clipping { patch: PATCHES[*patch] }, over.max(FELT));
+    }
+    let flash = missed(s.wishes.face_total, facts.split.total[0]).or(missed(s.wishes.face_flash, facts.split.flash[0]));
+    for (lit, below) in s.lights.iter().zip(&facts.powers) {
+        let light = lit.light.id.clone();
+        if !lit.light.direction.lights_face() {
+            continue;
+        }
+        match flash {
+            Some(miss) if miss < 0.0 && *below <= lit.powers.0 + 0.01 => {
+                note(Bound::TopPower { light }, flash_missing(s, &facts));
+            }
+            Some(miss) if miss > 0.0 && *below >= lit.powers.1 - 0.01 => note(Bound::LowestPower { light }, miss),
+            _ => {}
+        }
+    }
+    for (lit, short) in s.lights.iter().zip(&facts.recharge_short) {
+        note(Bound::Recharge { light: lit.light.id.clone() }, *short);
+    }
+    note(Bound::Depth, facts.depth_short);
+    note(Bound::Shake, facts.shake_short);
+    note(Bound::Movement, facts.movement_short);
+    found
+}
+
+/// How many stops more of flash the face would need.
+fn flash_missing(s: &Situation<'_>, facts: &Facts) -> f64 {
+    let ambient = facts.split.ambient[0].map_or(0.0, f64::exp2);
+    let needed = match (s.wishes.face_total, s.wishes.face_flash) {
+        (Some(total), _) => (total.prefer.exp2() - ambient).max(1e-6).log2(),
+        (None, Some(flash)) => flash.prefer,
+        (None, None) => return 0.0,
+    };
+    needed - facts.split.flash[0].unwrap_or(-12.0)
+}
+
+/// Lifts a limit; returns by how much the solver would go past it, where that helps.
+fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(Bound, f64)> {
+    let missed_now = shortfall(s, &solved.dials);
+    let mut found = Vec::new();
+    let mut attempt = |lift: &dyn Fn(&mut Situation<'_>), past: &dyn Fn(&Solution) -> f64, bound: Bound| {
+        let mut lifted = s.clone();
+        lift(&mut lifted);
+        let better = best(&lifted, w);
+        let past = past(&better);
+        if past >= FELT && shortfall(&lifted, &better.dials) < missed_now - FELT {
+            found.push((bound, past));
+        }
+    };
+    let by = |sixths: i16| f64::from(sixths) / 6.0;
+    if let Some(limit) = s.safe_sync {
+        attempt(
+            &|s| (s.sync, s.safe_sync) = (None, None),
+            &|found| found.dials.shutter.stops() - limit.stops(),
+            Bound::Sync,
+        );
+    }
+    let base = s.base;
+    attempt(
+        &|s| {
+            s.iso.0 = IsoMark::nearest(s.base.sixths() - LIFTED);
+            s.base = s.iso.0;
+        },
+        &|found| base.stops() - found.dials.iso.stops(),
+        Bound::BaseIso,
+    );
+    let top = s.iso.1;
+    attempt(
+        &|s| s.iso.1 = IsoMark::nearest(top.sixths() + LIFTED),
+        &|found| by(found.dials.iso.sixths() - top.sixths()),
+        Bound::TopIso,
+    );
+    let (widest, smallest) = s.aperture;
+    attempt(
+        &|s| s.aperture.0 = ApertureMark::nearest(widest.sixths() - LIFTED),
+        &|found| by(widest.sixths() - found.dials.aperture.sixths()),
+        Bound::WidestAperture,
+    );
+    attempt(
+        &|s| s.aperture.1 = ApertureMark::nearest(smallest.sixths() + LIFTED),
+        &|found| by(found.dials.aperture.sixths() - smallest.sixths()),
+        Bound::SmallestAperture,
+    );
+    let fastest = s.shutter.1;
+    attempt(
+        &|s| s.shutter.1 = ShutterMark::nearest(fastest.sixths() + LIFTED),
+        &|found| by(found.dials.shutter.sixths() - fastest.sixths()),
+        Bound::FastestShutter,
+    );
+    for dial in change::held(s.setup) {
+        let setup = apply(s.setup, &Change::Release { dial: dial.clone() });
+        let Ok(free) = Situation::new(&setup, s.kit, s.house) else { continue };
+        let better = best(&free, w);
+        let moved = moved(&dial, &solved.dials, &better.dials, s.setup);
+        if moved >= FELT && shortfall(&free, &better.dials) < missed_now - FELT {
+            found.push((Bound::Held { dial }, moved));
+        }
+    }
+    found
+}
+
+/// How far a dial moved, in stops.
+fn moved(dial: &DialId, from: &Dials, to: &Dials, setup: &Setup) -> f64 {
+    let power = |dials: &Dials| {
+        let index = setup.lights.iter().position(|light| Some(&light.id) == dial.light.as_ref());
+        index.and_then(|index| dials.powers.get(index)).map_or(0.0, |power| power.stops_below_full())
+    };
+    let stops = match dial.dial {
+        DialKind::Iso => to.iso.stops() - from.iso.stops(),
+        DialKind::Aperture => to.aperture.stops() - from.aperture.stops(),
+        DialKind::Shutter => to.shutter.stops() - from.shutter.stops(),
+        DialKind::Nd => to.nd.stops() - from.nd.stops(),
+        DialKind::Power => power(to) - power(from),
+        DialKind::Kelvin => 0.0,
+    };
+    stops.abs()
+}
+
+/// All that is missed or overstepped, in stops added up.
+fn shortfall(s: &Situation<'_>, dials: &Dials) -> f64 {
+    let facts = Facts::of(s, dials);
+    let missed: f64 = targets(s, &facts).iter().map(|(_, miss)| miss.abs()).sum();
+    missed + overstepped(&facts)
+}
+
+fn overstepped(facts: &Facts) -> f64 {
+    let clipped: f64 = facts.clipped.iter().map(|(_, over)| over).sum();
+    let recharge: f64 = facts.recharge_short.iter().sum();
+    clipped
+        + recharge
+        + facts.past_sync * 3.0
+        + [facts.depth_short, facts.shake_short, facts.movement_short].iter().filter(|x| **x >= FELT).sum::<f64>()
+}
+
+/// What binds with the dials as they stand, and the ways out of it.
+///
+/// `solved` tells that the dials are the solver's own: then each limit is lifted in turn, and one that lets a missed
+/// target be met is what binds.
+pub(super) fn binds(s: &Situation<'_>, w: &Weights, dials: &Dials, solved: Option<&Solution>) -> Vec<Bind> {
+    let facts = Facts::of(s, dials);
+    let missed = targets(s, &facts);
+    let mut found = direct(s, dials);
+    if let Some(solved) = solved.filter(|_| !missed.is_empty() || !found.is_empty()) {
+        for (bound, stops) in lifted(s, w, solved) {
+            if !found.iter().any(|(known, _)| *known == bound) {
+                found.push((bound, stops));
+            }
+        }
+    }
+    let explained = solved.is_none() || !found.is_empty();
+    if !explained {
+        let contrast = missed.iter().map(|(what, miss)| (Bound::Contrast { target: (*what).to_owned() }, miss.abs()));
+        found.extend(contrast);
+    }
+    if found.is_empty() && missed.is_empty() {
+        return Vec::new();
+    }
+    let ways = ways_out(s, w, dials);
+    found.sort_by(|a, b| b.1.total_cmp(&a.1));
+    found
+        .into_iter()
+        .map(|(bound, stops)| Bind {
+            text: bound.words(s, stops),
+            ways_out: ways.iter().filter(|way| way.helps(&bound, stops)).take(MOST_WAYS).map(|w| w.way.clone()).collect(),
+            bound,
+            stops: Stops::nearest(stops),
+        })
+        .collect()
+}
+
+/// A way tried, with what it leaves.
+struct Tried {
+    way: WayOut,
+    /// Limits still overstepped.
+    left: Vec<(Bound, f64)>,
+    /// All that is still missed, in stops.
+    shortfall: f64,
+    /// What was missed before it.
+    before: f64,
+    score: f64,
+}
+
+impl Tried {
+    fn helps(&self, bound: &Bound, stops: f64) -> bool {
+        let left = self.left.iter().find(|(known, _)| known == bound).map_or(0.0, |(_, left)| *left);
+        self.shortfall < self.before - FELT && left < stops - 0.25
+    }
+}
+
+/// Every change that could help, each tried through the solver; those that leave less missed, best first.
+fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tried> {
+    let before = shortfall(s, dials);
+    let mut tried: Vec<Tried> = candidates(s, dials)
+        .into_iter()
+        .filter_map(|change| {
+            let setup = apply(s.setup, &change);
+            let after = Situation::new(&setup, s.kit, s.house).ok()?;
+            let solution = best(&after, w);
+            let left = shortfall(&after, &solution.dials);
+            if left > before - FELT {
+                return None;
+            }
+            let (costs, price) = price((s, dials), (&after, &solution.dials));
+            let text = change.words(s.setup, s.house, s.step);
+            // Another approach is another picture: offered, but after what keeps this one.
+            let other_picture = if matches!(change, Change::Approach { .. }) { 4.0 } else { 0.0 };
+            Some(Tried {
+                left: direct(&after, &solution.dials),
+                shortfall: left,
+                before,
+                score: score(&after, w, &solution.dials) + other_picture,
+                way: WayOut { change, text, costs, price },
+            })
+        })
+        .collect();
+    tried.sort_by(|a, b| a.score.total_cmp(&b.score));
+    tried
+}
+
+/// The changes worth trying.
+fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
+    let mut changes: Vec<Change> =
+        change::held(s.setup).into_iter().map(|dial| Change::Release { dial }).collect();
+    let can_go_past = !s.lights.is_empty() && s.lights.iter().all(|lit| lit.flash.high_speed_sync.is_some());
+    if !s.setup.camera.high_speed_sync && can_go_past {
+        changes.push(Change::HighSpeedSync);
+    }
+    if let Some(safe) = s.safe_sync.filter(|safe| dials.shutter > *safe) {
+        changes.push(Change::Shutter { at: safe });
+    }
+    if s.setup.camera.support == Support::Hand {
+        changes.push(Change::Tripod);
+    }
+    for lit in s.lights.iter().filter(|lit| lit.light.direction.lights_face()) {
+        let at = lit.light.face_distance.metres();
+        for factor in [0.7, 0.5, 0.35, 1.4, 2.0] {
+            // To the nearest hand's breadth, as a stand is moved.
+            let moved = ((at * factor * 10.0).round() / 10.0).max(0.5);
+            if FACE_DISTANCE.check(moved).is_ok() && (moved - at).abs() > 0.05 {
+                let face_distance = Metres::nearest(moved);
+                changes.push(Change::MoveLight { light: lit.light.id.clone(), face_distance });
+            }
+        }
+    }
+    let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && *other != Approach::Silhouette);
+    changes.extend(others.map(|approach| Change::Approach { approach }));
+    changes
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::quantity::Ev100;
+    use crate::sample;
+    use crate::setup::{Dial, Measured};
+    use crate::solve::plan;
+
+    /// f/2.8 held in bright sun: base ISO, sync and the held aperture bind, and high-speed sync is a way out.
+    fn bright_and_open() -> Setup {
+        let mut setup = sample::portrait();
+        for (reading, ev) in setup.readings.iter_mut().zip([12.0, 15.0]) {
+            reading.measured = Measured::Ev { ev: Ev100::new(ev).unwrap() };
+        }
+        setup.camera.aperture = Dial::held(ApertureMark::new(18).unwrap());
+        setup.camera.nd.held = true;
+        setup
+    }
+
+    #[test]
+    fn sun_at_f_2_8_binds_at_sync_and_base_iso() {
+        let plan = plan(&bright_and_open(), &sample::kit(), House::default()).unwrap();
+        let stops = |bound: &Bound| plan.binds.iter().find(|b| b.bound == *bound).map(|b| b.stops.stops());
+        // EV 15 at f/2.8, ISO 100 asks for 1/4000 (Tv 12); the safe click is 1/160 on this body: 4⅔ stops.
+        let sync = stops(&Bound::Sync).unwrap();
+        assert!((sync - 4.667).abs() < 0.4, "{sync}");
+        assert!(stops(&Bound::BaseIso).is_some());
+        let nd = Bound::Held { dial: DialId::camera(DialKind::Nd) };
+        assert!(stops(&nd).is_some(), "{:?}", plan.binds);
+        assert!(!plan.assessment.met);
+    }
+
+    #[test]
+    fn each_way_out_leaves_less_missed_when_taken() {
+        let (kit, setup) = (sample::kit(), bright_and_open());
+        let plan = plan(&setup, &kit, House::default()).unwrap();
+        let s = Situation::new(&plan.setup, &kit, House::default()).unwrap();
+        let before = shortfall(&s, &Dials::of(&plan.setup));
+        let ways: Vec<&WayOut> = plan.binds.iter().flat_map(|bind| &bind.ways_out).collect();
+        assert!(ways.len() >= 2, "{ways:?}");
+        for way in ways {
+            let taken = super::plan_of(&apply(&plan.setup, &way.change), &kit);
+            let s = Situation::new(&taken.setup, &kit, House::default()).unwrap();
+            assert!(shortfall(&s, &Dials::of(&taken.setup)) < before, "{way:?}");
+        }
+    }
+
+    #[test]
+    fn nothing_binds_in_an_easy_light() {
+        let plan = plan(&sample::portrait(), &sample::kit(), House::default()).unwrap();
+        assert!(plan.assessment.met, "{}", plan.assessment.headline);
+        assert_eq!(plan.binds, Vec::new());
+    }
+
+    #[test]
+    fn a_weak_flash_binds_at_full_power() {
+        let (kit, mut setup) = (sample::kit(), bright_and_open());
+        setup.camera.aperture = Dial::held(ApertureMark::new(48).unwrap());
+        setup.lights[0].flash = Id::new("flash-small").unwrap();
+        setup.lights[0].power = Dial::free(crate::quantity::Power::FULL);
+        setup.lights[0].face_distance = Metres::new(4.0).unwrap();
+        let plan = plan(&setup, &kit, House::default()).unwrap();
+        let light = setup.lights[0].id.clone();
+        let bind = plan.binds.iter().find(|bind| bind.bound == Bound::TopPower { light: light.clone() }).unwrap();
+        assert!(bind.stops.stops() > 1.0);
+        let nearer = |w: &WayOut| matches!(&w.change, Change::MoveLight { light: l, .. } if *l == light);
+        assert!(bind.ways_out.iter().any(nearer), "{:?}", bind.ways_out);
+    }
+}
+
+#[cfg(test)]
+fn plan_of(setup: &Setup, kit: &crate::kit::Kit) -> super::Plan {
+    super::plan(setup, kit, crate::house::House::default()).unwrap()
+}

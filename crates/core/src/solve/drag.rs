@@ -1,0 +1,294 @@
+//! The inverse: put a part of a level somewhere, and find the dial that does it.
+
+use super::change;
+use crate::assess::{DialId, DialKind};
+use crate::check::FieldError;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::marks::{Mark, NdMark, ShutterMark, stops_amount};
+use crate::quantity::{Id, Power, Stops};
+use crate::setup::{Patch, Setup};
+use crate::situation::{Dials, PATCHES, Situation};
+use crate::solve::score::Split;
+use serde::{Deserialize, Serialize};
+
+/// The part of a level that is taken hold of.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "of", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Part {
+    /// What the ambient gives: the shutter moves it, flash stays.
+    Ambient,
+    /// What the flashes give together: their powers move it.
+    Flash,
+    /// What one flash gives: its power moves it.
+    Light {
+        /// Which.
+        light: Id,
+    },
+}
+
+/// Where the part went, and by what.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Dragged {
+    /// The setup with the dials turned.
+    pub setup: Setup,
+    /// The dials that turned.
+    pub turned: Vec<DialId>,
+    /// Where the part now stands; none where there is no such light.
+    pub reached: Option<Stops>,
+    /// What stopped it short of where it was dragged to, in words.
+    pub stopped: Option<String>,
+}
+
+/// Puts a part of a patch's level at `to`, to the nearest click.
+///
+/// Ambient goes by the shutter within safe sync and the body's range, then by ND, ISO and aperture with the flash
+/// powers turned the other way, so that the flash parts stay. Flash goes by power.
+///
+/// # Errors
+/// Every problem of the setup, each at its field.
+pub fn drag(
+    setup: &Setup,
+    kit: &Kit,
+    house: House,
+    patch: Patch,
+    part: &Part,
+    to: Stops,
+) -> Result<Dragged, Vec<FieldError>> {
+    let s = Situation::new(setup, kit, house)?;
+    let index = PATCHES.iter().position(|known| *known == patch).unwrap_or(0);
+    let from = Dials::of(setup);
+    let mut dials = from.clone();
+    let stopped = match part {
+        Part::Ambient => drag_ambient(&s, &mut dials, index, to.stops()),
+        Part::Flash => drag_flash(&s, &mut dials, index, to.stops(), None),
+        Part::Light { light } => drag_flash(&s, &mut dials, index, to.stops(), Some(light)),
+    };
+    let reached = reached(&s, &dials, index, part);
+    let mut moved = setup.clone();
+    dials.put_into(&mut moved);
+    Ok(Dragged { turned: turned(setup, &from, &dials), setup: moved, reached: reached.map(Stops::nearest), stopped })
+}
+
+fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<[Option<f64>; 5]>) {
+    let powers = super::powers::of_lit(s, &dials.powers);
+    let full = s.full_power_levels(dials.gain(), dials.shutter);
+    let split = Split::new(s.ambient_levels(dials.gain(), dials.shutter), &full, &powers);
+    let parts = full.iter().zip(&powers).map(|(levels, below)| levels.map(|l| l.map(|l| l - below))).collect();
+    (split, parts)
+}
+
+fn reached(s: &Situation<'_>, dials: &Dials, index: usize, part: &Part) -> Option<f64> {
+    let (split, parts) = levels(s, dials);
+    match part {
+        Part::Ambient => split.ambient[index],
+        Part::Flash => split.flash[index],
+        Part::Light { light } => {
+            let found = s.lights.iter().position(|lit| lit.light.id == *light)?;
+            parts[found][index]
+        }
+    }
+}
+
+fn turned(setup: &Setup, from: &Dials, to: &Dials) -> Vec<DialId> {
+    let mut turned = Vec::new();
+    let mut note = |moved: bool, dial| {
+        if moved {
+            turned.push(DialId::camera(dial));
+        }
+    };
+    note(from.shutter != to.shutter, DialKind::Shutter);
+    note(from.aperture != to.aperture, DialKind::Aperture);
+    note(from.iso != to.iso, DialKind::Iso);
+    note(from.nd != to.nd, DialKind::Nd);
+    for (light, (old, new)) in setup.lights.iter().zip(from.powers.iter().zip(&to.powers)) {
+        if old != new {
+            turned.push(DialId::power(light.id.clone()));
+        }
+    }
+    turned
+}
+
+/// The click at this many sixths from a position, within a range; held dials do not move.
+fn turn<M: Mark>(s: &Situation<'_>, dial: crate::setup::Dial<M>, by: f64, (first, last): (M, M)) -> M {
+    if dial.held {
+        return dial.at;
+    }
+    let click = f64::from(s.step.sixths());
+    let wanted = ((f64::from(dial.at.sixths()) + by) / click).round() * click;
+    M::nearest(wanted.clamp(f64::from(first.sixths()), f64::from(last.sixths())) as i16)
+}
+
+fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64) -> Option<String> {
+    let Some(now) = levels(s, dials).0.ambient[index] else {
+        return Some("No ambient is known here.".to_owned());
+    };
+    let camera = &s.setup.camera;
+    let fastest = match s.safe_sync {
+        Some(safe) if !s.past_sync => safe.min(s.shutter.1),
+        _ => s.shutter.1,
+    };
+    // A shutter already past sync may still go slower, not faster.
+    let limit = fastest.max(dials.shutter.min(s.shutter.1));
+    let before = dials.clone();
+    dials.shutter = turn(s, camera.shutter, (now - to) * 6.0, (s.shutter.0, limit));
+    let done = |dials: &Dials| levels(s, dials).0.ambient[index].map_or(0.0, |now| now - to);
+    let click = f64::from(s.step.sixths()) / 12.0 + 1e-6;
+    if done(dials).abs() <= click {
+        return None;
+    }
+    let shutter_binds = dials.shutter;
+    // What the shutter leaves goes by ISO, then ND, then aperture, and the powers go the other way.
+    dials.iso = turn(s, camera.iso, -done(dials) * 6.0, (s.base, s.iso.1));
+    if done(dials).abs() > click && !camera.nd.held {
+        let wanted = dials.nd.sixths() as f64 + done(dials) * 6.0;
+        let nearest = s.nd.iter().min_by_key(|nd| ((f64::from(nd.sixths()) - wanted).abs() * 100.0) as i64);
+        dials.nd = nearest.copied().unwrap_or(NdMark::NONE);
+    }
+    if done(dials).abs() > click {
+        dials.aperture = turn(s, camera.aperture, done(dials) * 6.0, s.aperture);
+    }
+    keep_flash(s, &before, dials);
+    let left = done(dials);
+    if left.abs() <= click {
+        return None;
+    }
+    Some(stopped_by(s, camera.shutter.held, shutter_binds, left))
+}
+
+/// Turns free powers against a change of gain, so that the flash parts stay where they were.
+fn keep_flash(s: &Situation<'_>, before: &Dials, dials: &mut Dials) {
+    let by = f64::from(dials.gain() - before.gain()) / 6.0;
+    for lit in s.lights.iter().filter(|lit| !lit.light.power.held) {
+        let hss = lit.high_speed_loss(dials.shutter, s.sync) - lit.high_speed_loss(before.shutter, s.sync);
+        let (strongest, lowest) = lit.powers;
+        let below = (before.powers[lit.index].stops_below_full() + by - hss).clamp(strongest, lowest);
+        dials.powers[lit.index] = lit.flash.power_step.click(Power::nearest(below));
+    }
+}
+
+fn stopped_by(s: &Situation<'_>, held: bool, shutter: ShutterMark, left: f64) -> String {
+    let by = stops_amount(left);
+    if held {
+        return format!("The shutter is held; {by} short. Release it to go on.");
+    }
+    if left > 0.0 && s.safe_sync.is_some_and(|safe| shutter >= safe) && !s.past_sync {
+        return format!("Sync binds at {}; {by} short. ND, high-speed sync or a smaller aperture go on.", shutter.label(s.step));
+    }
+    format!("The dials are at their ends; {by} short.")
+}
+
+fn drag_flash(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64, only: Option<&Id>) -> Option<String> {
+    let (split, parts) = levels(s, dials);
+    let reaching: Vec<usize> = (0..s.lights.len())
+        .filter(|light| parts[*light][index].is_some() && only.is_none_or(|id| s.lights[*light].light.id == *id))
+        .collect();
+    if reaching.is_empty() {
+        return Some("No flash reaches here.".to_owned());
+    }
+    let now = match only {
+        Some(_) => parts[reaching[0]][index],
+        None => split.flash[index],
+    };
+    let by = to - now.unwrap_or(to);
+    let mut left = 0.0f64;
+    for light in reaching {
+        let lit = &s.lights[light];
+        if lit.light.power.held {
+            return Some(format!("The {} is held. Release it to go on.", change::name(&DialId::power(lit.light.id.clone()))));
+        }
+        let wanted = dials.powers[lit.index].stops_below_full() - by;
+        let (strongest, lowest) = lit.powers;
+        dials.powers[lit.index] = lit.flash.power_step.click(Power::nearest(wanted.clamp(strongest, lowest)));
+        left = if wanted < strongest { left.max(strongest - wanted) } else { left };
+        left = if wanted > lowest { left.min(lowest - wanted) } else { left };
+    }
+    if left > 0.17 {
+        Some(format!("Full power binds; {} short. Move it nearer, or open up.", stops_amount(left)))
+    } else if left < -0.17 {
+        Some(format!("Lowest power binds; still {} over. Move it back, or add ND.", stops_amount(left)))
+    } else {
+        None
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::sample;
+    use crate::solve::plan;
+    use proptest::prelude::*;
+    use rstest::rstest;
+
+    fn at(setup: &Setup, patch: Patch) -> (f64, Option<f64>) {
+        let level = crate::assess::assess(setup, &sample::kit(), House::default()).unwrap();
+        let level = level.level(patch).cloned().unwrap();
+        (level.ambient.stops(), level.flash.map(Stops::stops))
+    }
+
+    fn dragged(setup: &Setup, patch: Patch, part: &Part, to: f64) -> Dragged {
+        drag(setup, &sample::kit(), House::default(), patch, part, Stops::nearest(to)).unwrap()
+    }
+
+    fn solved() -> Setup {
+        plan(&sample::portrait(), &sample::kit(), House::default()).unwrap().setup
+    }
+
+    #[test]
+    fn ambient_goes_by_the_shutter_and_leaves_the_flash() {
+        let setup = solved();
+        let (ambient, flash) = at(&setup, Patch::Face);
+        let drag = dragged(&setup, Patch::Face, &Part::Ambient, ambient + 1.0);
+        assert_eq!(drag.turned, vec![DialId::camera(DialKind::Shutter)]);
+        assert_eq!(drag.stopped, None);
+        let (now, flash_now) = at(&drag.setup, Patch::Face);
+        assert!((now - ambient - 1.0).abs() < 1e-9);
+        assert_eq!(flash_now, flash);
+    }
+
+    #[test]
+    fn past_sync_other_dials_take_over_and_the_flash_stays() {
+        let setup = solved();
+        let (ambient, flash) = at(&setup, Patch::Background);
+        let drag = dragged(&setup, Patch::Background, &Part::Ambient, ambient - 2.0);
+        assert!(drag.turned.len() > 1, "{:?}", drag.turned);
+        let (now, flash_now) = at(&drag.setup, Patch::Background);
+        assert!((now - ambient + 2.0).abs() < 0.34, "{now}");
+        assert!((flash_now.unwrap() - flash.unwrap()).abs() < 0.34);
+    }
+
+    #[test]
+    fn flash_goes_by_power_until_it_binds() {
+        let setup = solved();
+        let light = Part::Light { light: setup.lights[0].id.clone() };
+        let (ambient, flash) = at(&setup, Patch::Face);
+        let drag = dragged(&setup, Patch::Face, &light, flash.unwrap() - 1.0);
+        assert_eq!(drag.stopped, None);
+        assert_eq!(at(&drag.setup, Patch::Face).0, ambient);
+        assert!((drag.reached.unwrap().stops() - flash.unwrap() + 1.0).abs() < 0.17);
+        let far = dragged(&setup, Patch::Face, &light, 15.0);
+        assert!(far.stopped.unwrap().starts_with("Full power binds"));
+    }
+
+    #[rstest]
+    #[case::held(Patch::Face, Part::Flash, "held")]
+    #[case::nothing_reaches(Patch::Sky, Part::Flash, "No flash")]
+    fn says_what_stops_it(#[case] patch: Patch, #[case] part: Part, #[case] word: &str) {
+        let mut setup = solved();
+        setup.lights[0].power.held = true;
+        let said = dragged(&setup, patch, &part, 1.0).stopped.unwrap();
+        assert!(said.contains(word), "{said}");
+    }
+
+    proptest! {
+        /// Wherever it is dragged, the result is a setup that passes its own check.
+        #[test]
+        fn never_leaves_the_dials(to in -15.0f64..15.0, patch in 0usize..4, flash in any::<bool>()) {
+            let part = if flash { Part::Flash } else { Part::Ambient };
+            let drag = dragged(&sample::portrait(), PATCHES[patch], &part, to);
+            prop_assert_eq!(drag.setup.check(&sample::kit()), Ok(()));
+        }
+    }
+}

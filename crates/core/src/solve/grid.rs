@@ -1,0 +1,202 @@
+//! The search over the whole grid of clicks of ISO, aperture, shutter and ND.
+
+use super::powers;
+use super::score::{Split, Weights, aperture_score, fit, iso_score, nd_score, shutter_score};
+use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
+use crate::quantity::Power;
+use crate::setup::Dial;
+use crate::situation::{Dials, Situation};
+
+/// The best dials found, with what they score.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Solution {
+    /// The dials.
+    pub dials: Dials,
+    /// Powers of the firing lights in stops below full; beyond a flash's range where its limit was lifted.
+    pub powers: Vec<f64>,
+    /// The score, lower is better.
+    pub score: f64,
+}
+
+/// The clicks a dial may take: all from first to last, or only where it is held.
+pub fn free_range<M: Mark>(dial: Dial<M>, (first, last): (M, M), step: StepSize) -> Vec<M> {
+    if dial.held {
+        return vec![dial.at];
+    }
+    let mut clicks = M::clicks(first, last, step);
+    // The ends of a dial can be used even where they are no click of this step (f/1.8 on a body set to halves).
+    if clicks.first() != Some(&first) {
+        clicks.insert(0, first);
+    }
+    if clicks.last() != Some(&last) {
+        clicks.push(last);
+    }
+    clicks
+}
+
+/// ISO, aperture and ND that make one gain most cheaply.
+#[derive(Debug, Clone, Copy)]
+struct Gain {
+    gain: i16,
+    score: f64,
+    iso: IsoMark,
+    aperture: ApertureMark,
+    nd: NdMark,
+}
+
+/// Searches every combination of clicks; none scores better with the same powers.
+///
+/// The fit depends on ISO, aperture and ND only through their sum (and, below base ISO, through the headroom lost),
+/// so the cheapest combination of each sum stands for all of them; and since no term is negative, a sum whose dial
+/// terms alone score worse than the best found needs no further look.
+#[must_use]
+pub fn best(s: &Situation<'_>, w: &Weights) -> Solution {
+    let camera = &s.setup.camera;
+    let gains = cheapest_gains(s, w);
+    let mut shutters: Vec<(f64, ShutterMark)> = free_range(camera.shutter, s.shutter, s.step)
+        .into_iter()
+        .map(|shutter| (shutter_score(s, w, shutter), shutter))
+        .collect();
+    shutters.sort_by(|a, b| a.0.total_cmp(&b.0));
+    let mut found: Option<(f64, Gain, ShutterMark, Vec<f64>)> = None;
+    let mut lit = Vec::new();
+    for gain in &gains {
+        for (shutter_score, shutter) in &shutters {
+            let so_far = gain.score + shutter_score;
+            if found.as_ref().is_some_and(|best| so_far >= best.0) {
+                break;
+            }
+            let ambient = s.ambient_levels(gain.gain, *shutter);
+            let full = s.full_power_levels(gain.gain, *shutter);
+            powers::solve(s, &ambient, &full, &mut lit);
+            let split = Split::new(ambient, &full, &lit);
+            let score = so_far + fit(s, w, &split, gain.iso, *shutter, &lit);
+            if found.as_ref().is_none_or(|best| score < best.0) {
+                found = Some((score, *gain, *shutter, lit.clone()));
+            }
+        }
+    }
+    let mut dials = Dials::of(s.setup);
+    let Some((score, gain, shutter, powers)) = found else {
+        return Solution { powers: powers::of_lit(s, &dials.powers), dials, score: f64::INFINITY };
+    };
+    (dials.iso, dials.aperture, dials.nd, dials.shutter) = (gain.iso, gain.aperture, gain.nd, shutter);
+    for (lit, below) in s.lights.iter().zip(&powers) {
+        dials.powers[lit.index] = Power::nearest(*below);
+    }
+    Solution { dials, powers, score }
+}
+
+/// For each gain and each headroom the cheapest combination, cheapest first.
+fn cheapest_gains(s: &Situation<'_>, w: &Weights) -> Vec<Gain> {
+    let camera = &s.setup.camera;
+    let isos = free_range(camera.iso, s.iso, s.step);
+    let apertures = free_range(camera.aperture, s.aperture, s.step);
+    let nds = if camera.nd.held { vec![camera.nd.at] } else { s.nd.clone() };
+    let base = s.base;
+    let mut cheapest: std::collections::HashMap<(i16, IsoMark), Gain> = std::collections::HashMap::new();
+    for iso in &isos {
+        let iso_score = iso_score(s, w, *iso);
+        for aperture in &apertures {
+            let with_aperture = iso_score + aperture_score(s, w, *aperture);
+            for nd in &nds {
+                let score = with_aperture + nd_score(*nd);
+                let gain = iso.sixths() - aperture.sixths() - nd.sixths();
+                let entry = Gain { gain, score, iso: *iso, aperture: *aperture, nd: *nd };
+                cheapest
+                    .entry((gain, (*iso).min(base)))
+                    .and_modify(|known| {
+                        if (score, entry.iso, entry.nd) < (known.score, known.iso, known.nd) {
+                            *known = entry;
+                        }
+                    })
+                    .or_insert(entry);
+            }
+        }
+    }
+    let mut gains: Vec<Gain> = cheapest.into_values().collect();
+    gains.sort_by(|a, b| a.score.total_cmp(&b.score).then(a.gain.cmp(&b.gain)).then(a.iso.cmp(&b.iso)));
+    gains
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::quantity::{Ev100, Metres, Share};
+    use crate::sample;
+    use crate::setup::Measured;
+    use crate::solve::score::score;
+    use proptest::prelude::*;
+
+    /// The plain way: every combination, its powers solved, scored by the one public score.
+    fn brute_force(s: &Situation<'_>, w: &Weights) -> f64 {
+        let camera = &s.setup.camera;
+        let nds = if camera.nd.held { vec![camera.nd.at] } else { s.nd.clone() };
+        let mut least = f64::INFINITY;
+        for iso in free_range(camera.iso, s.iso, s.step) {
+            for aperture in free_range(camera.aperture, s.aperture, s.step) {
+                for nd in &nds {
+                    for shutter in free_range(camera.shutter, s.shutter, s.step) {
+                        let mut dials = Dials { iso, aperture, shutter, nd: *nd, powers: Dials::of(s.setup).powers };
+                        let ambient = s.ambient_levels(dials.gain(), shutter);
+                        let full = s.full_power_levels(dials.gain(), shutter);
+                        let mut lit = Vec::new();
+                        powers::solve(s, &ambient, &full, &mut lit);
+                        for (light, below) in s.lights.iter().zip(&lit) {
+                            dials.powers[light.index] = Power::nearest(*below);
+                        }
+                        least = least.min(score(s, w, &dials));
+                    }
+                }
+            }
+        }
+        least
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig::with_cases(12))]
+        /// The search is never beaten on its own score by trying everything.
+        #[test]
+        fn never_beaten_by_brute_force(
+            face in 3.0f64..15.0,
+            contrast in -1.0f64..5.0,
+            sunlit in 0.0f64..1.0,
+            distance in 0.6f64..5.0,
+            approach in 0usize..9,
+            held in 0u8..16,
+            high_speed in any::<bool>(),
+        ) {
+            let (kit, mut setup) = (sample::kit(), sample::portrait());
+            let ev = [face, face + contrast];
+            for (reading, ev) in setup.readings.iter_mut().zip(ev) {
+                reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };
+            }
+            setup.background.sunlit = Share::nearest(sunlit);
+            setup.lights[0].face_distance = Metres::nearest(distance);
+            setup.approach = Some(crate::approach::Approach::ALL[approach]);
+            setup.camera.high_speed_sync = high_speed;
+            // Two dials held at least, so that trying everything stays quick.
+            setup.camera.iso.held = held & 1 != 0;
+            setup.camera.nd.held = held & 1 == 0;
+            setup.camera.aperture.held = held & 2 != 0;
+            setup.camera.shutter.held = held & 6 == 4;
+            let s = Situation::new(&setup, &kit, House::default()).unwrap();
+            let w = Weights::default();
+            let found = best(&s, &w);
+            prop_assert!((found.score - score(&s, &w, &found.dials)).abs() < 1e-9);
+            let least = brute_force(&s, &w);
+            prop_assert!(found.score <= least + 1e-9, "{} beaten by {least}", found.score);
+        }
+    }
+
+    #[test]
+    fn held_dials_stay() {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        setup.camera.aperture = Dial::held(ApertureMark::new(18).unwrap());
+        setup.camera.shutter = Dial::held(ShutterMark::new(40).unwrap());
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let dials = best(&s, &Weights::default()).dials;
+        assert_eq!((dials.aperture.sixths(), dials.shutter.sixths()), (18, 40));
+    }
+}

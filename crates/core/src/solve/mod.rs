@@ -1,0 +1,25 @@
+//! The solver: from what is wanted to where the dials go, what binds, and what else could be done.
+
+mod alternatives;
+mod binds;
+mod change;
+mod colours;
+mod drag;
+mod grid;
+mod plan;
+mod powers;
+mod price;
+mod score;
+
+pub use alternatives::{Alternative, AlternativeKind};
+pub use binds::{Bind, Bound, WayOut};
+pub use change::{Change, apply};
+pub use drag::{Dragged, Part, drag};
+pub use grid::{Solution, best, free_range};
+pub use plan::{Plan, assess_and_bind, plan};
+pub use price::{Cost, price};
+pub use score::{Weights, dial_score, fit_score, score};
+
+pub(crate) use colours::key_colour;
+pub(crate) use powers::of_lit as powers_of_lit;
+pub(crate) use score::{GHOST, Split, movement_short, recharge_short};

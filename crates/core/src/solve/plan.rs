@@ -1,0 +1,125 @@
+use super::alternatives::{Alternative, alternatives};
+use super::binds::{Bind, binds};
+use super::colours::{balance, choose_gels};
+use super::grid::best;
+use super::score::Weights;
+use crate::assess::{Assessment, Facts, assess_situation};
+use crate::check::FieldError;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::setup::Setup;
+use crate::situation::{Dials, Situation};
+use serde::Serialize;
+
+/// The answer: where the dials go, what that gives, what binds, and what else could be done.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Plan {
+    /// The setup with its dials turned.
+    pub setup: Setup,
+    /// What they make of the light.
+    pub assessment: Assessment,
+    /// What binds.
+    pub binds: Vec<Bind>,
+    /// Plans that differ.
+    pub alternatives: Vec<Alternative>,
+}
+
+/// Solves the free dials of a setup.
+///
+/// Gels first, since they take light; then the whole grid; then one white balance for what results.
+///
+/// # Errors
+/// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
+pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
+    setup.check(kit)?;
+    let weights = Weights::default();
+    let mut setup = setup.clone();
+    choose_gels(&mut setup, kit);
+    let before = Situation::new(&setup, kit, house)?;
+    let solution = best(&before, &weights);
+    let mut solved = setup.clone();
+    solution.dials.put_into(&mut solved);
+    if !solved.white_balance.kelvin.held {
+        let facts = Facts::of(&before, &solution.dials);
+        solved.white_balance.kelvin.at = balance(&before, &facts.split);
+    }
+    let s = Situation::new(&solved, kit, house)?;
+    let found = binds(&s, &weights, &solution.dials, Some(&solution));
+    let others = alternatives(&s, &solution.dials);
+    let assessment = assess_situation(&s);
+    Ok(Plan { assessment, binds: found, alternatives: others, setup: solved })
+}
+
+/// The same answer for the dials as they stand, none turned.
+///
+/// # Errors
+/// Every problem of the setup, each at its field.
+pub fn assess_and_bind(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
+    let s = Situation::new(setup, kit, house)?;
+    let dials = Dials::of(setup);
+    Ok(Plan {
+        setup: setup.clone(),
+        assessment: assess_situation(&s),
+        binds: binds(&s, &Weights::default(), &dials, None),
+        alternatives: alternatives(&s, &dials),
+    })
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::marks::Mark;
+    use crate::sample;
+    use crate::setup::Patch;
+    use rstest::rstest;
+
+    /// Every sample setup solves to a plan whose own check passes and whose held dials stayed.
+    #[rstest]
+    fn sample_setups_solve() {
+        let kit = sample::kit();
+        let setups = sample::setups();
+        assert!(setups.len() >= 5);
+        for setup in setups {
+            let plan = plan(&setup, &kit, House::default()).unwrap();
+            assert_eq!(plan.setup.check(&kit), Ok(()), "{}", setup.name);
+            assert!(!plan.assessment.levels.is_empty());
+        }
+    }
+
+    /// Solving what is solved changes nothing.
+    #[test]
+    fn a_solved_plan_stays() {
+        let kit = sample::kit();
+        for setup in sample::setups() {
+            let once = plan(&setup, &kit, House::default()).unwrap().setup;
+            let twice = plan(&once, &kit, House::default()).unwrap().setup;
+            assert_eq!(once, twice, "{}", setup.name);
+        }
+    }
+
+    /// The portrait by hand: background EV 13 is at 0 where Av + Tv + ND − Sv = 13, as at 1/160 (Tv 7⅓), ISO 100 and
+    /// f/7.1 (Av 5⅔). The face, three stops darker, then has ambient at −3, and flash at log2(1 − 2⁻³) = −0.19 brings it
+    /// to 0.
+    #[test]
+    fn the_boatbuilder_by_hand() {
+        let plan = plan(&sample::portrait(), &sample::kit(), House::default()).unwrap();
+        let camera = &plan.setup.camera;
+        let av = camera.aperture.at.stops() + camera.shutter.at.stops() + camera.nd.at.stops() - camera.iso.at.stops();
+        assert!((av - 13.0).abs() < 0.2, "background exposed at EV {av}");
+        let face = plan.assessment.level(Patch::Face).unwrap();
+        assert!((face.ambient.stops() + 3.0).abs() < 0.2);
+        assert!(face.total.stops().abs() < 0.34);
+        assert!((face.flash.unwrap().stops() + 0.19).abs() < 0.34);
+    }
+
+    #[test]
+    fn alternatives_differ_and_name_their_price() {
+        let plan = plan(&sample::portrait(), &sample::kit(), House::default()).unwrap();
+        assert!(plan.alternatives.len() >= 2, "{:?}", plan.alternatives);
+        for other in &plan.alternatives {
+            assert!(!other.costs.is_empty(), "{other:?}");
+            assert!(other.price.ends_with('.'));
+        }
+    }
+}

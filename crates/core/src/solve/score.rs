@@ -1,0 +1,268 @@
+//! How a set of dials is scored: every term and every weight, in this one place.
+//!
+//! Lower is better. A score is a sum of four dial terms, each depending on one dial alone, and one fit term that
+//! depends on the levels they make together. That split is what lets the grid be searched whole and fast.
+//!
+//! | term | what it counts | default weight |
+//! |---|---|---|
+//! | fit | squared distance of each level outside its band, times 3 when above | 4 background, 2 ambient on the face, 3 flash on the face, 6 face in all |
+//! | fit | squared distance from the place preferred inside a band | 0.05 of the above |
+//! | clipping | squared stops above clipping, any patch | 8 |
+//! | sky | squared stops above the place under clipping the approach asks | 6 |
+//! | ISO | stops above base, and a little of their square | 0.12, 0.02 |
+//! | ISO below base | stops | 1 |
+//! | depth | squared stops too open for the subject's depth | 1.5 |
+//! | aperture | squared stops away from the trade's starting point | 0.06 |
+//! | diffraction | squared stops past where it shows | 0.3 |
+//! | shake | squared stops too slow to hold | 2 |
+//! | movement | squared stops too slow to freeze, fading out as the flash leads by 2 to 3 stops and freezes instead | 2 |
+//! | sync | flat, and stops past the sync speed without high-speed sync: only where the shutter is held there | 1000, 100 |
+//! | safe click | between the safe click and the sync speed | 0.3 |
+//! | high-speed sync | flat | 0.6 |
+//! | ND | flat, and stops | 0.25, 0.08 |
+//! | power | energy used as a share of full, each light | 0.15 |
+//! | recharge | squared stops slower than the pace, each light | 1 |
+
+use crate::approach::Band;
+use crate::flash::{duration_at, recharge_time};
+use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
+use crate::quantity::Power;
+use crate::situation::{Dials, Lit, Situation};
+
+/// What each term weighs. The defaults are the balanced plan; alternatives change single ones.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Weights {
+    /// The background's band.
+    pub background: f64,
+    /// The ambient on the face.
+    pub face_ambient: f64,
+    /// The flash on the face.
+    pub face_flash: f64,
+    /// The face in all.
+    pub face_total: f64,
+    /// Clipping.
+    pub clipping: f64,
+    /// The sky under clipping.
+    pub sky: f64,
+    /// ISO above base.
+    pub iso: f64,
+    /// Too little depth.
+    pub depth: f64,
+    /// Distance from the usual aperture.
+    pub usual_aperture: f64,
+    /// A pull towards open, in score a stop; 0 unless shallow depth is asked for.
+    pub openness: f64,
+    /// A pull towards closed, in score a stop; 0 unless great depth is asked for.
+    pub closedness: f64,
+    /// Diffraction.
+    pub diffraction: f64,
+    /// Shake.
+    pub shake: f64,
+    /// Movement.
+    pub movement: f64,
+    /// Energy.
+    pub power: f64,
+    /// Recharge.
+    pub recharge: f64,
+    /// A pull towards quick recharge, in score a stop of power; 0 unless pace is asked for.
+    pub pace: f64,
+}
+
+impl Default for Weights {
+    fn default() -> Self {
+        Weights {
+            background: 4.0,
+            face_ambient: 2.0,
+            face_flash: 3.0,
+            face_total: 6.0,
+            clipping: 8.0,
+            sky: 6.0,
+            iso: 0.12,
+            depth: 1.5,
+            usual_aperture: 0.06,
+            openness: 0.0,
+            closedness: 0.0,
+            diffraction: 0.3,
+            shake: 2.0,
+            movement: 2.0,
+            power: 0.15,
+            recharge: 1.0,
+            pace: 0.0,
+        }
+    }
+}
+
+/// Overexposure weighs this much more than the same under: it cannot be mended.
+const OVER: f64 = 3.0;
+/// The pull to the preferred place inside a band, as a part of the band's weight.
+const PULL: f64 = 0.05;
+/// From this lead of flash over ambient, in stops, the flash's duration freezes.
+pub(crate) const FLASH_FREEZES: f64 = 3.0;
+/// Up to this lead the ambient still draws a ghost.
+pub(crate) const GHOST: f64 = 2.0;
+
+fn square(x: f64) -> f64 {
+    x * x
+}
+
+fn short(have: f64, need: Option<f64>) -> f64 {
+    need.map_or(0.0, |need| (need - have).max(0.0))
+}
+
+fn in_band(band: Option<Band>, level: Option<f64>, weight: f64) -> f64 {
+    let Some(band) = band else { return 0.0 };
+    // No light at all misses as a very dark patch does.
+    let level = level.unwrap_or(-12.0).max(-12.0);
+    let miss = band.miss(level);
+    let over = if miss > 0.0 { OVER } else { 1.0 };
+    weight * (over * square(miss) + PULL * square(level - band.prefer))
+}
+
+pub(super) fn iso_score(s: &Situation<'_>, w: &Weights, iso: IsoMark) -> f64 {
+    let above = iso.stops() - s.base.stops();
+    if above >= 0.0 { w.iso * above + 0.02 * square(above) } else { -above }
+}
+
+pub(super) fn aperture_score(s: &Situation<'_>, w: &Weights, aperture: ApertureMark) -> f64 {
+    let av = aperture.stops();
+    let usual = s.asks.usual_aperture.map_or(0.0, |usual| square(av - usual));
+    w.depth * square(short(av, s.asks.depth))
+        + w.usual_aperture * usual
+        + w.openness * (av - s.aperture.0.stops()).max(0.0)
+        + w.closedness * (s.aperture.1.stops() - av).max(0.0)
+        + w.diffraction * square((av - s.asks.diffraction).max(0.0))
+}
+
+pub(super) fn shutter_score(s: &Situation<'_>, w: &Weights, shutter: ShutterMark) -> f64 {
+    let used = s.effective_shutter(shutter);
+    let mut score = w.shake * square(short(used.stops(), s.asks.shake));
+    if let (Some(sync), Some(safe)) = (s.sync, s.safe_sync) {
+        if used > sync {
+            let past = used.stops() - sync.stops();
+            score += if s.past_sync { 0.6 } else { 1000.0 + 100.0 * past };
+        } else if used > safe {
+            score += 0.3;
+        }
+    }
+    // What a floor overrides is not a setting: prefer the mark that is really used.
+    score + 0.01 * (used.stops() - shutter.stops())
+}
+
+pub(super) fn nd_score(nd: NdMark) -> f64 {
+    if nd == NdMark::NONE { 0.0 } else { 0.25 + 0.08 * nd.stops() }
+}
+
+/// The four terms that depend on one dial each.
+#[must_use]
+pub fn dial_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
+    iso_score(s, w, dials.iso)
+        + aperture_score(s, w, dials.aperture)
+        + shutter_score(s, w, dials.shutter)
+        + nd_score(dials.nd)
+}
+
+/// The levels of all patches, split: ambient, flash together, and both, in stops; none where there is no light.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Split {
+    pub(crate) ambient: [Option<f64>; 5],
+    pub(crate) flash: [Option<f64>; 5],
+    pub(crate) total: [Option<f64>; 5],
+}
+
+impl Split {
+    pub(crate) fn new(ambient: [Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &[f64]) -> Split {
+        let mut flash = [None; 5];
+        let mut total = [None; 5];
+        for patch in 0..5 {
+            let light: f64 = full
+                .iter()
+                .zip(powers)
+                .filter_map(|(levels, below)| levels[patch].map(|level| (level - below).exp2()))
+                .sum();
+            flash[patch] = (light > 0.0).then(|| light.log2());
+            let all = light + ambient[patch].map_or(0.0, f64::exp2);
+            // A patch exists where ambient is known for it.
+            total[patch] = (ambient[patch].is_some() && all > 0.0).then(|| all.log2());
+        }
+        Split { ambient, flash, total }
+    }
+}
+
+/// How far flash leads the ambient on the face, in stops; none without flash there.
+fn lead(split: &Split) -> Option<f64> {
+    Some(split.flash[0]? - split.ambient[0].unwrap_or(-20.0))
+}
+
+/// Stops by which movement is not frozen, by shutter and flash together.
+pub(crate) fn movement_short(s: &Situation<'_>, split: &Split, shutter: ShutterMark, powers: &[f64]) -> f64 {
+    let Some(needed) = s.asks.movement else { return 0.0 };
+    let by_shutter = (needed.stops() - s.effective_shutter(shutter).stops()).max(0.0);
+    let Some(lead) = lead(split) else { return by_shutter };
+    let flash_share = ((lead - GHOST) / (FLASH_FREEZES - GHOST)).clamp(0.0, 1.0);
+    let by_flash = s
+        .lights
+        .iter()
+        .zip(powers)
+        .filter(|(lit, _)| lit.light.direction.lights_face())
+        .filter_map(|(lit, below)| duration_at(&lit.flash.durations, Power::nearest(*below)))
+        .map(|t| (needed.stops() + t.seconds().log2()).max(0.0))
+        .fold(0.0, f64::max);
+    by_shutter.min(by_shutter * (1.0 - flash_share) + by_flash * flash_share)
+}
+
+/// Stops by which a light recharges slower than the pace asks.
+pub(crate) fn recharge_short(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> f64 {
+    let ready = recharge_time(lit.flash.recharge, Power::nearest(below)).seconds();
+    (ready / s.setup.pace.interval.seconds()).log2().max(0.0)
+}
+
+/// The term that depends on the levels.
+pub(crate) fn fit(
+    s: &Situation<'_>,
+    w: &Weights,
+    split: &Split,
+    iso: IsoMark,
+    shutter: ShutterMark,
+    powers: &[f64],
+) -> f64 {
+    let wishes = &s.wishes;
+    let mut score = in_band(wishes.background, split.total[3], w.background)
+        + in_band(wishes.face_ambient, split.ambient[0], w.face_ambient);
+    if s.lights.iter().any(|lit| lit.light.direction.lights_face()) && wishes.flash {
+        score += in_band(wishes.face_flash, split.flash[0], w.face_flash)
+            + in_band(wishes.face_total, split.total[0], w.face_total);
+    } else if wishes.flash && wishes.face_total.is_some() {
+        score += in_band(wishes.face_total, split.total[0], w.face_total);
+    }
+    let headroom = s.headroom(iso);
+    let tone = s.setup.subject.tone.stops();
+    for (patch, total) in split.total.iter().enumerate() {
+        let tone = if patch < 3 { tone } else { 0.0 };
+        if let Some(total) = total {
+            score += w.clipping * square((total + tone - headroom).max(0.0));
+        }
+    }
+    if let (Some(under), Some(sky)) = (wishes.sky_under_clipping, split.total[4]) {
+        score += w.sky * square((sky - (headroom - under)).max(0.0));
+    }
+    score += w.movement * square(movement_short(s, split, shutter, powers));
+    for (lit, below) in s.lights.iter().zip(powers) {
+        score += w.power * (-below).exp2() + w.pace * (10.0 - below) + w.recharge * square(recharge_short(s, lit, *below));
+    }
+    score
+}
+
+/// The fit term of a whole set of dials.
+#[must_use]
+pub fn fit_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
+    let powers = super::powers::of_lit(s, &dials.powers);
+    let ambient = s.ambient_levels(dials.gain(), dials.shutter);
+    let full = s.full_power_levels(dials.gain(), dials.shutter);
+    fit(s, w, &Split::new(ambient, &full, &powers), dials.iso, dials.shutter, &powers)
+}
+
+/// The whole score of a set of dials.
+#[must_use]
+pub fn score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
+    dial_score(s, w, dials) + fit_score(s, w, dials)
+}
