@@ -44,6 +44,17 @@ impl Direction {
     }
 }
 
+/// The gel on a light, a dial like any other: held, the solver leaves it.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct GelDial {
+    /// Which; none for no gel.
+    pub at: Option<Id>,
+    /// Whether the solver leaves it.
+    pub held: bool,
+}
+
 /// One flash with its modifier, gel, place and power.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -58,7 +69,7 @@ pub struct Light {
     /// The modifier, from the kit; bare without one.
     pub modifier: Option<Id>,
     /// The gel, from the kit.
-    pub gel: Dial<Option<Id>>,
+    pub gel: GelDial,
     /// Where it comes from.
     pub direction: Direction,
     /// From the modifier's face to the subject's.

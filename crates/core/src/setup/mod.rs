@@ -9,7 +9,7 @@ mod subject;
 
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::Dial;
-pub use light::{Direction, Light};
+pub use light::{Direction, GelDial, Light};
 pub use reading::{Measured, Method, Patch, Reading};
 pub use subject::{Background, Subject, SubjectKind, Tone};
 
@@ -70,3 +70,5 @@ pub struct Setup {
     /// Whether free dials are solved again after each change.
     pub solve_as_i_go: bool,
 }
+
+mod starting;

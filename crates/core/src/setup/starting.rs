@@ -1,0 +1,91 @@
+use super::{
+    Background, CameraSetup, Dial, Direction, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType, Subject,
+    SubjectKind, Tone, WhiteBalance,
+};
+use crate::colour::{AmbientColour, ColourWish};
+use crate::kit::{FlashKind, Kit};
+use crate::marks::{NdMark, ShutterMark};
+use crate::optics::{Movement, Support};
+use crate::quantity::{Id, Kelvin, Metres, Name, Note, Power, Seconds, Share, Stops};
+
+impl Setup {
+    /// A setup to start from: one person in open shade, the first body and lens of the kit, and its first head (or
+    /// any flash) from the side, everything free. `None` without a body or a lens.
+    #[must_use]
+    pub fn starting(name: Name, kit: &Kit) -> Option<Setup> {
+        let body = kit.cameras().next()?;
+        let lens = kit.lenses().next()?;
+        let flash = kit.flashes().find(|flash| flash.flash_kind == FlashKind::Head).or_else(|| kit.flashes().next());
+        let light = flash.and_then(|flash| {
+            Some(Light {
+                id: Id::new("key").ok()?,
+                on: true,
+                flash: flash.id.clone(),
+                modifier: None,
+                gel: GelDial { at: None, held: false },
+                direction: Direction::Side,
+                face_distance: Metres::nearest(1.5),
+                background_distance: Metres::nearest(5.0),
+                under_key: Stops::ZERO,
+                power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
+            })
+        });
+        let distance = lens.closest_focus.metres().max(2.5);
+        Some(Setup {
+            name,
+            note: Note::new("").ok()?,
+            subject: Subject {
+                kind: SubjectKind::Person,
+                people: 1,
+                distance: Metres::nearest(distance),
+                depth: Metres::nearest(0.15),
+                movement: Movement::Posed,
+                tone: Tone::Medium,
+            },
+            background: Background { distance: Metres::nearest(4.0), sunlit: Share::nearest(0.0) },
+            ambient: AmbientColour::OpenShade,
+            readings: Vec::new(),
+            lights: light.into_iter().collect(),
+            camera: CameraSetup {
+                body: body.id.clone(),
+                lens: lens.id.clone(),
+                focal: lens.focal_longest,
+                support: Support::Hand,
+                mode: ExposureMode::Manual,
+                shutter_type: ShutterType::Mechanical,
+                high_speed_sync: false,
+                file: FileKind::Raw,
+                iso: Dial::free(body.iso_base),
+                aperture: Dial::free(lens.widest_at(lens.focal_longest)),
+                shutter: Dial::free(ShutterMark::new(36).ok()?.clamp(body.shutter_slowest, body.shutter_fastest)),
+                nd: Dial::free(NdMark::NONE),
+            },
+            white_balance: WhiteBalance {
+                kelvin: Dial::free(Kelvin::nearest(5_600.0)),
+                wish: ColourWish::Together,
+            },
+            approach: None,
+            pace: Pace { interval: Seconds::nearest(3.0), frames: 40 },
+            solve_as_i_go: false,
+        })
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::sample;
+
+    #[test]
+    fn it_passes_its_own_check() {
+        let kit = sample::kit();
+        let setup = Setup::starting(Name::new("New").unwrap(), &kit).unwrap();
+        assert_eq!(setup.check(&kit), Ok(()));
+        assert_eq!(setup.lights.len(), 1);
+    }
+
+    #[test]
+    fn an_empty_kit_has_nothing_to_start_from() {
+        assert_eq!(Setup::starting(Name::new("New").unwrap(), &Kit::default()), None);
+    }
+}

@@ -1,0 +1,51 @@
+use crate::problem::Problem;
+use actix_web::get;
+use actix_web::web::{Data, Json, Query};
+use serde::{Deserialize, Serialize};
+use std::collections::BTreeMap;
+use tolva_core::marks::{ApertureMark, IsoMark, Mark, Printed, ShutterMark, StepSize, strip};
+use tolva_core::quantity::Limit;
+use tolva_core::quantity::limits::ALL;
+use tolva_store::Studio;
+use utoipa::{IntoParams, ToSchema};
+
+/// Which clicks the marks are wanted in; the house's own without it.
+#[derive(Debug, Deserialize, IntoParams)]
+pub struct Clicks {
+    /// Thirds or halves.
+    pub step: Option<StepSize>,
+}
+
+/// The marks printed on cameras, for entering settings that were right.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Marks {
+    /// Apertures.
+    pub aperture: Vec<Printed>,
+    /// Shutter times.
+    pub shutter: Vec<Printed>,
+    /// Sensitivities.
+    pub iso: Vec<Printed>,
+}
+
+fn clicks<M: Mark>(first: i16, last: i16, step: StepSize) -> Vec<Printed> {
+    strip(&M::clicks(M::nearest(first), M::nearest(last), step), step)
+}
+
+/// The marks printed on cameras: f/1 to f/64, 30 s to 1/32000, ISO 25 to 204800.
+#[utoipa::path(params(Clicks), responses((status = 200, body = Marks)))]
+#[get("/marks")]
+pub async fn marks(studio: Data<Studio>, query: Query<Clicks>) -> Result<Json<Marks>, Problem> {
+    let step = query.step.or(studio.settings().await?.house.step).unwrap_or_default();
+    Ok(Json(Marks {
+        aperture: clicks::<ApertureMark>(0, 72, step),
+        shutter: clicks::<ShutterMark>(-30, 90, step),
+        iso: clicks::<IsoMark>(-12, 66, step),
+    }))
+}
+
+/// The range of every number.
+#[utoipa::path(responses((status = 200, body = BTreeMap<String, Limit>)))]
+#[get("/limits")]
+pub async fn limits() -> Json<BTreeMap<String, Limit>> {
+    Json(ALL.iter().map(|(name, limit)| ((*name).to_lowercase(), *limit)).collect())
+}

@@ -1,0 +1,105 @@
+use super::id;
+use crate::body::Body;
+use crate::problem::Problem;
+use actix_web::http::StatusCode;
+use actix_web::web::{Data, Json, Path};
+use actix_web::{HttpResponse, delete, get, post, put};
+use serde::Deserialize;
+use tolva_core::quantity::Name;
+use tolva_core::setup::Setup;
+use tolva_store::{KeptSetup, Studio};
+use utoipa::ToSchema;
+
+/// A setup to make.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct NewSetup {
+    /// Its name.
+    pub name: Name,
+}
+
+/// A setup to save, with the version it was changed from.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SetupToKeep {
+    /// The setup.
+    pub setup: Setup,
+    /// The version it was changed from.
+    pub version: i64,
+}
+
+/// The version a step is made from.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct Step {
+    /// The version on the screen.
+    pub version: i64,
+}
+
+/// Makes a setup at the end of a job, from the kit, with its dials solved.
+#[utoipa::path(params(("id" = String, Path)), request_body = NewSetup,
+    responses((status = 201, body = KeptSetup), (status = 409, body = Problem), (status = 422, body = Problem)))]
+#[post("/jobs/{id}/setups")]
+pub async fn add(studio: Data<Studio>, path: Path<String>, body: Body<NewSetup>) -> Result<HttpResponse, Problem> {
+    let kit = studio.kit().await?;
+    let Some(setup) = Setup::starting(body.0.name, &kit) else {
+        let detail = "A setup needs a camera and a lens: add them to the kit first.";
+        return Err(Problem::new(StatusCode::CONFLICT, "kit", "The kit is empty", detail));
+    };
+    let setup = tolva_core::solve::plan(&setup, &kit, studio.settings().await?.house)?.setup;
+    Ok(HttpResponse::Created().json(studio.add_setup(&id(&path)?, &setup).await?))
+}
+
+/// One setup.
+#[utoipa::path(params(("id" = String, Path)), responses((status = 200, body = KeptSetup), (status = 404, body = Problem)))]
+#[get("/setups/{id}")]
+pub async fn one(studio: Data<Studio>, path: Path<String>) -> Result<Json<KeptSetup>, Problem> {
+    Ok(Json(studio.setup(&id(&path)?).await?))
+}
+
+/// Saves a setup whole. A stale write is refused with the newer one.
+#[utoipa::path(params(("id" = String, Path)), request_body = SetupToKeep,
+    responses((status = 200, body = KeptSetup), (status = 409, body = Problem), (status = 422, body = Problem)))]
+#[put("/setups/{id}")]
+pub async fn keep(studio: Data<Studio>, path: Path<String>, body: Body<SetupToKeep>) -> Result<Json<KeptSetup>, Problem> {
+    Ok(Json(studio.keep_setup(&id(&path)?, &body.0.setup, body.0.version).await?))
+}
+
+/// Deletes a setup; it can be brought back.
+#[utoipa::path(params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
+#[delete("/setups/{id}")]
+pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    studio.delete_setup(&id(&path)?).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// Brings a deleted setup back.
+#[utoipa::path(params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
+#[post("/setups/{id}/restore")]
+pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    studio.restore_setup(&id(&path)?).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// Copies a setup to the end of its job.
+#[utoipa::path(params(("id" = String, Path)), responses((status = 201, body = KeptSetup), (status = 404, body = Problem)))]
+#[post("/setups/{id}/duplicate")]
+pub async fn duplicate(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    Ok(HttpResponse::Created().json(studio.duplicate_setup(&id(&path)?).await?))
+}
+
+/// Goes a step back.
+#[utoipa::path(params(("id" = String, Path)), request_body = Step,
+    responses((status = 200, body = KeptSetup), (status = 409, body = Problem)))]
+#[post("/setups/{id}/undo")]
+pub async fn undo(studio: Data<Studio>, path: Path<String>, body: Body<Step>) -> Result<Json<KeptSetup>, Problem> {
+    Ok(Json(studio.undo(&id(&path)?, body.0.version).await?))
+}
+
+/// Goes a step forward again.
+#[utoipa::path(params(("id" = String, Path)), request_body = Step,
+    responses((status = 200, body = KeptSetup), (status = 409, body = Problem)))]
+#[post("/setups/{id}/redo")]
+pub async fn redo(studio: Data<Studio>, path: Path<String>, body: Body<Step>) -> Result<Json<KeptSetup>, Problem> {
+    Ok(Json(studio.redo(&id(&path)?, body.0.version).await?))
+}

@@ -1,0 +1,76 @@
+//! The application: API, document, front end, and what guards them.
+
+use crate::body::{FILE_LIMIT, LIMIT};
+use crate::guard::{Own, only_own};
+use crate::problem::Problem;
+use crate::{api, assets};
+use actix_web::body::MessageBody;
+use actix_web::dev::{ServiceFactory, ServiceRequest, ServiceResponse};
+use actix_web::http::StatusCode;
+use actix_web::middleware::{Compress, from_fn};
+use actix_web::web::{self, Data, PayloadConfig};
+use actix_web::{App, Error, HttpRequest, HttpResponse, ResponseError};
+use std::net::IpAddr;
+use tolva_store::Studio;
+use tracing_actix_web::TracingLogger;
+use utoipa::OpenApi;
+use utoipa_actix_web::{AppExt, scope};
+
+#[derive(OpenApi)]
+#[openapi(
+    info(title = "Tolva", description = "Blends flash with the light that is there.", license(name = "MIT OR Apache-2.0")),
+    components(schemas(Problem))
+)]
+struct Document;
+
+/// The API document, OpenAPI 3.1.
+pub fn document() -> utoipa::openapi::OpenApi {
+    let (_, document) = App::new()
+        .into_utoipa_app()
+        .openapi(Document::openapi())
+        .service(scope::scope("/api").configure(api::configure))
+        .split_for_parts();
+    document
+}
+
+/// The whole application.
+pub fn app(
+    studio: Studio,
+    listen: IpAddr,
+) -> App<
+    impl ServiceFactory<ServiceRequest, Config = (), Response = ServiceResponse<impl MessageBody>, Error = Error, InitError = ()>,
+> {
+    let (app, document) = App::new()
+        .into_utoipa_app()
+        .openapi(Document::openapi())
+        .map(|app| {
+            app.app_data(Data::new(studio))
+                .app_data(Data::new(Own { listen }))
+                .app_data(PayloadConfig::new(LIMIT))
+                .wrap(Compress::default())
+                .wrap(from_fn(only_own))
+                .wrap(TracingLogger::default())
+        })
+        .service(scope::scope("/api").configure(api::configure).default_service(web::to(no_such_endpoint)))
+        .split_for_parts();
+    let text = document.to_json().unwrap_or_default();
+    // The document's path lies under /api, so it is answered before the scope's own default.
+    app.service(web::resource("/{path:.*}").route(web::get().to(assets::serve)))
+        .app_data(Data::new(DocumentText(text)))
+}
+
+/// The document as text.
+#[derive(Debug)]
+pub struct DocumentText(String);
+
+/// Answers what no endpoint does: the document, or a problem.
+async fn no_such_endpoint(request: HttpRequest, document: Data<DocumentText>) -> HttpResponse {
+    if request.path() == "/api/openapi.json" {
+        return HttpResponse::Ok().content_type("application/json").body(document.0.clone());
+    }
+    let detail = format!("There is nothing at {}.", request.path());
+    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail).error_response()
+}
+
+/// The file limit is larger than that of other requests.
+pub const IMPORT_LIMIT: usize = FILE_LIMIT;

@@ -1,0 +1,35 @@
+//! The sample studio, embedded.
+
+use rust_embed::RustEmbed;
+use tolva_core::format::{JobFile, KitFile};
+use tolva_store::{StoreError, Studio};
+
+#[derive(RustEmbed)]
+#[folder = "../../demo"]
+struct Sample;
+
+/// Jobs of the sample studio, last one first on the list.
+const JOBS: [&str; 3] = ["glasshouse.json", "tram-hall.json", "slip-shed.json"];
+
+fn read<T: serde::de::DeserializeOwned>(name: &str) -> Result<T, StoreError> {
+    let damaged = || StoreError::Damaged { what: name.to_owned() };
+    let file = Sample::get(name).ok_or_else(damaged)?;
+    serde_json::from_slice(&file.data).map_err(|_| damaged())
+}
+
+/// Adds the sample kit; what the studio has under the same ids stays.
+pub async fn add_kit(studio: &Studio) -> Result<tolva_store::Imported, StoreError> {
+    studio.import_kit(&read::<KitFile>("kit.json")?).await
+}
+
+/// Fills a fresh studio with kit and jobs; leaves one alone that was ever used. Tells whether it filled it.
+pub async fn fill_if_fresh(studio: &Studio) -> Result<bool, StoreError> {
+    if !studio.is_fresh().await? {
+        return Ok(false);
+    }
+    add_kit(studio).await?;
+    for name in JOBS {
+        studio.import_job(&read::<JobFile>(name)?).await?;
+    }
+    Ok(true)
+}
