@@ -137,7 +137,11 @@ impl Brief {
     pub fn check(&self) -> Result<(), Vec<FieldError>> {
         let mut check = Check::default();
         for (field, line) in [("/client", &self.client), ("/place", &self.place)] {
-            check.range(field, crate::quantity::Limit { min: 0.0, ..crate::quantity::limits::NAME }, line.as_str().chars().count() as f64);
+            check.range(
+                field,
+                crate::quantity::Limit { min: 0.0, ..crate::quantity::limits::NAME },
+                line.as_str().chars().count() as f64,
+            );
         }
         if !self.date.as_str().is_empty() && !is_date(self.date.as_str()) {
             check.problem("/date", Problem::Date);

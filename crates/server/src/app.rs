@@ -18,7 +18,11 @@ use utoipa_actix_web::{AppExt, scope};
 
 #[derive(OpenApi)]
 #[openapi(
-    info(title = "Tolva", description = "Blends flash with the light that is there.", license(name = "MIT OR Apache-2.0")),
+    info(
+        title = "Tolva",
+        description = "Blends flash with the light that is there.",
+        license(name = "MIT OR Apache-2.0")
+    ),
     components(schemas(Problem))
 )]
 struct Document;
@@ -38,7 +42,13 @@ pub fn app(
     studio: Studio,
     listen: IpAddr,
 ) -> App<
-    impl ServiceFactory<ServiceRequest, Config = (), Response = ServiceResponse<impl MessageBody>, Error = Error, InitError = ()>,
+    impl ServiceFactory<
+        ServiceRequest,
+        Config = (),
+        Response = ServiceResponse<impl MessageBody>,
+        Error = Error,
+        InitError = (),
+    >,
 > {
     let (app, document) = App::new()
         .into_utoipa_app()
@@ -55,8 +65,7 @@ pub fn app(
         .split_for_parts();
     let text = document.to_json().unwrap_or_default();
     // The document's path lies under /api, so it is answered before the scope's own default.
-    app.service(web::resource("/{path:.*}").route(web::get().to(assets::serve)))
-        .app_data(Data::new(DocumentText(text)))
+    app.service(web::resource("/{path:.*}").route(web::get().to(assets::serve))).app_data(Data::new(DocumentText(text)))
 }
 
 /// The document as text.

@@ -1,8 +1,8 @@
 //! The front end, embedded: pre-compressed files, and the page with a fresh nonce each time.
 
 use actix_web::http::header::{
-    ACCEPT_ENCODING, CACHE_CONTROL, CONTENT_ENCODING, CONTENT_SECURITY_POLICY, ETAG, IF_NONE_MATCH,
-    REFERRER_POLICY, VARY, X_CONTENT_TYPE_OPTIONS,
+    ACCEPT_ENCODING, CACHE_CONTROL, CONTENT_ENCODING, CONTENT_SECURITY_POLICY, ETAG, IF_NONE_MATCH, REFERRER_POLICY,
+    VARY, X_CONTENT_TYPE_OPTIONS,
 };
 use actix_web::{HttpRequest, HttpResponse, web};
 use base64::Engine;

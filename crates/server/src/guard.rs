@@ -28,9 +28,7 @@ impl Own {
             return true;
         }
         let address = name.parse::<IpAddr>().or_else(|_| name.parse::<Ipv6Addr>().map(IpAddr::V6));
-        address.is_ok_and(|address| {
-            address.is_loopback() || address == self.listen || self.listen.is_unspecified()
-        })
+        address.is_ok_and(|address| address.is_loopback() || address == self.listen || self.listen.is_unspecified())
     }
 }
 

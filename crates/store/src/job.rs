@@ -193,12 +193,10 @@ pub(crate) fn copied(name: &Name) -> Result<Name, StoreError> {
 
 /// Adds a job under this id, the newest.
 pub(crate) async fn insert(tx: &mut Transaction<'_, Sqlite>, id: &Id, job: &Brief) -> Result<(), StoreError> {
-    sqlx::query(
-        "INSERT INTO job (id, body, position) VALUES (?, ?, (SELECT coalesce(max(position), 0) + 1 FROM job))",
-    )
-    .bind(id.as_str())
-    .bind(write(id.as_str(), job)?)
-    .execute(&mut **tx)
-    .await?;
+    sqlx::query("INSERT INTO job (id, body, position) VALUES (?, ?, (SELECT coalesce(max(position), 0) + 1 FROM job))")
+        .bind(id.as_str())
+        .bind(write(id.as_str(), job)?)
+        .execute(&mut **tx)
+        .await?;
     Ok(())
 }

@@ -4,8 +4,8 @@ use crate::{StoreError, Studio};
 use serde::Serialize;
 use sqlx::{Sqlite, Transaction};
 use tolva_core::kit::{Kit, KitItem};
-use tolva_core::quantity::limits::KIT_ITEMS;
 use tolva_core::quantity::Id;
+use tolva_core::quantity::limits::KIT_ITEMS;
 use utoipa::ToSchema;
 
 /// A thing of the kit as it is kept.
@@ -31,11 +31,10 @@ impl Studio {
     /// # Errors
     /// [`StoreError`].
     pub async fn kit_items(&self) -> Result<Vec<KeptItem>, StoreError> {
-        let rows: Vec<(String, String, i64)> = sqlx::query_as(
-            "SELECT id, body, version FROM kit_item WHERE deleted_at IS NULL ORDER BY position, id",
-        )
-        .fetch_all(&self.pool)
-        .await?;
+        let rows: Vec<(String, String, i64)> =
+            sqlx::query_as("SELECT id, body, version FROM kit_item WHERE deleted_at IS NULL ORDER BY position, id")
+                .fetch_all(&self.pool)
+                .await?;
         rows.into_iter().map(|(id, body, version)| Ok(KeptItem { item: read(&id, &body)?, version })).collect()
     }
 
@@ -91,11 +90,10 @@ impl Studio {
     /// [`StoreError::InUse`] with the setups' names, [`StoreError::NotFound`].
     pub async fn delete_kit_item(&self, id: &Id) -> Result<(), StoreError> {
         let mut tx = self.pool.begin().await?;
-        let body: Option<String> =
-            sqlx::query_scalar("SELECT body FROM kit_item WHERE id = ? AND deleted_at IS NULL")
-                .bind(id.as_str())
-                .fetch_optional(&mut *tx)
-                .await?;
+        let body: Option<String> = sqlx::query_scalar("SELECT body FROM kit_item WHERE id = ? AND deleted_at IS NULL")
+            .bind(id.as_str())
+            .fetch_optional(&mut *tx)
+            .await?;
         let Some(body) = body else { return Err(StoreError::NotFound { kind: "thing in the kit", id: id.clone() }) };
         let setups: Vec<String> = sqlx::query_scalar(
             "SELECT json_extract(setup.body, '$.name') FROM setup_kit JOIN setup ON setup.id = setup_id

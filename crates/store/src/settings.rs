@@ -64,10 +64,12 @@ impl Studio {
     /// # Errors
     /// [`StoreError`].
     pub async fn keep_settings(&self, settings: &Settings) -> Result<(), StoreError> {
-        sqlx::query("INSERT INTO settings (one, body) VALUES (1, ?) ON CONFLICT (one) DO UPDATE SET body = excluded.body")
-            .bind(write("the settings", settings)?)
-            .execute(&self.pool)
-            .await?;
+        sqlx::query(
+            "INSERT INTO settings (one, body) VALUES (1, ?) ON CONFLICT (one) DO UPDATE SET body = excluded.body",
+        )
+        .bind(write("the settings", settings)?)
+        .execute(&self.pool)
+        .await?;
         Ok(())
     }
 }

@@ -97,10 +97,10 @@ export interface paths {
             cookie?: never;
         };
         /** All jobs with their setups, the newest first. */
-        get: operations["list"];
+        get: operations["jobs_list"];
         put?: never;
         /** Makes a job. */
-        post: operations["add"];
+        post: operations["jobs_add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -115,12 +115,12 @@ export interface paths {
             cookie?: never;
         };
         /** One job with its setups. */
-        get: operations["one"];
+        get: operations["jobs_one"];
         /** Saves a changed job. */
-        put: operations["keep"];
+        put: operations["jobs_keep"];
         post?: never;
         /** Deletes a job with its setups; it can be brought back. */
-        delete: operations["delete"];
+        delete: operations["jobs_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -136,7 +136,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Copies a job with its setups. */
-        post: operations["duplicate"];
+        post: operations["jobs_duplicate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -169,7 +169,7 @@ export interface paths {
         };
         get?: never;
         /** Puts the setups of a job into another shooting order. */
-        put: operations["order"];
+        put: operations["jobs_order"];
         post?: never;
         delete?: never;
         options?: never;
@@ -187,7 +187,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Brings a deleted job back. */
-        post: operations["restore"];
+        post: operations["jobs_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -204,7 +204,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Makes a setup at the end of a job, from the kit, with its dials solved. */
-        post: operations["add"];
+        post: operations["setups_add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -219,10 +219,10 @@ export interface paths {
             cookie?: never;
         };
         /** Everything in the kit. */
-        get: operations["list"];
+        get: operations["kit_list"];
         put?: never;
         /** Adds a thing, under an id of its own. */
-        post: operations["add"];
+        post: operations["kit_add"];
         delete?: never;
         options?: never;
         head?: never;
@@ -256,7 +256,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Adds the sample kit. */
-        post: operations["add_sample"];
+        post: operations["kit_add_sample"];
         delete?: never;
         options?: never;
         head?: never;
@@ -272,10 +272,10 @@ export interface paths {
         };
         get?: never;
         /** Saves a changed thing. */
-        put: operations["keep"];
+        put: operations["kit_keep"];
         post?: never;
         /** Deletes a thing that no setup uses; it can be brought back. */
-        delete: operations["delete"];
+        delete: operations["kit_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -291,7 +291,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Brings a deleted thing back. */
-        post: operations["restore"];
+        post: operations["kit_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -357,9 +357,9 @@ export interface paths {
             cookie?: never;
         };
         /** The studio's settings. */
-        get: operations["get"];
+        get: operations["settings_get"];
         /** Keeps the settings. */
-        put: operations["put"];
+        put: operations["settings_put"];
         post?: never;
         delete?: never;
         options?: never;
@@ -375,12 +375,12 @@ export interface paths {
             cookie?: never;
         };
         /** One setup. */
-        get: operations["one"];
+        get: operations["setups_one"];
         /** Saves a setup whole. A stale write is refused with the newer one. */
-        put: operations["keep"];
+        put: operations["setups_keep"];
         post?: never;
         /** Deletes a setup; it can be brought back. */
-        delete: operations["delete"];
+        delete: operations["setups_delete"];
         options?: never;
         head?: never;
         patch?: never;
@@ -396,7 +396,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Copies a setup to the end of its job. */
-        post: operations["duplicate"];
+        post: operations["setups_duplicate"];
         delete?: never;
         options?: never;
         head?: never;
@@ -413,7 +413,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Goes a step forward again. */
-        post: operations["redo"];
+        post: operations["setups_redo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -430,7 +430,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Brings a deleted setup back. */
-        post: operations["restore"];
+        post: operations["setups_restore"];
         delete?: never;
         options?: never;
         head?: never;
@@ -447,7 +447,7 @@ export interface paths {
         get?: never;
         put?: never;
         /** Goes a step back. */
-        post: operations["undo"];
+        post: operations["setups_undo"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2141,7 +2141,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    jobs_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -2160,7 +2160,7 @@ export interface operations {
             };
         };
     };
-    add: {
+    jobs_add: {
         parameters: {
             query?: never;
             header?: never;
@@ -2191,7 +2191,7 @@ export interface operations {
             };
         };
     };
-    one: {
+    jobs_one: {
         parameters: {
             query?: never;
             header?: never;
@@ -2220,7 +2220,7 @@ export interface operations {
             };
         };
     };
-    keep: {
+    jobs_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -2261,7 +2261,7 @@ export interface operations {
             };
         };
     };
-    delete: {
+    jobs_delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -2288,7 +2288,7 @@ export interface operations {
             };
         };
     };
-    duplicate: {
+    jobs_duplicate: {
         parameters: {
             query?: never;
             header?: never;
@@ -2346,7 +2346,7 @@ export interface operations {
             };
         };
     };
-    order: {
+    jobs_order: {
         parameters: {
             query?: never;
             header?: never;
@@ -2385,7 +2385,7 @@ export interface operations {
             };
         };
     };
-    restore: {
+    jobs_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -2412,7 +2412,7 @@ export interface operations {
             };
         };
     };
-    add: {
+    setups_add: {
         parameters: {
             query?: never;
             header?: never;
@@ -2453,7 +2453,7 @@ export interface operations {
             };
         };
     };
-    list: {
+    kit_list: {
         parameters: {
             query?: never;
             header?: never;
@@ -2472,7 +2472,7 @@ export interface operations {
             };
         };
     };
-    add: {
+    kit_add: {
         parameters: {
             query?: never;
             header?: never;
@@ -2522,7 +2522,7 @@ export interface operations {
             };
         };
     };
-    add_sample: {
+    kit_add_sample: {
         parameters: {
             query?: never;
             header?: never;
@@ -2541,7 +2541,7 @@ export interface operations {
             };
         };
     };
-    keep: {
+    kit_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -2582,7 +2582,7 @@ export interface operations {
             };
         };
     };
-    delete: {
+    kit_delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -2617,7 +2617,7 @@ export interface operations {
             };
         };
     };
-    restore: {
+    kit_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -2718,7 +2718,7 @@ export interface operations {
             };
         };
     };
-    get: {
+    settings_get: {
         parameters: {
             query?: never;
             header?: never;
@@ -2737,7 +2737,7 @@ export interface operations {
             };
         };
     };
-    put: {
+    settings_put: {
         parameters: {
             query?: never;
             header?: never;
@@ -2768,7 +2768,7 @@ export interface operations {
             };
         };
     };
-    one: {
+    setups_one: {
         parameters: {
             query?: never;
             header?: never;
@@ -2797,7 +2797,7 @@ export interface operations {
             };
         };
     };
-    keep: {
+    setups_keep: {
         parameters: {
             query?: never;
             header?: never;
@@ -2838,7 +2838,7 @@ export interface operations {
             };
         };
     };
-    delete: {
+    setups_delete: {
         parameters: {
             query?: never;
             header?: never;
@@ -2865,7 +2865,7 @@ export interface operations {
             };
         };
     };
-    duplicate: {
+    setups_duplicate: {
         parameters: {
             query?: never;
             header?: never;
@@ -2894,7 +2894,7 @@ export interface operations {
             };
         };
     };
-    redo: {
+    setups_redo: {
         parameters: {
             query?: never;
             header?: never;
@@ -2927,7 +2927,7 @@ export interface operations {
             };
         };
     };
-    restore: {
+    setups_restore: {
         parameters: {
             query?: never;
             header?: never;
@@ -2954,7 +2954,7 @@ export interface operations {
             };
         };
     };
-    undo: {
+    setups_undo: {
         parameters: {
             query?: never;
             header?: never;

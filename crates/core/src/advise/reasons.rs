@@ -55,9 +55,7 @@ fn shutter(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
         (Some(sync), Some(safe)) if at > safe => {
             (format!("At the edge of sync ({}); {} is safe.", label(sync), label(safe)), false)
         }
-        (Some(_), Some(safe)) if at == safe => {
-            ("The safe click below sync. Moves the ambient only.".to_owned(), false)
-        }
+        (Some(_), Some(safe)) if at == safe => ("The safe click below sync. Moves the ambient only.".to_owned(), false),
         (Some(_), Some(safe)) => {
             let room = safe.stops() - at.stops();
             (format!("{} below the safe sync click. Moves the ambient only.", capital(&stops_amount(room))), false)
@@ -128,7 +126,8 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> (String, bool) {
         return (format!("Ready after {ready:.1} s, but a frame is wanted every {asked:.1} s."), true);
     }
     let pops = pops_per_battery(lit.flash.full_pops, power).floor();
-    (format!("Ready after {ready:.1} s; {pops:.0} frames a battery."), false)
+    let ready = if ready < 0.05 { "Ready at once".to_owned() } else { format!("Ready after {ready:.1} s") };
+    (format!("{ready}; {pops:.0} frames a battery."), false)
 }
 
 fn colour(s: &Situation<'_>) -> (String, bool) {

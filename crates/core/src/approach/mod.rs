@@ -120,15 +120,10 @@ impl Approach {
                 face_flash: Band::between(-3.0, -1.0, -2.0),
                 ..none
             },
-            Approach::MatchHighContrast => {
-                Wishes { background: Band::at(0.0), face_total: Band::at(0.0), ..none }
+            Approach::MatchHighContrast => Wishes { background: Band::at(0.0), face_total: Band::at(0.0), ..none },
+            Approach::HalfAndHalf => {
+                Wishes { background: Band::at(0.0), face_ambient: Band::at(-1.0), face_flash: Band::at(-1.0), ..none }
             }
-            Approach::HalfAndHalf => Wishes {
-                background: Band::at(0.0),
-                face_ambient: Band::at(-1.0),
-                face_flash: Band::at(-1.0),
-                ..none
-            },
             Approach::FlashLeads => Wishes {
                 background: Band::between(-3.0, -1.0, -2.0),
                 face_ambient: Band::between(-4.0, -2.0, -3.0),
@@ -142,11 +137,9 @@ impl Approach {
                 face_total: Band::at(0.0),
                 ..none
             },
-            Approach::FlashFirst => Wishes {
-                background: Band::between(-3.0, 0.0, -1.0),
-                face_flash: Band::at(0.0),
-                ..none
-            },
+            Approach::FlashFirst => {
+                Wishes { background: Band::between(-3.0, 0.0, -1.0), face_flash: Band::at(0.0), ..none }
+            }
             Approach::Silhouette => Wishes {
                 background: Band::between(-THIRD, 0.0, 0.0),
                 face_ambient: Band::between(-20.0, -4.0, -4.0),
@@ -160,12 +153,9 @@ impl Approach {
                 sky_under_clipping: Some(THIRD),
                 ..none
             },
-            Approach::AmbientOnly => Wishes {
-                background: Band::at(0.0),
-                face_ambient: Band::at(0.0),
-                flash: false,
-                ..none
-            },
+            Approach::AmbientOnly => {
+                Wishes { background: Band::at(0.0), face_ambient: Band::at(0.0), flash: false, ..none }
+            }
         }
     }
 

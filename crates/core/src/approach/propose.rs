@@ -1,8 +1,8 @@
 use super::Approach;
+use crate::colour::AmbientColour;
 use crate::marks::stops_amount;
 use crate::quantity::Stops;
 use crate::setup::{Setup, SubjectKind};
-use crate::colour::AmbientColour;
 use serde::Serialize;
 
 /// Below this share of the background in sun it is treated as open shade (common practice: 15–20 %).
@@ -68,6 +68,9 @@ impl ProposalReason {
             }
             ProposalReason::Contrast { contrast } => {
                 format!("The background is {} brighter than the face.", stops_amount(contrast.stops()))
+            }
+            ProposalReason::EvenLight { per_cent } if per_cent < 1.0 => {
+                "None of the background is in sun: treat it as open shade.".to_owned()
             }
             ProposalReason::EvenLight { per_cent } => {
                 format!("Only {per_cent:.0} % of the background is in sun: treat it as open shade.")

@@ -2,9 +2,9 @@ use super::Facts;
 use crate::advise::dial_reason;
 use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
 use crate::quantity::{Id, Kelvin, Power};
+use crate::setup::Dial;
 use crate::situation::{Dials, Situation};
 use crate::solve::free_range;
-use crate::setup::Dial;
 use serde::{Deserialize, Serialize};
 
 /// Which kind of dial.

@@ -65,7 +65,9 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
             let total = facts.split.total[index]?;
             let wishes = &s.wishes;
             let target = match patch {
-                Patch::Face => wishes.face_total.or(wishes.face_flash.is_none().then_some(wishes.face_ambient).flatten()),
+                Patch::Face => {
+                    wishes.face_total.or(wishes.face_flash.is_none().then_some(wishes.face_ambient).flatten())
+                }
                 Patch::Background => wishes.background,
                 Patch::Sky => wishes.sky_under_clipping.map(|under| {
                     let high = s.headroom(dials.iso) - under;
@@ -116,7 +118,7 @@ fn sentence(level: &Level) -> String {
         None => said += ", all ambient",
     }
     if let Some(target) = level.target {
-        if level.off.size().stops() > 0.2 {
+        if missed(level.target, Some(level.total.stops())).is_some() {
             let way = if level.off.stops() > 0.0 { "over" } else { "under" };
             said += &format!("; {} {way} its target", stops_amount(level.off.stops()));
         } else if target.low > -19.0 {

@@ -127,11 +127,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         lit_to_shadow: lit_to_shadow.filter(|ratio| ratio.is_finite()),
         dials: dials::of(s, &facts, &dials),
         lights: lights::of(s, &facts),
-        depth: DepthReport {
-            near: sharp.near,
-            far: sharp.far,
-            short: Stops::nearest(facts.depth_short),
-        },
+        depth: DepthReport { near: sharp.near, far: sharp.far, short: Stops::nearest(facts.depth_short) },
         headline,
         met,
         cautions: cautions(s, &facts, &dials),

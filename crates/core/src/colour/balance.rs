@@ -60,7 +60,11 @@ pub fn between(wish: ColourWish, flash: Mired, ambient: Mired, flash_share: Shar
         ColourWish::Together => flash_share.share(),
         // Where hardly any flash reaches the face, skin can only be right under the ambient.
         ColourWish::AmbientAsItIs | ColourWish::CoolEvening => {
-            if flash_share.share() > 0.1 { 1.0 } else { 0.0 }
+            if flash_share.share() > 0.1 {
+                1.0
+            } else {
+                0.0
+            }
         }
         ColourWish::Between => 0.5,
     };

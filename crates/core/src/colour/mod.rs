@@ -3,5 +3,5 @@
 mod balance;
 mod sources;
 
-pub use balance::{ColourWish, GelChoice, choose_gel, between, PLAIN, SMALL, JUST_VISIBLE};
+pub use balance::{ColourWish, GelChoice, JUST_VISIBLE, PLAIN, SMALL, between, choose_gel};
 pub use sources::{AmbientColour, Preset, nearest_preset};

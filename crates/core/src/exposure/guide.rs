@@ -48,7 +48,9 @@ mod tests {
     #[test]
     fn the_guide_agrees_with_the_rule_of_f_16() {
         let one_over_iso = ShutterMark::new(40).unwrap();
-        for (scene, aperture) in [("sunlit scene", 48), ("hazy sun", 42), ("cloudy bright", 36), ("open shade or heavy overcast", 30)] {
+        for (scene, aperture) in
+            [("sunlit scene", 48), ("hazy sun", 42), ("cloudy bright", 36), ("open shade or heavy overcast", 30)]
+        {
             let row = GUIDE.iter().find(|row| row.scene == scene).unwrap();
             let rule = ev100_of_marks(ApertureMark::new(aperture).unwrap(), one_over_iso, IsoMark::ISO_100);
             assert!((row.middle() - rule).size().stops() < 0.4, "{scene}: {rule:?}");

@@ -37,11 +37,8 @@ mod tests {
     #[case::open_shade(30, 42, 0, 12.0)]
     #[case::f_16_at_one_over_iso(48, 40, 0, 14.667)]
     fn worked_cases(#[case] av: i16, #[case] tv: i16, #[case] sv: i16, #[case] ev: f64) {
-        let of = ev100_of_marks(
-            ApertureMark::new(av).unwrap(),
-            ShutterMark::new(tv).unwrap(),
-            IsoMark::new(sv).unwrap(),
-        );
+        let of =
+            ev100_of_marks(ApertureMark::new(av).unwrap(), ShutterMark::new(tv).unwrap(), IsoMark::new(sv).unwrap());
         assert!((of.ev() - ev).abs() < 0.001, "{of:?}");
     }
 

@@ -19,8 +19,14 @@ pub struct DurationRow {
 #[must_use]
 pub fn duration_at(table: &[DurationRow], power: Power) -> Option<Seconds> {
     let at = power.stops_below_full();
-    let below = table.iter().filter(|row| row.power <= power).max_by(|a, b| a.power.stops_below_full().total_cmp(&b.power.stops_below_full()));
-    let above = table.iter().filter(|row| row.power >= power).min_by(|a, b| a.power.stops_below_full().total_cmp(&b.power.stops_below_full()));
+    let below = table
+        .iter()
+        .filter(|row| row.power <= power)
+        .max_by(|a, b| a.power.stops_below_full().total_cmp(&b.power.stops_below_full()));
+    let above = table
+        .iter()
+        .filter(|row| row.power >= power)
+        .min_by(|a, b| a.power.stops_below_full().total_cmp(&b.power.stops_below_full()));
     match (below, above) {
         (Some(low), Some(high)) => {
             let (p0, p1) = (low.power.stops_below_full(), high.power.stops_below_full());

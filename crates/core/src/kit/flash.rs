@@ -219,10 +219,8 @@ mod tests {
     use rstest::rstest;
 
     fn table() -> Output {
-        let row = |zoom, gn| ZoomRow {
-            zoom: Millimetres::new(zoom).unwrap(),
-            guide_number: GuideNumber::new(gn).unwrap(),
-        };
+        let row =
+            |zoom, gn| ZoomRow { zoom: Millimetres::new(zoom).unwrap(), guide_number: GuideNumber::new(gn).unwrap() };
         Output::ZoomTable { rows: vec![row(105.0, 58.0), row(24.0, 28.0), row(50.0, 42.0)] }
     }
 

@@ -64,7 +64,8 @@ impl Lens {
             check.problem("/focal_longest", Problem::Order { low: "shortest focal length", high: "longest one" });
         }
         if self.widest_short.max(self.widest_long) >= self.smallest {
-            check.problem("/smallest", Problem::Order { low: "f-number of the widest opening", high: "smallest one's" });
+            check
+                .problem("/smallest", Problem::Order { low: "f-number of the widest opening", high: "smallest one's" });
         }
     }
 }

@@ -62,10 +62,7 @@ pub trait Mark: Copy + Ord {
 
     /// All positions from `first` to `last` that a camera clicks to, both ends included where they are clicks.
     fn clicks(first: Self, last: Self, step: StepSize) -> Vec<Self> {
-        (first.sixths()..=last.sixths())
-            .filter(|sixths| sixths % step.sixths() == 0)
-            .map(Self::nearest)
-            .collect()
+        (first.sixths()..=last.sixths()).filter(|sixths| sixths % step.sixths() == 0).map(Self::nearest).collect()
     }
 }
 

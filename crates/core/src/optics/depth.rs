@@ -133,7 +133,14 @@ mod tests {
     #[rstest]
     #[case::two_hundred(200.0, 0.03, 4.0, 2.8, 3.968, Some(4.032))]
     #[case::hyperfocal(50.0, 0.03, 10.4667, 8.0, 5.233, None)]
-    fn limits(#[case] focal: f64, #[case] c: f64, #[case] s: f64, #[case] n: f64, #[case] near: f64, #[case] far: Option<f64>) {
+    fn limits(
+        #[case] focal: f64,
+        #[case] c: f64,
+        #[case] s: f64,
+        #[case] n: f64,
+        #[case] near: f64,
+        #[case] far: Option<f64>,
+    ) {
         let sharp = lens(focal, c, s).depth_of_field(f(n));
         assert!((sharp.near.metres() - near).abs() < 0.002, "{sharp:?}");
         match far {

@@ -96,10 +96,7 @@ pub(crate) use quantity;
 
 /// The schema of a checked number: its range and its unit.
 #[cfg(feature = "openapi")]
-pub(crate) fn number_schema(
-    limit: Limit,
-    whole: bool,
-) -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
+pub(crate) fn number_schema(limit: Limit, whole: bool) -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
     use utoipa::openapi::schema::{ObjectBuilder, Type};
     ObjectBuilder::new()
         .schema_type(if whole { Type::Integer } else { Type::Number })

@@ -112,10 +112,9 @@ impl Light {
         check.range(format!("{field}/background_distance"), LIGHT_TO_BACKGROUND, self.background_distance.metres());
         check.range(format!("{field}/under_key"), UNDER_KEY, self.under_key.stops());
         match kit.flash(&self.flash) {
-            None => check.problem(
-                format!("{field}/flash"),
-                Problem::NotInKit { kind: "flash", id: self.flash.clone() },
-            ),
+            None => {
+                check.problem(format!("{field}/flash"), Problem::NotInKit { kind: "flash", id: self.flash.clone() })
+            }
             Some(flash) if self.power.at > flash.lowest_power => check.problem(
                 format!("{field}/power/at"),
                 Problem::Power {

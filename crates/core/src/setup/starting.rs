@@ -1,6 +1,6 @@
 use super::{
-    Background, CameraSetup, Dial, Direction, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType, Subject,
-    SubjectKind, Tone, WhiteBalance,
+    Background, CameraSetup, Dial, Direction, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType,
+    Subject, SubjectKind, Tone, WhiteBalance,
 };
 use crate::colour::{AmbientColour, ColourWish};
 use crate::kit::{FlashKind, Kit};
@@ -60,10 +60,7 @@ impl Setup {
                 shutter: Dial::free(ShutterMark::new(36).ok()?.clamp(body.shutter_slowest, body.shutter_fastest)),
                 nd: Dial::free(NdMark::NONE),
             },
-            white_balance: WhiteBalance {
-                kelvin: Dial::free(Kelvin::nearest(5_600.0)),
-                wish: ColourWish::Together,
-            },
+            white_balance: WhiteBalance { kelvin: Dial::free(Kelvin::nearest(5_600.0)), wish: ColourWish::Together },
             approach: None,
             pace: Pace { interval: Seconds::nearest(3.0), frames: 40 },
             solve_as_i_go: false,

@@ -82,8 +82,7 @@ fn derived(from: &PatchAmbient, patch: Patch, step: f64) -> PatchAmbient {
 /// The edge exists where a light comes from behind, the sky where it was read.
 pub(super) fn of_patches(setup: &Setup) -> [Option<PatchAmbient>; 5] {
     let backlit = if setup.background.sunlit.share() >= MUCH_SUN { BACKLIT } else { 0.0 };
-    let [read_face, read_shadow, read_edge, read_background, sky] =
-        super::PATCHES.map(|patch| metered(setup, patch));
+    let [read_face, read_shadow, read_edge, read_background, sky] = super::PATCHES.map(|patch| metered(setup, patch));
     let face = read_face
         .or_else(|| read_shadow.as_ref().map(|shadow| derived(shadow, Patch::ShadowSide, SHADOW_SIDE)))
         .or_else(|| read_background.as_ref().map(|back| derived(back, Patch::Background, -backlit)))

@@ -77,9 +77,7 @@ impl AlternativeKind {
             AlternativeKind::LowestIso => Weights { iso: 1.2, usual_aperture: 0.02, power: 0.05, ..w },
             AlternativeKind::LeastFlash => Weights { pace: 0.12, usual_aperture: 0.0, iso: 0.05, ..w },
             AlternativeKind::ShallowestDepth => Weights { openness: 0.5, usual_aperture: 0.0, depth: 0.1, ..w },
-            AlternativeKind::FastestPace => {
-                Weights { pace: 0.35, recharge: 3.0, usual_aperture: 0.0, iso: 0.08, ..w }
-            }
+            AlternativeKind::FastestPace => Weights { pace: 0.35, recharge: 3.0, usual_aperture: 0.0, iso: 0.08, ..w },
             AlternativeKind::GreatestDepth => Weights { closedness: 0.35, usual_aperture: 0.0, ..w },
         }
     }
@@ -145,12 +143,8 @@ pub(super) fn alternatives(s: &Situation<'_>, plan: &Dials) -> Vec<Alternative> 
 }
 
 fn marks(s: &Situation<'_>, dials: &Dials, step: StepSize) -> String {
-    let mut said = format!(
-        "{} · {} · ISO {}",
-        dials.shutter.label(step),
-        dials.aperture.label(step),
-        dials.iso.label(step)
-    );
+    let mut said =
+        format!("{} · {} · ISO {}", dials.shutter.label(step), dials.aperture.label(step), dials.iso.label(step));
     if dials.nd.sixths() > 0 {
         said += &format!(" · ND {}", dials.nd.label(step));
     }

@@ -309,7 +309,12 @@ pub(super) fn binds(s: &Situation<'_>, w: &Weights, dials: &Dials, solved: Optio
         .into_iter()
         .map(|(bound, stops)| Bind {
             text: bound.words(s, stops),
-            ways_out: ways.iter().filter(|way| way.helps(&bound, stops)).take(MOST_WAYS).map(|w| w.way.clone()).collect(),
+            ways_out: ways
+                .iter()
+                .filter(|way| way.helps(&bound, stops))
+                .take(MOST_WAYS)
+                .map(|w| w.way.clone())
+                .collect(),
             bound,
             stops: Stops::nearest(stops),
         })
@@ -367,8 +372,7 @@ fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tried> {
 
 /// The changes worth trying.
 fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
-    let mut changes: Vec<Change> =
-        change::held(s.setup).into_iter().map(|dial| Change::Release { dial }).collect();
+    let mut changes: Vec<Change> = change::held(s.setup).into_iter().map(|dial| Change::Release { dial }).collect();
     let can_go_past = !s.lights.is_empty() && s.lights.iter().all(|lit| lit.flash.high_speed_sync.is_some());
     if !s.setup.camera.high_speed_sync && can_go_past {
         changes.push(Change::HighSpeedSync);
@@ -389,6 +393,11 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
                 changes.push(Change::MoveLight { light: lit.light.id.clone(), face_distance });
             }
         }
+    }
+    if Facts::of(s, dials).depth_short >= FELT {
+        let at = s.setup.subject.distance.metres();
+        let back = [1.4, 2.0].map(|factor| Metres::nearest((at * factor * 10.0).round() / 10.0));
+        changes.extend(back.map(|distance| Change::StepBack { distance }));
     }
     let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && *other != Approach::Silhouette);
     changes.extend(others.map(|approach| Change::Approach { approach }));

@@ -25,6 +25,11 @@ pub enum Change {
     HighSpeedSync,
     /// Put the camera on a tripod.
     Tripod,
+    /// Step back from the subject: deeper focus, a smaller picture of it.
+    StepBack {
+        /// The new distance from the camera.
+        distance: Metres,
+    },
     /// Move a light.
     MoveLight {
         /// Which.
@@ -49,6 +54,7 @@ pub fn apply(setup: &Setup, change: &Change) -> Setup {
         Change::Shutter { at } => setup.camera.shutter.at = *at,
         Change::HighSpeedSync => setup.camera.high_speed_sync = true,
         Change::Tripod => setup.camera.support = Support::Tripod,
+        Change::StepBack { distance } => setup.subject.distance = *distance,
         Change::Approach { approach } => setup.approach = Some(*approach),
         Change::MoveLight { light, face_distance } => {
             for light in setup.lights.iter_mut().filter(|l| l.id == *light) {
@@ -116,6 +122,7 @@ impl Change {
             Change::Shutter { at } => format!("Turn the shutter to {}", at.label(step)),
             Change::HighSpeedSync => "Allow high-speed sync".to_owned(),
             Change::Tripod => "Put the camera on a tripod".to_owned(),
+            Change::StepBack { distance } => format!("Step back to {}", house.units.distance(distance.metres())),
             Change::Approach { approach } => format!("Take “{}”", approach.words()),
             Change::MoveLight { light, face_distance } => {
                 let nearer = setup.lights.iter().any(|l| l.id == *light && l.face_distance > *face_distance);

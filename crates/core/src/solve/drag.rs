@@ -175,7 +175,10 @@ fn stopped_by(s: &Situation<'_>, held: bool, shutter: ShutterMark, left: f64) ->
         return format!("The shutter is held; {by} short. Release it to go on.");
     }
     if left > 0.0 && s.safe_sync.is_some_and(|safe| shutter >= safe) && !s.past_sync {
-        return format!("Sync binds at {}; {by} short. ND, high-speed sync or a smaller aperture go on.", shutter.label(s.step));
+        return format!(
+            "Sync binds at {}; {by} short. ND, high-speed sync or a smaller aperture go on.",
+            shutter.label(s.step)
+        );
     }
     format!("The dials are at their ends; {by} short.")
 }
@@ -197,7 +200,10 @@ fn drag_flash(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64, only:
     for light in reaching {
         let lit = &s.lights[light];
         if lit.light.power.held {
-            return Some(format!("The {} is held. Release it to go on.", change::name(&DialId::power(lit.light.id.clone()))));
+            return Some(format!(
+                "The {} is held. Release it to go on.",
+                change::name(&DialId::power(lit.light.id.clone()))
+            ));
         }
         let wanted = dials.powers[lit.index].stops_below_full() - by;
         let (strongest, lowest) = lit.powers;

@@ -8,10 +8,7 @@ const TOLERANCE: f64 = 0.05;
 
 /// The powers of the firing lights, from the powers of all lights.
 pub(crate) fn of_lit(s: &Situation<'_>, powers: &[Power]) -> Vec<f64> {
-    s.lights
-        .iter()
-        .map(|lit| powers.get(lit.index).map_or(lit.powers.1, |power| power.stops_below_full()))
-        .collect()
+    s.lights.iter().map(|lit| powers.get(lit.index).map_or(lit.powers.1, |power| power.stops_below_full())).collect()
 }
 
 /// The light, relative to correct, that the flash has to put on the face; none where the approach leaves it open.
@@ -34,9 +31,13 @@ fn wanted_on_face(s: &Situation<'_>, face_ambient: Option<f64>) -> Option<f64> {
 /// behind is set to its edge alone.
 pub(super) fn solve(s: &Situation<'_>, ambient: &[Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &mut Vec<f64>) {
     powers.clear();
-    powers.extend(s.lights.iter().map(|lit| {
-        if lit.light.power.held { lit.light.power.at.stops_below_full() } else { lit.powers.1 }
-    }));
+    powers.extend(
+        s.lights.iter().map(
+            |lit| {
+                if lit.light.power.held { lit.light.power.at.stops_below_full() } else { lit.powers.1 }
+            },
+        ),
+    );
     if let Some(face) = wanted_on_face(s, ambient[0]) {
         share(s, full, powers, 0, face);
     }

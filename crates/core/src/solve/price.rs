@@ -77,15 +77,19 @@ impl Cost {
             Cost::Nd { stops } if *stops > 0.0 => format!("{} more of ND, dimmer finder", stops_amount(*stops)),
             Cost::Nd { stops } => format!("{} less of ND", stops_amount(*stops)),
             Cost::Power { stops, ready } if *stops > 0.0 => {
-                format!("flash works {} harder, ready after {ready:.1} s", stops_amount(*stops))
+                format!("flash works {} harder, {}", stops_amount(*stops), ready_words(*ready))
             }
             Cost::Power { stops, ready } => {
-                format!("flash works {} less, ready after {ready:.1} s", stops_amount(*stops))
+                format!("flash works {} less, {}", stops_amount(*stops), ready_words(*ready))
             }
             Cost::Face { stops } => format!("face {}", stops_label(*stops)),
             Cost::Background { stops } => format!("background {}", stops_label(*stops)),
         }
     }
+}
+
+fn ready_words(seconds: f64) -> String {
+    if seconds < 0.05 { "ready at once".to_owned() } else { format!("ready after {seconds:.1} s") }
 }
 
 /// The power of the hardest-working firing light, in stops below full, and its time to be ready.

@@ -247,7 +247,8 @@ pub(crate) fn fit(
     }
     score += w.movement * square(movement_short(s, split, shutter, powers));
     for (lit, below) in s.lights.iter().zip(powers) {
-        score += w.power * (-below).exp2() + w.pace * (10.0 - below) + w.recharge * square(recharge_short(s, lit, *below));
+        score +=
+            w.power * (-below).exp2() + w.pace * (10.0 - below) + w.recharge * square(recharge_short(s, lit, *below));
     }
     score
 }

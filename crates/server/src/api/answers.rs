@@ -1,7 +1,7 @@
 use crate::body::Body;
 use crate::problem::Problem;
-use actix_web::web::{Data, Json};
 use actix_web::post;
+use actix_web::web::{Data, Json};
 use serde::{Deserialize, Serialize};
 use tolva_core::assess::Assessment;
 use tolva_core::quantity::Stops;

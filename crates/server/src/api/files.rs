@@ -10,7 +10,8 @@ use tolva_core::format::{JOB_FORMAT, JobFile, KIT_FORMAT, KitFile, check_header}
 use tolva_store::{Imported, Studio};
 
 fn download(name: &str, value: &impl serde::Serialize) -> HttpResponse {
-    let plain: String = name.chars().map(|c| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' }).collect();
+    let plain: String =
+        name.chars().map(|c| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' }).collect();
     let disposition = ContentDisposition {
         disposition: DispositionType::Attachment,
         parameters: vec![DispositionParam::Filename(format!("{}.tolva.json", plain.trim_matches('-')))],

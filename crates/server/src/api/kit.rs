@@ -21,28 +21,28 @@ pub struct ItemToKeep {
 }
 
 /// Everything in the kit.
-#[utoipa::path(responses((status = 200, body = Vec<KeptItem>)))]
+#[utoipa::path(operation_id = "kit_list", responses((status = 200, body = Vec<KeptItem>)))]
 #[get("/kit")]
 pub async fn list(studio: Data<Studio>) -> Result<Json<Vec<KeptItem>>, Problem> {
     Ok(Json(studio.kit_items().await?))
 }
 
 /// Adds a thing, under an id of its own.
-#[utoipa::path(request_body = KitItem, responses((status = 201, body = KeptItem), (status = 422, body = Problem)))]
+#[utoipa::path(operation_id = "kit_add", request_body = KitItem, responses((status = 201, body = KeptItem), (status = 422, body = Problem)))]
 #[post("/kit")]
 pub async fn add(studio: Data<Studio>, body: Body<Value>) -> Result<HttpResponse, Problem> {
     Ok(HttpResponse::Created().json(studio.add_kit_item(kit_item(body.0)?).await?))
 }
 
 /// Adds the sample kit.
-#[utoipa::path(responses((status = 200, body = Imported)))]
+#[utoipa::path(operation_id = "kit_add_sample", responses((status = 200, body = Imported)))]
 #[post("/kit/sample")]
 pub async fn add_sample(studio: Data<Studio>) -> Result<Json<Imported>, Problem> {
     Ok(Json(crate::sample::add_kit(&studio).await?))
 }
 
 /// Saves a changed thing.
-#[utoipa::path(params(("id" = String, Path)), request_body = ItemToKeep,
+#[utoipa::path(operation_id = "kit_keep", params(("id" = String, Path)), request_body = ItemToKeep,
     responses((status = 200, body = KeptItem), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[put("/kit/{id}")]
 pub async fn keep(studio: Data<Studio>, path: Path<String>, body: Body<ItemToKeep>) -> Result<Json<KeptItem>, Problem> {
@@ -55,7 +55,7 @@ pub async fn keep(studio: Data<Studio>, path: Path<String>, body: Body<ItemToKee
 }
 
 /// Deletes a thing that no setup uses; it can be brought back.
-#[utoipa::path(params(("id" = String, Path)),
+#[utoipa::path(operation_id = "kit_delete", params(("id" = String, Path)),
     responses((status = 204), (status = 404, body = Problem), (status = 409, body = Problem)))]
 #[delete("/kit/{id}")]
 pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
@@ -64,7 +64,7 @@ pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResp
 }
 
 /// Brings a deleted thing back.
-#[utoipa::path(params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
+#[utoipa::path(operation_id = "kit_restore", params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
 #[post("/kit/{id}/restore")]
 pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     studio.restore_kit_item(&id(&path)?).await?;

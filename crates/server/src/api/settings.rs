@@ -5,14 +5,14 @@ use actix_web::{get, put};
 use tolva_store::{Settings, Studio};
 
 /// The studio's settings.
-#[utoipa::path(responses((status = 200, body = Settings)))]
+#[utoipa::path(operation_id = "settings_get", responses((status = 200, body = Settings)))]
 #[get("/settings")]
 pub async fn get(studio: Data<Studio>) -> Result<Json<Settings>, Problem> {
     Ok(Json(studio.settings().await?))
 }
 
 /// Keeps the settings.
-#[utoipa::path(request_body = Settings, responses((status = 200, body = Settings), (status = 422, body = Problem)))]
+#[utoipa::path(operation_id = "settings_put", request_body = Settings, responses((status = 200, body = Settings), (status = 422, body = Problem)))]
 #[put("/settings")]
 pub async fn put(studio: Data<Studio>, body: Body<Settings>) -> Result<Json<Settings>, Problem> {
     if let Err((field, error)) = body.0.house.meter.check() {

@@ -37,7 +37,7 @@ pub struct Step {
 }
 
 /// Makes a setup at the end of a job, from the kit, with its dials solved.
-#[utoipa::path(params(("id" = String, Path)), request_body = NewSetup,
+#[utoipa::path(operation_id = "setups_add", params(("id" = String, Path)), request_body = NewSetup,
     responses((status = 201, body = KeptSetup), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[post("/jobs/{id}/setups")]
 pub async fn add(studio: Data<Studio>, path: Path<String>, body: Body<NewSetup>) -> Result<HttpResponse, Problem> {
@@ -51,22 +51,26 @@ pub async fn add(studio: Data<Studio>, path: Path<String>, body: Body<NewSetup>)
 }
 
 /// One setup.
-#[utoipa::path(params(("id" = String, Path)), responses((status = 200, body = KeptSetup), (status = 404, body = Problem)))]
+#[utoipa::path(operation_id = "setups_one", params(("id" = String, Path)), responses((status = 200, body = KeptSetup), (status = 404, body = Problem)))]
 #[get("/setups/{id}")]
 pub async fn one(studio: Data<Studio>, path: Path<String>) -> Result<Json<KeptSetup>, Problem> {
     Ok(Json(studio.setup(&id(&path)?).await?))
 }
 
 /// Saves a setup whole. A stale write is refused with the newer one.
-#[utoipa::path(params(("id" = String, Path)), request_body = SetupToKeep,
+#[utoipa::path(operation_id = "setups_keep", params(("id" = String, Path)), request_body = SetupToKeep,
     responses((status = 200, body = KeptSetup), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[put("/setups/{id}")]
-pub async fn keep(studio: Data<Studio>, path: Path<String>, body: Body<SetupToKeep>) -> Result<Json<KeptSetup>, Problem> {
+pub async fn keep(
+    studio: Data<Studio>,
+    path: Path<String>,
+    body: Body<SetupToKeep>,
+) -> Result<Json<KeptSetup>, Problem> {
     Ok(Json(studio.keep_setup(&id(&path)?, &body.0.setup, body.0.version).await?))
 }
 
 /// Deletes a setup; it can be brought back.
-#[utoipa::path(params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
+#[utoipa::path(operation_id = "setups_delete", params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
 #[delete("/setups/{id}")]
 pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     studio.delete_setup(&id(&path)?).await?;
@@ -74,7 +78,7 @@ pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResp
 }
 
 /// Brings a deleted setup back.
-#[utoipa::path(params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
+#[utoipa::path(operation_id = "setups_restore", params(("id" = String, Path)), responses((status = 204), (status = 404, body = Problem)))]
 #[post("/setups/{id}/restore")]
 pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     studio.restore_setup(&id(&path)?).await?;
@@ -82,14 +86,14 @@ pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpRes
 }
 
 /// Copies a setup to the end of its job.
-#[utoipa::path(params(("id" = String, Path)), responses((status = 201, body = KeptSetup), (status = 404, body = Problem)))]
+#[utoipa::path(operation_id = "setups_duplicate", params(("id" = String, Path)), responses((status = 201, body = KeptSetup), (status = 404, body = Problem)))]
 #[post("/setups/{id}/duplicate")]
 pub async fn duplicate(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     Ok(HttpResponse::Created().json(studio.duplicate_setup(&id(&path)?).await?))
 }
 
 /// Goes a step back.
-#[utoipa::path(params(("id" = String, Path)), request_body = Step,
+#[utoipa::path(operation_id = "setups_undo", params(("id" = String, Path)), request_body = Step,
     responses((status = 200, body = KeptSetup), (status = 409, body = Problem)))]
 #[post("/setups/{id}/undo")]
 pub async fn undo(studio: Data<Studio>, path: Path<String>, body: Body<Step>) -> Result<Json<KeptSetup>, Problem> {
@@ -97,7 +101,7 @@ pub async fn undo(studio: Data<Studio>, path: Path<String>, body: Body<Step>) ->
 }
 
 /// Goes a step forward again.
-#[utoipa::path(params(("id" = String, Path)), request_body = Step,
+#[utoipa::path(operation_id = "setups_redo", params(("id" = String, Path)), request_body = Step,
     responses((status = 200, body = KeptSetup), (status = 409, body = Problem)))]
 #[post("/setups/{id}/redo")]
 pub async fn redo(studio: Data<Studio>, path: Path<String>, body: Body<Step>) -> Result<Json<KeptSetup>, Problem> {

@@ -1,0 +1,42 @@
+import createClient from 'openapi-fetch'
+import type { paths } from './schema'
+import type { Problem } from './types'
+
+export const client = createClient<paths>({ baseUrl: '/' })
+
+/** An answer that is a problem: what to say, and at which fields. */
+export class ApiProblem extends Error {
+  constructor(readonly problem: Problem) {
+    super(problem.detail)
+  }
+}
+
+const unreachable: Problem = {
+  type: 'unreachable',
+  title: 'Tolva does not answer',
+  status: 0,
+  detail: 'Tolva does not answer. Is it still running? What you typed is kept here.',
+  errors: [],
+}
+
+type Answer<T> = { data?: T; error?: unknown; response: Response }
+
+/** The data of an answer, or an {@link ApiProblem}. */
+export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
+  let given: Answer<T>
+  try {
+    given = await answer
+  } catch {
+    throw new ApiProblem(unreachable)
+  }
+  if (given.response.ok) return given.data as T
+  const problem = given.error as Partial<Problem> | undefined
+  throw new ApiProblem(
+    problem?.detail ? (problem as Problem) : { ...unreachable, status: given.response.status },
+  )
+}
+
+/** The words for any error. */
+export function words(error: unknown): string {
+  return error instanceof ApiProblem ? error.problem.detail : unreachable.detail
+}

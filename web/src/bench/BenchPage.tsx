@@ -1,0 +1,430 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { Switch, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { Link, useNavigate, useParams } from 'react-router'
+import styled from 'styled-components'
+import { jobsQuery } from '../api/queries'
+import type { Setup } from '../api/types'
+import { useKeys } from '../keys/KeysProvider'
+import { StopScale } from '../scale/StopScale'
+import { LiveText, Trouble } from '../ui/Field'
+import { MainPush, Push, QuietPush } from '../ui/Push'
+import { Brief } from './Brief'
+import { Dial } from './Dial'
+import { PlanPanel } from './PlanPanel'
+import { dialKey } from './setupDials'
+import { type BenchState, useBench } from './useBench'
+
+const Head = styled.header`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 4px 14px;
+  padding: 5px 20px;
+  min-height: 46px;
+  border-bottom: 1px solid ${({ theme }) => theme.engraved};
+  h1 {
+    font-size: 18px;
+    font-weight: 400;
+    display: flex;
+    align-items: baseline;
+    gap: 6px;
+    input {
+      text-align: left;
+    }
+  }
+  .end {
+    margin-left: auto;
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 8px;
+  }
+  .saved {
+    font-size: 13px;
+    color: ${({ theme }) => theme.quiet};
+  }
+  @media (max-width: 760px) {
+    padding: 4px 12px;
+    .end {
+      margin-left: 0;
+    }
+  }
+`
+const Follow = styled(Switch)`
+  display: inline-flex;
+  align-items: center;
+  gap: 8px;
+  cursor: pointer;
+  min-height: 32px;
+  .track {
+    width: 34px;
+    height: 18px;
+    border: 1.5px solid ${({ theme }) => theme.ink};
+    padding: 2px;
+  }
+  .track::before {
+    content: '';
+    display: block;
+    width: 14px;
+    height: 100%;
+    background: ${({ theme }) => theme.engraved};
+  }
+  &[data-selected] .track::before {
+    margin-left: auto;
+    background: ${({ theme }) => theme.ink};
+  }
+`
+const Body = styled.main`
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr) 390px;
+  align-items: start;
+  > * {
+    padding: 12px 20px;
+  }
+  .middle {
+    border-left: 1px solid ${({ theme }) => theme.line};
+    border-right: 1px solid ${({ theme }) => theme.line};
+    min-height: calc(100vh - 90px);
+  }
+  .dials {
+    padding-top: 6px;
+    position: sticky;
+    top: 0;
+  }
+  @media (max-width: 1080px) and (min-width: 761px) {
+    grid-template-columns: minmax(0, 1fr) 380px;
+    .brief {
+      grid-column: 1 / -1;
+      order: 3;
+    }
+  }
+  @media (max-width: 760px) {
+    display: block;
+    padding-bottom: 76px;
+    > * {
+      padding: 8px 12px;
+      border: 0 !important;
+      min-height: 0 !important;
+    }
+    .dials {
+      position: static;
+    }
+    .brief,
+    .plan {
+      display: none;
+    }
+    &[data-view='brief'] .brief,
+    &[data-view='plan'] .plan {
+      display: block;
+    }
+    &[data-view='brief'] .middle,
+    &[data-view='plan'] .scale,
+    &[data-view='brief'] .dials,
+    &[data-view='plan'] .dials {
+      display: none;
+    }
+    .scale {
+      position: sticky;
+      top: 0;
+      z-index: 3;
+      background: ${({ theme }) => theme.ground};
+      svg {
+        max-height: 36vh;
+      }
+    }
+    .middle {
+      display: contents;
+    }
+    .middle > * {
+      padding: 6px 12px;
+    }
+  }
+`
+const Headline = styled.div`
+  display: flex;
+  align-items: baseline;
+  gap: 14px;
+  flex-wrap: wrap;
+  h2 {
+    font-size: 19px;
+    font-weight: 650;
+    line-height: 1.2;
+  }
+  .ratio {
+    color: ${({ theme }) => theme.quiet};
+    font-size: 13.5px;
+  }
+`
+const Legend = styled.p`
+  display: flex;
+  gap: 18px;
+  flex-wrap: wrap;
+  font-size: 13px;
+  color: ${({ theme }) => theme.quiet};
+  i {
+    display: inline-block;
+    width: 14px;
+    height: 12px;
+    margin-right: 6px;
+    vertical-align: -1px;
+  }
+  .ambient {
+    background: repeating-linear-gradient(
+      45deg,
+      ${({ theme }) => theme.ambient} 0 2.5px,
+      ${({ theme }) => theme.ambientWash} 2.5px 6px
+    );
+  }
+  .flash {
+    background: ${({ theme }) => theme.flash};
+  }
+  .whole {
+    height: 4px;
+    background: ${({ theme }) => theme.ink};
+    vertical-align: 3px;
+  }
+`
+const Views = styled(ToggleButtonGroup)`
+  display: none;
+  @media (max-width: 760px) {
+    position: fixed;
+    inset: auto 0 0 0;
+    z-index: 10;
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
+    background: ${({ theme }) => theme.plate};
+    border-top: 2px solid ${({ theme }) => theme.ink};
+    button {
+      min-height: 60px;
+      border: 0;
+      background: none;
+      font-weight: 600;
+    }
+    button[data-selected] {
+      background: ${({ theme }) => theme.ink};
+      color: ${({ theme }) => theme.ground};
+    }
+  }
+`
+const ConflictBar = styled.div`
+  padding: 10px 20px;
+  background: ${({ theme }) => theme.warnWash};
+  border-bottom: 2px solid ${({ theme }) => theme.warn};
+  display: flex;
+  gap: 12px;
+  align-items: center;
+  flex-wrap: wrap;
+`
+const Waiting = styled.p`
+  padding: 40px 20px;
+`
+const saveWords = { saved: 'Saved', saving: 'Saving …', waiting: 'Saving …', failed: 'Not saved yet' }
+
+/** One setup: the heart of it all. */
+export function BenchPage() {
+  const { id = '' } = useParams()
+  return <Bench key={id} id={id} />
+}
+
+function Bench({ id }: { id: string }) {
+  const bench = useBench(id)
+  const { draft } = bench
+  if (bench.missing) {
+    return (
+      <Waiting role="alert">
+        This setup is not there any more. <Link to="/">Go to the jobs.</Link>
+      </Waiting>
+    )
+  }
+  if (!draft || !bench.kept) {
+    return (
+      <Waiting role={bench.trouble ? 'alert' : 'status'}>
+        {bench.trouble ?? 'Laying out the bench …'}{' '}
+        {bench.trouble && <Push onPress={() => void bench.reload()}>Try again</Push>}
+      </Waiting>
+    )
+  }
+  return <Laid bench={bench} setup={draft} />
+}
+
+type View = 'dials' | 'brief' | 'plan'
+
+function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
+  const [view, setView] = useState<View>('dials')
+  const { assessment } = bench
+  useBenchKeys(bench)
+  return (
+    <>
+      <BenchHead bench={bench} setup={setup} />
+      {bench.conflict && (
+        <ConflictBar role="alert">
+          <span>
+            This setup was changed in another window. Take the newer one, or put yours over it; undo keeps
+            both.
+          </span>
+          <MainPush onPress={() => void bench.settle(false)}>Show the newer one</MainPush>
+          <Push onPress={() => void bench.settle(true)}>Put mine over it</Push>
+        </ConflictBar>
+      )}
+      <Body data-view={view}>
+        <div className="brief">
+          <Brief bench={bench} setup={setup} />
+        </div>
+        <div className="middle">
+          <div className="scale">
+            {assessment ? (
+              <>
+                <Headline>
+                  <h2 data-met={assessment.met}>{assessment.headline}</h2>
+                  <span className="ratio">
+                    Background {stopsBetween(assessment.contrast)}
+                    {assessment.lit_to_shadow != null &&
+                      `; lit to shadow ${assessment.lit_to_shadow.toFixed(1)}:1`}
+                  </span>
+                </Headline>
+                <StopScale assessment={assessment} onDrag={bench.drag} />
+              </>
+            ) : (
+              <p role="status">Working out the levels …</p>
+            )}
+          </div>
+          <div className="plan">
+            <Legend aria-hidden>
+              <span>
+                <i className="ambient" />
+                ambient
+              </span>
+              <span>
+                <i className="flash" />
+                flash
+              </span>
+              <span>
+                <i className="whole" />
+                together
+              </span>
+              <span>[ wanted</span>
+            </Legend>
+            <div aria-live="polite">{bench.stopped && <Trouble>{bench.stopped}</Trouble>}</div>
+            {bench.trouble && <Trouble>{bench.trouble}</Trouble>}
+            <PlanPanel bench={bench} setup={setup} />
+          </div>
+        </div>
+        <div className="dials">
+          {assessment?.dials.map((dial) => (
+            <Dial
+              key={dialKey(dial.id)}
+              dial={dial}
+              onTurn={(at) => bench.turnDial(dial.id, at)}
+              onHold={(held) => bench.hold(dial.id, held)}
+            />
+          ))}
+        </div>
+      </Body>
+      <Views
+        aria-label="Part of the bench"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={[view]}
+        onSelectionChange={(keys) => setView([...keys][0] as View)}
+      >
+        <ToggleButton id="dials">Dials</ToggleButton>
+        <ToggleButton id="brief">Brief</ToggleButton>
+        <ToggleButton id="plan">Plan</ToggleButton>
+      </Views>
+    </>
+  )
+}
+
+function stopsBetween(contrast: number) {
+  const stops = Math.abs(contrast).toFixed(1).replace(/\.0$/, '')
+  if (Math.abs(contrast) < 0.15) return 'as bright as the face'
+  return `${stops} ${stops === '1' ? 'stop' : 'stops'} ${contrast > 0 ? 'brighter' : 'darker'} than the face`
+}
+
+/** The setups before and after this one in shooting order. */
+function useNeighbours(bench: BenchState) {
+  const job = useQuery(jobsQuery).data?.find((job) => job.id === bench.kept?.job_id)
+  const index = job?.setups.findIndex((setup) => setup.id === bench.kept?.id) ?? -1
+  return { job, before: job?.setups[index - 1], after: index < 0 ? undefined : job?.setups[index + 1] }
+}
+
+function useBenchKeys(bench: BenchState) {
+  const { before, after } = useNeighbours(bench)
+  const navigate = useNavigate()
+  const focused = () => {
+    const key = document.activeElement?.closest('[data-dial]')?.getAttribute('data-dial')
+    return bench.assessment?.dials.find((dial) => dialKey(dial.id) === key)
+  }
+  const focus = (key: string) =>
+    document.querySelector<HTMLElement>(`[data-dial="${key}"] [role=slider]`)?.focus()
+  useKeys('bench', [
+    { key: 's', name: 'Solve the free dials', run: bench.solve },
+    {
+      key: 'h',
+      name: 'Hold or release the dial that has the focus',
+      run: () => {
+        const dial = focused()
+        if (dial) bench.hold(dial.id, !dial.held)
+      },
+    },
+    { key: 'z', name: 'Undo', run: () => void bench.undo() },
+    { key: 'y', name: 'Redo', run: () => void bench.redo() },
+    ...(bench.assessment?.dials ?? []).slice(0, 9).map((dial, index) => ({
+      key: String(index + 1),
+      name: `Go to ${dial.name}`,
+      run: () => focus(dialKey(dial.id)),
+    })),
+    { key: ',', name: 'Setup before', run: () => before && navigate(`/setups/${before.id}`) },
+    { key: '.', name: 'Setup after', run: () => after && navigate(`/setups/${after.id}`) },
+  ])
+}
+
+function BenchHead({ bench, setup }: { bench: BenchState; setup: Setup }) {
+  const { job, before, after } = useNeighbours(bench)
+  const navigate = useNavigate()
+  const go = (to?: { id: string }) => to && navigate(`/setups/${to.id}`)
+  const history = bench.kept?.history
+  const unsaved = bench.save !== 'saved'
+  return (
+    <Head>
+      <h1>
+        <Link to="/">{job?.job.name ?? '…'}</Link> /
+        <LiveText
+          label="Name of the setup"
+          value={setup.name}
+          wide
+          error={bench.errors['/name']}
+          onCommit={(name) => bench.edit((s) => ({ ...s, name }))}
+        />
+      </h1>
+      <span>
+        <QuietPush onPress={() => go(before)} isDisabled={!before} aria-label="Setup before">
+          ‹
+        </QuietPush>
+        <QuietPush onPress={() => go(after)} isDisabled={!after} aria-label="Setup after">
+          ›
+        </QuietPush>
+      </span>
+      <span className="end">
+        <span className="saved" role="status" data-save={bench.save}>
+          {saveWords[bench.save]}
+        </span>
+        <Push onPress={() => void bench.undo()} isDisabled={!unsaved && !history?.undo}>
+          Undo
+        </Push>
+        <Push onPress={() => void bench.redo()} isDisabled={!history?.redo}>
+          Redo
+        </Push>
+        <Follow
+          isSelected={setup.solve_as_i_go}
+          onChange={(on) => bench.edit((s) => ({ ...s, solve_as_i_go: on }))}
+        >
+          <span className="track" aria-hidden />
+          Solve as I go
+        </Follow>
+        <MainPush onPress={bench.solve}>Solve</MainPush>
+      </span>
+    </Head>
+  )
+}

@@ -1,0 +1,392 @@
+import { useQuery } from '@tanstack/react-query'
+import type { ReactNode } from 'react'
+import styled from 'styled-components'
+import { kitQuery, settingsQuery } from '../api/queries'
+import type { Place, Setup } from '../api/types'
+import { metres, shown, unitSign } from '../format/units'
+import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
+import { Latch } from '../ui/Push'
+import {
+  approaches,
+  ambients,
+  files,
+  modes,
+  movements,
+  shutters,
+  subjects,
+  supports,
+  tones,
+  wishes,
+} from './choices'
+import { errorAt } from './errors'
+import { Lights } from './Lights'
+import { Readings } from './Readings'
+import type { BenchState } from './useBench'
+
+const Sheet = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 11px;
+  h2 {
+    font-size: 12.5px;
+    font-weight: 600;
+    color: ${({ theme }) => theme.quiet};
+  }
+  .lines {
+    line-height: 1.6;
+  }
+`
+const Caution = styled.p`
+  border-left: 4px solid ${({ theme }) => theme.warn};
+  padding-left: 8px;
+  margin-top: 4px;
+  font-size: 13px;
+  line-height: 1.3;
+`
+
+export type SectionProps = { bench: BenchState; setup: Setup }
+
+/** Cautions stand where they apply. */
+export function Cautions({ bench, about, light }: { bench: BenchState; about: Place; light?: string }) {
+  const said = bench.assessment?.cautions.filter(
+    (remark) => remark.about === about && (light === undefined || remark.light === light || !remark.light),
+  )
+  return said?.map((remark) => <Caution key={remark.text}>{remark.text}</Caution>)
+}
+
+/** The setup told in sentences whose values are live. */
+export function Brief({ bench, setup }: SectionProps) {
+  return (
+    <Sheet>
+      <Section title="Subject">
+        <SubjectLines bench={bench} setup={setup} />
+      </Section>
+      <Section title="Background and light of the place">
+        <BackgroundLines bench={bench} setup={setup} />
+      </Section>
+      <Section title="What the meter said">
+        <Readings bench={bench} setup={setup} />
+        <Cautions bench={bench} about="readings" />
+      </Section>
+      <Section title="Approach">
+        <ApproachLines bench={bench} setup={setup} />
+      </Section>
+      <Section title="Lights">
+        <Lights bench={bench} setup={setup} />
+      </Section>
+      <Section title="Camera">
+        <CameraLines bench={bench} setup={setup} />
+        <Cautions bench={bench} about="camera" />
+        <Cautions bench={bench} about="shutter" />
+      </Section>
+      <Section title="Colour and pace">
+        <ColourLines bench={bench} setup={setup} />
+        <Cautions bench={bench} about="colour" />
+        <Cautions bench={bench} about="pace" />
+      </Section>
+      <Section title="Note">
+        <LiveText
+          label="Note"
+          value={setup.note}
+          wide
+          placeholder="anything worth remembering"
+          error={bench.errors['/note']}
+          onCommit={(note) => bench.edit((s) => ({ ...s, note }))}
+        />
+      </Section>
+    </Sheet>
+  )
+}
+
+function Section({ title, children }: { title: string; children: ReactNode }) {
+  return (
+    <section>
+      <h2>{title}</h2>
+      {children}
+    </section>
+  )
+}
+
+export function useUnits() {
+  return useQuery(settingsQuery).data?.house.units ?? 'metres'
+}
+
+type DistanceProps = {
+  label: string
+  value: number
+  error?: string
+  tint?: 'flash'
+  onCommit: (metres: number) => void
+}
+
+/** A distance in the user's units. */
+export function Distance({ label, value, error, tint, onCommit }: DistanceProps) {
+  const units = useUnits()
+  const put = (typed: number | null) =>
+    onCommit(typed === null ? (null as unknown as number) : metres(typed, units))
+  return (
+    <LiveNumber
+      label={label}
+      value={value === null ? null : shown(value, units)}
+      unit={unitSign(units)}
+      step={0.1}
+      digits={3}
+      error={error}
+      tint={tint}
+      onCommit={put}
+    />
+  )
+}
+
+function SubjectLines({ bench, setup }: SectionProps) {
+  const { subject } = setup
+  const put = (change: Partial<Setup['subject']>) =>
+    bench.edit((s) => ({ ...s, subject: { ...s.subject, ...change } }))
+  const at = (field: string) => bench.errors[`/subject/${field}`]
+  return (
+    <div className="lines">
+      <LiveChoice
+        label="Subject"
+        value={subject.kind}
+        choices={subjects}
+        onChoose={(kind) => put({ kind })}
+      />
+      {subject.kind === 'group' && (
+        <>
+          {' '}
+          of{' '}
+          <LiveNumber
+            label="Number of people"
+            value={subject.people}
+            digits={0}
+            error={at('people')}
+            onCommit={(people) => put({ people: people as number })}
+          />
+        </>
+      )}
+      ,{' '}
+      <Distance
+        label="Distance from the camera"
+        value={subject.distance}
+        error={at('distance')}
+        onCommit={(distance) => put({ distance })}
+      />{' '}
+      from the camera,{' '}
+      <LiveChoice
+        label="Movement"
+        value={subject.movement}
+        choices={movements}
+        onChoose={(movement) => put({ movement })}
+      />
+      , <LiveChoice label="Tone" value={subject.tone} choices={tones} onChoose={(tone) => put({ tone })} /> in
+      tone. Sharp through{' '}
+      <Distance
+        label="Depth front to back"
+        value={subject.depth}
+        error={at('depth')}
+        onCommit={(depth) => put({ depth })}
+      />
+      .
+    </div>
+  )
+}
+
+function BackgroundLines({ bench, setup }: SectionProps) {
+  const { background, ambient } = setup
+  const put = (change: Partial<Setup['background']>) =>
+    bench.edit((s) => ({ ...s, background: { ...s.background, ...change } }))
+  const chooseAmbient = (kind: (typeof ambients)[number]['id']) =>
+    bench.edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }) as Setup)
+  return (
+    <div className="lines">
+      <Distance
+        label="Distance behind the subject"
+        value={background.distance}
+        error={bench.errors['/background/distance']}
+        onCommit={(distance) => put({ distance })}
+      />{' '}
+      behind,{' '}
+      <LiveNumber
+        label="Share of the background in sun"
+        value={background.sunlit === null ? null : Math.round(background.sunlit * 100)}
+        unit="%"
+        step={5}
+        digits={0}
+        error={bench.errors['/background/sunlit']}
+        onCommit={(share) => put({ sunlit: share === null ? (null as unknown as number) : share / 100 })}
+      />{' '}
+      of it in sun.{' '}
+      <LiveChoice
+        label="Light of the place"
+        value={ambient.kind}
+        choices={ambients}
+        tint="ambient"
+        onChoose={chooseAmbient}
+      />
+      {ambient.kind === 'measured' && (
+        <>
+          {' '}
+          at{' '}
+          <LiveNumber
+            label="Colour of the ambient"
+            value={ambient.kelvin}
+            unit="K"
+            step={100}
+            digits={0}
+            tint="ambient"
+            error={errorAt(bench.errors, '/ambient/kelvin', '/ambient')}
+            onCommit={(kelvin) =>
+              bench.edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin: kelvin as number } }))
+            }
+          />
+        </>
+      )}
+      .
+      <Cautions bench={bench} about="background" />
+    </div>
+  )
+}
+
+function ApproachLines({ bench, setup }: SectionProps) {
+  const report = bench.assessment?.approach
+  const proposed = approaches.find((approach) => approach.id === report?.proposed)
+  const choices = [{ id: 'proposed' as const, name: `As proposed: ${proposed?.name ?? '…'}` }, ...approaches]
+  return (
+    <div className="lines">
+      <LiveChoice
+        label="Approach"
+        value={setup.approach ?? 'proposed'}
+        choices={choices}
+        onChoose={(id) => bench.edit((s) => ({ ...s, approach: id === 'proposed' ? null : id }))}
+      />
+      {report && (
+        <>
+          : {report.aim}.{' '}
+          {report.chosen && report.approach !== report.proposed
+            ? `Proposed would be “${proposed?.name}”: `
+            : ''}
+          {report.reason}
+        </>
+      )}
+    </div>
+  )
+}
+
+function CameraLines({ bench, setup }: SectionProps) {
+  const kit = useQuery(kitQuery).data ?? []
+  const { camera } = setup
+  const put = (change: Partial<Setup['camera']>) =>
+    bench.edit((s) => ({ ...s, camera: { ...s.camera, ...change } }))
+  const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [{ id: item.id, name: item.name }] : []))
+  const lenses = kit.flatMap(({ item }) => (item.kind === 'lens' ? [item] : []))
+  const chooseLens = (id: string) => {
+    const lens = lenses.find((item) => item.id === id)
+    if (!lens) return
+    const focal = Math.min(Math.max(camera.focal, lens.focal_shortest), lens.focal_longest)
+    const widest = Math.max(lens.widest_short, lens.widest_long)
+    const at = Math.min(Math.max(camera.aperture.at, widest), lens.smallest)
+    put({ lens: id, focal, aperture: { ...camera.aperture, at } })
+  }
+  return (
+    <div className="lines">
+      <LiveChoice
+        label="Body"
+        value={camera.body}
+        choices={bodies}
+        error={bench.errors['/camera/body']}
+        onChoose={(body) => put({ body })}
+      />
+      ,{' '}
+      <LiveChoice
+        label="Lens"
+        value={camera.lens}
+        choices={lenses}
+        error={bench.errors['/camera/lens']}
+        onChoose={chooseLens}
+      />{' '}
+      at{' '}
+      <LiveNumber
+        label="Focal length"
+        value={camera.focal}
+        unit="mm"
+        step={1}
+        digits={0}
+        error={bench.errors['/camera/focal']}
+        onCommit={(focal) => put({ focal: focal as number })}
+      />
+      ,{' '}
+      <LiveChoice
+        label="Support"
+        value={camera.support}
+        choices={supports}
+        onChoose={(support) => put({ support })}
+      />
+      ,{' '}
+      <LiveChoice
+        label="Exposure mode"
+        value={camera.mode}
+        choices={modes}
+        onChoose={(mode) => put({ mode })}
+      />
+      ,{' '}
+      <LiveChoice
+        label="Shutter type"
+        value={camera.shutter_type}
+        choices={shutters}
+        onChoose={(shutter_type) => put({ shutter_type })}
+      />{' '}
+      shutter,{' '}
+      <LiveChoice label="File" value={camera.file} choices={files} onChoose={(file) => put({ file })} />.{' '}
+      <Latch isSelected={camera.high_speed_sync} onChange={(high_speed_sync) => put({ high_speed_sync })}>
+        {camera.high_speed_sync ? '■ ' : ''}High-speed sync
+      </Latch>
+      {(bench.errors['/camera/shutter/at'] ??
+        bench.errors['/camera/iso/at'] ??
+        bench.errors['/camera/aperture/at'] ??
+        bench.errors['/camera/nd/at']) && (
+        <Caution role="alert">
+          {bench.errors['/camera/shutter/at'] ??
+            bench.errors['/camera/iso/at'] ??
+            bench.errors['/camera/aperture/at'] ??
+            bench.errors['/camera/nd/at']}
+        </Caution>
+      )}
+    </div>
+  )
+}
+
+function ColourLines({ bench, setup }: SectionProps) {
+  const { white_balance: balance, pace } = setup
+  const put = (change: Partial<Setup['pace']>) =>
+    bench.edit((s) => ({ ...s, pace: { ...s.pace, ...change } }))
+  return (
+    <div className="lines">
+      In colour,{' '}
+      <LiveChoice
+        label="Colour wish"
+        value={balance.wish}
+        choices={wishes}
+        onChoose={(wish) => bench.edit((s) => ({ ...s, white_balance: { ...s.white_balance, wish } }))}
+      />
+      . A frame every{' '}
+      <LiveNumber
+        label="Time between frames"
+        value={pace.interval}
+        unit="s"
+        step={0.5}
+        error={bench.errors['/pace/interval']}
+        onCommit={(interval) => put({ interval: interval as number })}
+      />
+      ,{' '}
+      <LiveNumber
+        label="Number of frames"
+        value={pace.frames}
+        digits={0}
+        step={10}
+        error={bench.errors['/pace/frames']}
+        onCommit={(frames) => put({ frames: frames as number })}
+      />{' '}
+      in all.
+    </div>
+  )
+}

@@ -1,0 +1,274 @@
+import { useRef } from 'react'
+import { mergeProps, useFocusRing, useMove } from 'react-aria'
+import { Button } from 'react-aria-components'
+import styled from 'styled-components'
+import type { DialReport } from '../api/types'
+import { Latch } from '../ui/Push'
+import { dialKey } from './setupDials'
+
+const Row = styled.section<{ $trouble: boolean }>`
+  padding: 6px 0 5px;
+  border-bottom: 1px solid ${({ theme }) => theme.line};
+  .head {
+    display: flex;
+    align-items: baseline;
+    gap: 10px;
+  }
+  h3 {
+    font-size: 15px;
+    font-weight: 600;
+    overflow: hidden;
+    text-overflow: ellipsis;
+    display: -webkit-box;
+    -webkit-line-clamp: 2;
+    -webkit-box-orient: vertical;
+    line-height: 1.15;
+  }
+  output {
+    margin-left: auto;
+    white-space: nowrap;
+    font-size: 38px;
+    line-height: 1;
+    font-weight: 680;
+    font-stretch: 76%;
+    color: ${({ theme, $trouble }) => ($trouble ? theme.warn : theme.ink)};
+  }
+  .also {
+    font-size: 13px;
+    color: ${({ theme }) => theme.quiet};
+    white-space: nowrap;
+  }
+  .why {
+    font-size: 13.5px;
+    line-height: 1.25;
+    color: ${({ theme, $trouble }) => ($trouble ? theme.warn : theme.quiet)};
+    font-weight: ${({ $trouble }) => ($trouble ? 600 : 400)};
+  }
+  @media (max-width: 760px) {
+    output {
+      font-size: 46px;
+    }
+  }
+`
+const HoldLatch = styled(Latch)`
+  min-height: 24px;
+  padding: 0 8px;
+  font-size: 12.5px;
+  @media (max-width: 760px) {
+    min-height: 40px;
+    padding: 0 14px;
+  }
+`
+const Barrel = styled.div`
+  display: grid;
+  grid-template-columns: 32px minmax(0, 1fr) 32px;
+  align-items: stretch;
+  margin: 3px 0;
+  @media (max-width: 760px) {
+    grid-template-columns: 56px minmax(0, 1fr) 56px;
+  }
+`
+const Click = styled(Button)`
+  border: 1px solid ${({ theme }) => theme.engraved};
+  background: transparent;
+  font-size: 19px;
+  line-height: 1;
+  cursor: pointer;
+  color: ${({ theme }) => theme.ink};
+  &[data-hovered] {
+    background: ${({ theme }) => theme.plate};
+  }
+  &[data-disabled] {
+    color: ${({ theme }) => theme.line};
+    cursor: default;
+  }
+`
+const Strip = styled.div`
+  position: relative;
+  height: 34px;
+  overflow: hidden;
+  cursor: ew-resize;
+  touch-action: pan-y;
+  border-top: 1px solid ${({ theme }) => theme.engraved};
+  border-bottom: 1px solid ${({ theme }) => theme.engraved};
+  background: ${({ theme }) => theme.plate};
+  > svg {
+    position: absolute;
+    inset: 0;
+    width: 100%;
+    height: 100%;
+    overflow: hidden;
+  }
+  text {
+    fill: ${({ theme }) => theme.ink};
+    font-size: 12.5px;
+    font-stretch: 84%;
+  }
+  @media (max-width: 760px) {
+    height: 48px;
+  }
+`
+
+/** Pixels from one click to the next on the strip. */
+const PITCH = 17
+const NUMBERS = 3
+/** Clicks to either side within which numbers fit whole on a phone. */
+const SHOWN_NUMBERS = 6
+
+type Props = {
+  dial: DialReport
+  onTurn: (at: number) => void
+  onHold: (held: boolean) => void
+}
+
+/** A dial: an engraved strip that slides under a fixed index. Drag it, press beside it, or use the arrow keys. */
+export function Dial({ dial, onTurn, onHold }: Props) {
+  const { focusProps, isFocusVisible } = useFocusRing()
+  const { strip } = dial
+  const here = nearest(strip, dial.at)
+  const moved = useRef(0)
+  const go = (index: number) => {
+    const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
+    if (to && to.at !== dial.at) onTurn(to.at)
+  }
+  const stride = fullStride(strip)
+  const { moveProps } = useMove({
+    onMoveStart() {
+      moved.current = 0
+    },
+    onMove({ deltaX, deltaY, pointerType }) {
+      if (pointerType === 'keyboard') {
+        go(here + Math.sign(deltaX - deltaY))
+        return
+      }
+      moved.current -= deltaX
+      const clicks = Math.trunc(moved.current / PITCH)
+      if (clicks !== 0) {
+        moved.current -= clicks * PITCH
+        go(here + clicks)
+      }
+    },
+  })
+  const keys = {
+    onKeyDown(event: React.KeyboardEvent) {
+      const to = { PageUp: here + stride, PageDown: here - stride, Home: 0, End: strip.length - 1 }[event.key]
+      if (to !== undefined) {
+        event.preventDefault()
+        go(to)
+      }
+    },
+  }
+  const pressed = (event: React.MouseEvent<HTMLElement>) => {
+    // Keyboard and screen readers click without a place; only a press beside the index means a mark.
+    if (event.detail === 0 || Math.abs(moved.current) > 2) return
+    const bounds = event.currentTarget.getBoundingClientRect()
+    const clicks = Math.round((event.clientX - bounds.left - bounds.width / 2) / PITCH)
+    if (clicks !== 0) go(here + clicks)
+  }
+  return (
+    <Row $trouble={dial.trouble} data-dial={dialKey(dial.id)} aria-label={dial.name}>
+      <div className="head">
+        <h3>{dial.name}</h3>
+        <HoldLatch isSelected={dial.held} onChange={onHold} aria-label={`Hold ${dial.name}`}>
+          {dial.held ? '■ held' : 'free'}
+        </HoldLatch>
+        <output>{dial.label}</output>
+        {dial.also && <span className="also">{dial.also}</span>}
+      </div>
+      <Barrel>
+        <Click
+          aria-label={`${dial.name}: one click back`}
+          onPress={() => go(here - 1)}
+          isDisabled={here === 0}
+          excludeFromTabOrder
+        >
+          ‹
+        </Click>
+        <Strip
+          {...mergeProps(moveProps, focusProps, keys)}
+          onClick={pressed}
+          role="slider"
+          tabIndex={0}
+          aria-label={dial.name}
+          aria-valuemin={0}
+          aria-valuemax={strip.length - 1}
+          aria-valuenow={here}
+          aria-valuetext={`${dial.label}${dial.held ? ', held' : ''}`}
+          data-focus-visible={isFocusVisible || undefined}
+        >
+          <Engraving dial={dial} here={here} />
+        </Strip>
+        <Click
+          aria-label={`${dial.name}: one click on`}
+          onPress={() => go(here + 1)}
+          isDisabled={here === strip.length - 1}
+          excludeFromTabOrder
+        >
+          ›
+        </Click>
+      </Barrel>
+      <p className="why">{dial.reason}</p>
+    </Row>
+  )
+}
+
+function Engraving({ dial, here }: { dial: DialReport; here: number }) {
+  const { strip } = dial
+  const shown = strip
+    .map((mark, index) => ({ mark, index }))
+    .filter(({ index }) => Math.abs(index - here) <= 13)
+  const numbered = numberedMarks(strip)
+  return (
+    <svg aria-hidden>
+      <svg x="50%" overflow="visible">
+        {shown.map(({ mark, index }) => {
+          const x = (index - here) * PITCH
+          return (
+            <g key={mark.at}>
+              <path
+                d={`M${x} 0v${mark.full ? 11 : 6}`}
+                stroke="currentColor"
+                strokeWidth={mark.full ? 1.8 : 1}
+              />
+              {numbered.has(index) && Math.abs(index - here) <= SHOWN_NUMBERS && (
+                <text x={x} y={27} textAnchor="middle">
+                  {mark.label.replace(/^f\//, '').replace(/ K$/, '')}
+                </text>
+              )}
+            </g>
+          )
+        })}
+        <path d="M-6 0h12l-6 9z" fill="currentColor" />
+        <path d="M0 0v14" stroke="currentColor" strokeWidth="2.4" />
+      </svg>
+    </svg>
+  )
+}
+
+/** The full marks that get a number: not so near to each other that the numbers would touch. */
+function numberedMarks(strip: DialReport['strip']) {
+  const numbered = new Set<number>()
+  let last = -NUMBERS
+  strip.forEach((mark, index) => {
+    if (mark.full && index - last >= NUMBERS) {
+      numbered.add(index)
+      last = index
+    }
+  })
+  return numbered
+}
+
+/** The place on the strip nearest to where the dial stands. */
+function nearest(strip: DialReport['strip'], at: number) {
+  let best = 0
+  strip.forEach((mark, index) => {
+    if (Math.abs(mark.at - at) < Math.abs((strip[best]?.at ?? 0) - at)) best = index
+  })
+  return best
+}
+
+/** Clicks from one full mark to the next. */
+function fullStride(strip: DialReport['strip']) {
+  const full = strip.flatMap((mark, index) => (mark.full ? [index] : []))
+  return full.length > 1 ? full[1]! - full[0]! : 3
+}

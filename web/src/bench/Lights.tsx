@@ -1,0 +1,191 @@
+import { useQuery } from '@tanstack/react-query'
+import { X } from 'lucide-react'
+import styled from 'styled-components'
+import { kitQuery } from '../api/queries'
+import type { Light, LightReport } from '../api/types'
+import { LiveChoice, LiveNumber } from '../ui/Field'
+import { Latch, Push, QuietPush } from '../ui/Push'
+import { Cautions, Distance, type SectionProps } from './Brief'
+import { directions } from './choices'
+import { freshId } from './Readings'
+
+const Line = styled.li`
+  line-height: 1.75;
+  padding-bottom: 4px;
+  .small {
+    font-size: 13px;
+    line-height: 1.3;
+    color: ${({ theme }) => theme.quiet};
+  }
+`
+const OnLatch = styled(Latch)`
+  min-height: 26px;
+  padding: 0 8px;
+`
+
+/** The flashes, a few lines each. */
+export function Lights({ bench, setup }: SectionProps) {
+  const kit = useQuery(kitQuery).data ?? []
+  const flash = kit.find(({ item }) => item.kind === 'flash')
+  const put = (id: string, change: Partial<Light>) =>
+    bench.edit((s) => ({
+      ...s,
+      lights: s.lights.map((light) => (light.id === id ? { ...light, ...change } : light)),
+    }))
+  const add = () => {
+    if (!flash) return
+    const light: Light = {
+      id: freshId('light', setup.lights),
+      on: true,
+      flash: flash.item.id,
+      modifier: null,
+      gel: { at: null, held: false },
+      direction: setup.lights.length === 0 ? 'side' : 'camera',
+      face_distance: 1.5,
+      background_distance: 1.5 + setup.background.distance,
+      under_key: setup.lights.length === 0 ? 0 : 2,
+      power: { at: 3, held: false },
+    }
+    bench.edit((s) => ({ ...s, lights: [...s.lights, light] }))
+  }
+  return (
+    <>
+      <ul>
+        {setup.lights.map((light, index) => (
+          <LightLine
+            key={light.id}
+            light={light}
+            index={index}
+            bench={bench}
+            report={bench.assessment?.lights.find((report) => report.light === light.id)}
+            onChange={(change) => put(light.id, change)}
+            onRemove={() =>
+              bench.edit((s) => ({ ...s, lights: s.lights.filter((other) => other.id !== light.id) }))
+            }
+          />
+        ))}
+      </ul>
+      <Push onPress={add} isDisabled={!flash}>
+        Add a light
+      </Push>
+      {!flash && <p>There is no flash in the kit yet.</p>}
+      <Cautions bench={bench} about="light" light="" />
+    </>
+  )
+}
+
+type LineProps = {
+  light: Light
+  index: number
+  bench: SectionProps['bench']
+  report?: LightReport
+  onChange: (change: Partial<Light>) => void
+  onRemove: () => void
+}
+
+function LightLine({ light, index, bench, report, onChange, onRemove }: LineProps) {
+  const kit = useQuery(kitQuery).data ?? []
+  const of = (kind: string) =>
+    kit.flatMap(({ item }) => (item.kind === kind ? [{ id: item.id, name: item.name }] : []))
+  const none = (name: string) => ({ id: 'none', name })
+  const at = (field: string) => bench.errors[`/lights/${index}/${field}`]
+  const name = `Light ${index + 1}`
+  const moveTo = (face_distance: number) => {
+    // The background stays where it is, so a light that moves comes nearer to it or goes further.
+    const background_distance = light.background_distance + (face_distance - light.face_distance)
+    onChange({ face_distance, background_distance: Math.max(0.1, background_distance) })
+  }
+  const chooseFlash = (id: string) => {
+    const item = kit.find((kept) => kept.item.id === id)?.item
+    const lowest = item?.kind === 'flash' ? item.lowest_power : 0
+    onChange({ flash: id, power: { ...light.power, at: Math.min(light.power.at, lowest) } })
+  }
+  return (
+    <Line>
+      <OnLatch isSelected={light.on} onChange={(on) => onChange({ on })} aria-label={`${name} fires`}>
+        {light.on ? '■ on' : 'off'}
+      </OnLatch>{' '}
+      <LiveChoice
+        label={`${name}: flash`}
+        tint="flash"
+        value={light.flash}
+        choices={of('flash')}
+        error={at('flash')}
+        onChoose={chooseFlash}
+      />{' '}
+      with{' '}
+      <LiveChoice
+        label={`${name}: modifier`}
+        tint="flash"
+        value={light.modifier ?? 'none'}
+        choices={[none('nothing before it'), ...of('modifier')]}
+        error={at('modifier')}
+        onChoose={(id) => onChange({ modifier: id === 'none' ? null : id })}
+      />{' '}
+      and{' '}
+      <LiveChoice
+        label={`${name}: gel`}
+        tint="flash"
+        value={light.gel.at ?? 'none'}
+        choices={[none('no gel'), ...of('gel')]}
+        error={at('gel/at')}
+        onChoose={(id) => onChange({ gel: { at: id === 'none' ? null : id, held: true } })}
+      />
+      {light.gel.held && (
+        <QuietPush
+          onPress={() => onChange({ gel: { ...light.gel, held: false } })}
+          aria-label={`${name}: release the gel`}
+        >
+          ■ held
+        </QuietPush>
+      )}
+      ,{' '}
+      <LiveChoice
+        label={`${name}: direction`}
+        tint="flash"
+        value={light.direction}
+        choices={directions}
+        onChoose={(direction) => onChange({ direction })}
+      />
+      ,{' '}
+      <Distance
+        label={`${name}: distance to the face`}
+        tint="flash"
+        value={light.face_distance}
+        error={at('face_distance')}
+        onCommit={moveTo}
+      />{' '}
+      from the face and{' '}
+      <Distance
+        label={`${name}: distance to the background`}
+        tint="flash"
+        value={light.background_distance}
+        error={at('background_distance')}
+        onCommit={(background_distance) => onChange({ background_distance })}
+      />{' '}
+      from the background,{' '}
+      <LiveNumber
+        label={`${name}: stops under the key`}
+        tint="flash"
+        value={light.under_key}
+        step={1 / 3}
+        error={at('under_key')}
+        onCommit={(under_key) => onChange({ under_key: under_key as number })}
+      />{' '}
+      stops under the key.
+      <QuietPush aria-label={`Remove light ${index + 1}`} onPress={onRemove}>
+        <X size={16} aria-hidden />
+      </QuietPush>
+      {report && (
+        <p className="small">
+          {report.fraction}, or {report.ten_stop} of 10{report.ttl != null && `; TTL ${report.ttl}`}. GN{' '}
+          {Math.round(report.guide_number)} bare
+          {report.estimate && ' (estimated)'}, {report.burst > 1 ? `${report.burst} at once, ` : ''}
+          {report.duration != null && `t0.1 1/${Math.round(1 / report.duration)} s, `}
+          {Math.round(report.kelvin)} K.
+        </p>
+      )}
+      <Cautions bench={bench} about="light" light={light.id} />
+    </Line>
+  )
+}

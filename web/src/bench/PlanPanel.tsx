@@ -1,0 +1,121 @@
+import styled from 'styled-components'
+import type { Alternative, Setup, WayOut } from '../api/types'
+import { Push } from '../ui/Push'
+import type { BenchState } from './useBench'
+
+const Panel = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 10px;
+  h2 {
+    font-size: 12.5px;
+    font-weight: 600;
+    color: ${({ theme }) => theme.quiet};
+  }
+  .bind {
+    border-left: 4px solid ${({ theme }) => theme.warn};
+    padding-left: 10px;
+    margin: 4px 0 8px;
+  }
+  .bind > p {
+    font-weight: 650;
+  }
+  li.way,
+  li.other {
+    display: grid;
+    grid-template-columns: minmax(150px, max-content) 1fr;
+    gap: 2px 12px;
+    align-items: center;
+    padding: 3px 0;
+  }
+  .price {
+    font-size: 13.5px;
+    line-height: 1.25;
+  }
+  .marks {
+    font-weight: 600;
+    font-stretch: 88%;
+  }
+  @media (max-width: 760px) {
+    li.way,
+    li.other {
+      grid-template-columns: 1fr;
+    }
+  }
+`
+
+/** What binds with its ways out, and plans that differ with their price. */
+export function PlanPanel({ bench, setup }: { bench: BenchState; setup: Setup }) {
+  const { advice } = bench
+  if (!advice) return <p role="status">Looking at what else could be done …</p>
+  const take = (other: Alternative) =>
+    bench.edit((s) => ({
+      ...s,
+      solve_as_i_go: false,
+      camera: {
+        ...s.camera,
+        iso: { ...s.camera.iso, at: other.iso },
+        aperture: { ...s.camera.aperture, at: other.aperture },
+        shutter: { ...s.camera.shutter, at: other.shutter },
+        nd: { ...s.camera.nd, at: other.nd },
+      },
+      lights: s.lights.map((light, index) => ({
+        ...light,
+        power: { ...light.power, at: other.powers[index] ?? light.power.at },
+      })),
+    }))
+  return (
+    <Panel>
+      <section aria-label="What binds">
+        <h2>{advice.binds.length === 0 ? 'Nothing binds' : 'What binds, and the ways out'}</h2>
+        {advice.binds.map((bind) => (
+          <div className="bind" key={bind.text}>
+            <p>{bind.text}</p>
+            <ul>
+              {bind.ways_out.map((way) => (
+                <Way key={way.text} way={way} onTake={() => void bench.take(way.change)} />
+              ))}
+            </ul>
+            {bind.ways_out.length === 0 && (
+              <p className="price">
+                No single change of what is here helps: other light, another lens, or wait.
+              </p>
+            )}
+          </div>
+        ))}
+      </section>
+      <section aria-label="Other plans">
+        <h2>{advice.alternatives.length === 0 ? 'No other plan differs enough to name' : 'Other plans'}</h2>
+        <ul>
+          {advice.alternatives.map((other) => (
+            <li className="other" key={other.kind}>
+              <Push onPress={() => take(other)} aria-label={`Switch to: ${other.name}`}>
+                {other.name}
+              </Push>
+              <span>
+                <span className="marks">{other.marks}</span>
+                <br />
+                <span className="price">{other.price}</span>
+              </span>
+            </li>
+          ))}
+        </ul>
+        {advice.alternatives.length > 0 && (
+          <p className="price">
+            Undo goes back to the plan you had
+            {setup.solve_as_i_go ? '; solving as you go is switched off by taking one' : ''}.
+          </p>
+        )}
+      </section>
+    </Panel>
+  )
+}
+
+function Way({ way, onTake }: { way: WayOut; onTake: () => void }) {
+  return (
+    <li className="way">
+      <Push onPress={onTake}>{way.text}</Push>
+      <span className="price">{way.price}</span>
+    </li>
+  )
+}

@@ -1,0 +1,135 @@
+import { useQuery } from '@tanstack/react-query'
+import { Fragment } from 'react'
+import { X } from 'lucide-react'
+import styled from 'styled-components'
+import { marksQuery } from '../api/queries'
+import type { Printed, Reading } from '../api/types'
+import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
+import { QuietPush, Push } from '../ui/Push'
+import type { SectionProps } from './Brief'
+import { measures, methods, patches } from './choices'
+import { errorAt } from './errors'
+
+const Line = styled.li`
+  line-height: 1.75;
+`
+const byId = (marks: Printed[] | undefined, suffix = '') =>
+  (marks ?? []).map((mark) => ({ id: String(mark.at), name: `${suffix}${mark.label}` }))
+
+/** An id no entry of a list has yet. */
+export function freshId(stem: string, taken: { id: string }[]) {
+  let number = taken.length + 1
+  while (taken.some((entry) => entry.id === `${stem}-${number}`)) number++
+  return `${stem}-${number}`
+}
+
+/** What the meter said, a line each. */
+export function Readings({ bench, setup }: SectionProps) {
+  const put = (index: number, change: Partial<Reading>) =>
+    bench.edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
+  const add = () => {
+    const taken = new Set(setup.readings.map((reading) => reading.patch))
+    const patch = patches.find(({ id }) => id !== 'edge' && !taken.has(id))?.id ?? 'face'
+    const reading: Reading = {
+      id: freshId('reading', setup.readings),
+      patch,
+      method: patch === 'background' || patch === 'sky' ? 'reflected' : 'incident',
+      measured: { as: 'ev', ev: bench.assessment ? 12 : 10 },
+      time: null,
+    }
+    bench.edit((s) => ({ ...s, readings: [...s.readings, reading] }))
+  }
+  return (
+    <>
+      <ul>
+        {setup.readings.map((reading, index) => (
+          <ReadingLine
+            key={reading.id}
+            reading={reading}
+            errors={bench.errors}
+            field={`/readings/${index}`}
+            onChange={(change) => put(index, change)}
+            onRemove={() => bench.edit((s) => ({ ...s, readings: s.readings.filter((_, i) => i !== index) }))}
+          />
+        ))}
+      </ul>
+      <Push onPress={add}>Add a reading</Push>
+    </>
+  )
+}
+
+type LineProps = {
+  reading: Reading
+  errors: Record<string, string>
+  field: string
+  onChange: (change: Partial<Reading>) => void
+  onRemove: () => void
+}
+
+function ReadingLine({ reading, errors, field, onChange, onRemove }: LineProps) {
+  const marks = useQuery(marksQuery).data
+  const { measured } = reading
+  const name = patches.find((patch) => patch.id === reading.patch)?.name ?? reading.patch
+  const chooseMeasure = (as: 'ev' | 'settings') =>
+    onChange({ measured: as === 'ev' ? { as, ev: 12 } : { as, aperture: 30, shutter: 42, iso: 0 } })
+  const dial = (which: 'aperture' | 'shutter' | 'iso', label: string, prefix = '') =>
+    measured.as === 'settings' && (
+      <LiveChoice
+        label={`${name}: ${label}`}
+        tint="ambient"
+        value={String(measured[which])}
+        choices={byId(marks?.[which], prefix)}
+        onChoose={(at) => onChange({ measured: { ...measured, [which]: Number(at) } })}
+      />
+    )
+  return (
+    <Line>
+      <LiveChoice
+        label="Where"
+        value={reading.patch}
+        choices={patches}
+        tint="ambient"
+        onChoose={(patch) => onChange({ patch })}
+      />{' '}
+      <LiveChoice
+        label={`${name}: measured as`}
+        value={measured.as}
+        choices={measures}
+        tint="ambient"
+        onChoose={chooseMeasure}
+      />{' '}
+      {measured.as === 'ev' ? (
+        <LiveNumber
+          label={`${name}: EV at ISO 100`}
+          value={measured.ev}
+          step={1 / 3}
+          tint="ambient"
+          error={errorAt(errors, `${field}/measured/ev`, `${field}/measured`)}
+          onCommit={(ev) => onChange({ measured: { as: 'ev', ev: ev as number } })}
+        />
+      ) : (
+        <Fragment>
+          {dial('aperture', 'aperture')} {dial('shutter', 'shutter')} {dial('iso', 'ISO', 'ISO ')}
+        </Fragment>
+      )}
+      ,{' '}
+      <LiveChoice
+        label={`${name}: method`}
+        value={reading.method}
+        choices={methods}
+        onChoose={(method) => onChange({ method })}
+      />
+      ,{' '}
+      <LiveText
+        label={`${name}: time of the reading`}
+        value={reading.time ?? ''}
+        placeholder="time"
+        error={errors[`${field}/time`]}
+        onCommit={(time) => onChange({ time: time.trim() === '' ? null : time.trim() })}
+      />
+      <QuietPush aria-label={`Remove the reading of the ${name.toLowerCase()}`} onPress={onRemove}>
+        <X size={16} aria-hidden />
+      </QuietPush>
+    </Line>
+  )
+}

@@ -1,0 +1,25 @@
+import type { Settings } from '../api/types'
+
+export type Units = Settings['house']['units']
+
+const METRES_PER_FOOT = 0.3048
+
+/** Metres as the number typed in the user's units. */
+export function shown(metres: number, units: Units): number {
+  const value = units === 'feet' ? metres / METRES_PER_FOOT : metres
+  return Math.round(value * 1000) / 1000
+}
+
+/** The number typed, as metres. */
+export function metres(value: number, units: Units): number {
+  return units === 'feet' ? value * METRES_PER_FOOT : value
+}
+
+export const unitSign = (units: Units) => (units === 'feet' ? 'ft' : 'm')
+
+/** A time of day as the user reads clocks. */
+export function clockTime(time: string, clock: Settings['clock']): string {
+  if (clock === 'hours24') return time
+  const [hours = 0, minutes = 0] = time.split(':').map(Number)
+  return `${((hours + 11) % 12) + 1}:${String(minutes).padStart(2, '0')} ${hours < 12 ? 'am' : 'pm'}`
+}

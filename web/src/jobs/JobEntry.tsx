@@ -1,0 +1,303 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react'
+import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
+import { Link, useNavigate } from 'react-router'
+import styled from 'styled-components'
+import { ApiProblem, client, need, words } from '../api/client'
+import { jobsQuery } from '../api/queries'
+import type { Brief, JobKind, JobSummary } from '../api/types'
+import { LiveChoice, LiveText, Trouble } from '../ui/Field'
+import { useNotice } from '../ui/Notices'
+import { Push, QuietPush } from '../ui/Push'
+import { NameToMake } from './JobsPage'
+
+const kinds: { id: JobKind; name: string }[] = [
+  { id: 'portrait', name: 'Portrait' },
+  { id: 'event', name: 'Event' },
+  { id: 'product', name: 'Product' },
+]
+
+const Entry = styled.article`
+  display: grid;
+  grid-template-columns: minmax(240px, 1fr) minmax(0, 1.5fr);
+  gap: 6px 40px;
+  padding: 14px 0 18px;
+  border-top: 1px solid ${({ theme }) => theme.engraved};
+  .name input {
+    font-size: 20px;
+    font-stretch: 88%;
+    text-align: left;
+  }
+  .lines {
+    line-height: 1.8;
+  }
+  .does {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    padding-top: 8px;
+  }
+  @media (max-width: 760px) {
+    grid-template-columns: 1fr;
+  }
+`
+const Order = styled(GridList)`
+  counter-reset: shot;
+  outline-offset: 2px;
+` as typeof GridList
+const Shot = styled(GridListItem)`
+  counter-increment: shot;
+  display: flex;
+  align-items: center;
+  gap: 8px;
+  min-height: 40px;
+  border-bottom: 1px solid ${({ theme }) => theme.line};
+  &::before {
+    content: counter(shot);
+    font-weight: 700;
+    font-stretch: 76%;
+    font-size: 22px;
+    min-width: 26px;
+    text-align: right;
+  }
+  a {
+    font-weight: 600;
+    text-underline-offset: 4px;
+    padding: 6px 4px;
+  }
+  .end {
+    margin-left: auto;
+    display: flex;
+  }
+  &[data-drop-target] {
+    outline: 2px solid ${({ theme }) => theme.ink};
+  }
+`
+const Handle = styled(Button)`
+  border: 0;
+  background: none;
+  cursor: grab;
+  min-width: 28px;
+  min-height: 32px;
+  color: ${({ theme }) => theme.quiet};
+`
+
+/** A job with its setups in shooting order. */
+export function JobEntry({ job }: { job: JobSummary }) {
+  const queries = useQueryClient()
+  const say = useNotice()
+  const navigate = useNavigate()
+  const refresh = () => queries.invalidateQueries(jobsQuery)
+  const params = { path: { id: job.id } }
+  const keep = useMutation({
+    mutationFn: (change: Partial<Brief>) =>
+      need(
+        client.PUT('/api/jobs/{id}', {
+          params,
+          body: { job: { ...job.job, ...change }, version: job.version },
+        }),
+      ),
+    onSettled: refresh,
+  })
+  const duplicate = useMutation({
+    mutationFn: () => need(client.POST('/api/jobs/{id}/duplicate', { params })),
+    onSuccess: (copy) => {
+      say(`${copy.job.name} made.`)
+      return refresh()
+    },
+  })
+  const restore = useMutation({
+    mutationFn: () => need(client.POST('/api/jobs/{id}/restore', { params })),
+    onSuccess: refresh,
+  })
+  const remove = useMutation({
+    mutationFn: () => need(client.DELETE('/api/jobs/{id}', { params })),
+    onSuccess: () => {
+      say(`${job.job.name} deleted.`, { label: 'Bring it back', run: () => restore.mutate() })
+      return refresh()
+    },
+  })
+  const addSetup = useMutation({
+    mutationFn: (name: string) => need(client.POST('/api/jobs/{id}/setups', { params, body: { name } })),
+    onSuccess: (made) => {
+      void refresh()
+      void navigate(`/setups/${made.id}`)
+    },
+  })
+  const fields = keep.error instanceof ApiProblem ? keep.error.problem.errors : []
+  const error = (field: string) =>
+    fields.find((problem) => problem.field === `/job${field}` || problem.field === field)?.detail
+  const trouble = [duplicate.error, remove.error, keep.error && fields.length === 0 ? keep.error : null].find(
+    Boolean,
+  )
+  return (
+    <Entry aria-label={job.job.name} data-job={job.id}>
+      <div>
+        <h2 className="name">
+          <LiveText
+            label="Name of the job"
+            value={job.job.name}
+            wide
+            error={error('/name')}
+            onCommit={(name) => keep.mutate({ name })}
+          />
+        </h2>
+        <p className="lines">
+          <LiveChoice
+            label="Kind of job"
+            value={job.job.kind}
+            choices={kinds}
+            onChoose={(kind) => keep.mutate({ kind })}
+          />{' '}
+          for{' '}
+          <LiveText
+            label="Client"
+            value={job.job.client}
+            wide
+            placeholder="client"
+            error={error('/client')}
+            onCommit={(text) => keep.mutate({ client: text })}
+          />{' '}
+          on{' '}
+          <LiveText
+            label="Date"
+            value={job.job.date}
+            placeholder="2026-06-30"
+            error={error('/date')}
+            onCommit={(date) => keep.mutate({ date })}
+          />{' '}
+          at{' '}
+          <LiveText
+            label="Place"
+            value={job.job.place}
+            wide
+            placeholder="place"
+            error={error('/place')}
+            onCommit={(place) => keep.mutate({ place })}
+          />
+        </p>
+        <p className="does">
+          <Push onPress={() => duplicate.mutate()} aria-label={`Duplicate ${job.job.name}`}>
+            Duplicate
+          </Push>
+          <Push onPress={() => download(`/api/jobs/${job.id}/export`)} aria-label={`Export ${job.job.name}`}>
+            Export
+          </Push>
+          <Push onPress={() => remove.mutate()} aria-label={`Delete ${job.job.name}`}>
+            Delete
+          </Push>
+        </p>
+        {trouble && <Trouble>{words(trouble)}</Trouble>}
+      </div>
+      <div>
+        <ShootingOrder job={job} />
+        <NameToMake
+          label="New setup: type its name"
+          error={addSetup.error}
+          onMake={(name) => addSetup.mutate(name)}
+        />
+      </div>
+    </Entry>
+  )
+}
+
+function download(address: string) {
+  const link = document.createElement('a')
+  link.href = address
+  link.download = ''
+  link.click()
+}
+
+function ShootingOrder({ job }: { job: JobSummary }) {
+  const queries = useQueryClient()
+  const say = useNotice()
+  const refresh = () => queries.invalidateQueries(jobsQuery)
+  const order = useMutation({
+    mutationFn: (setups: string[]) =>
+      need(client.PUT('/api/jobs/{id}/order', { params: { path: { id: job.id } }, body: { setups } })),
+    onMutate: (setups) => {
+      // Shown at once; the studio's answer follows.
+      queries.setQueryData(jobsQuery.queryKey, (all) =>
+        all?.map((one) =>
+          one.id === job.id
+            ? { ...one, setups: [...one.setups].sort((a, b) => setups.indexOf(a.id) - setups.indexOf(b.id)) }
+            : one,
+        ),
+      )
+    },
+    onSettled: refresh,
+  })
+  const restore = useMutation({
+    mutationFn: (id: string) => need(client.POST('/api/setups/{id}/restore', { params: { path: { id } } })),
+    onSuccess: refresh,
+  })
+  const remove = useMutation({
+    mutationFn: (setup: { id: string; name: string }) =>
+      need(client.DELETE('/api/setups/{id}', { params: { path: { id: setup.id } } })),
+    onSuccess: (_, setup) => {
+      say(`${setup.name} deleted.`, { label: 'Bring it back', run: () => restore.mutate(setup.id) })
+      return refresh()
+    },
+  })
+  const duplicate = useMutation({
+    mutationFn: (id: string) => need(client.POST('/api/setups/{id}/duplicate', { params: { path: { id } } })),
+    onSuccess: refresh,
+  })
+  const ids = job.setups.map((setup) => setup.id)
+  const move = (keys: Iterable<string>, target: string, after: boolean) => {
+    const moved = [...keys]
+    const rest = ids.filter((id) => !moved.includes(id))
+    const place = rest.indexOf(target) + (after ? 1 : 0)
+    order.mutate([...rest.slice(0, place), ...moved, ...rest.slice(place)])
+  }
+  const { dragAndDropHooks } = useDragAndDrop({
+    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
+    onReorder: ({ keys, target }) =>
+      move([...keys].map(String), String(target.key), target.dropPosition === 'after'),
+  })
+  const shift = (id: string, by: number) => {
+    const place = ids.indexOf(id) + by
+    if (place < 0 || place >= ids.length) return
+    move([id], ids[place]!, by > 0)
+  }
+  return (
+    <Order
+      aria-label={`Setups of ${job.job.name}, in shooting order`}
+      items={job.setups}
+      dragAndDropHooks={dragAndDropHooks}
+      keyboardNavigationBehavior="tab"
+      renderEmptyState={() => <p>No setup yet.</p>}
+    >
+      {(setup) => (
+        <Shot id={setup.id} textValue={setup.name}>
+          <Handle slot="drag" aria-label={`Move ${setup.name}`}>
+            <GripVertical size={16} aria-hidden />
+          </Handle>
+          <Link to={`/setups/${setup.id}`}>{setup.name}</Link>
+          <span className="end">
+            <QuietPush
+              aria-label={`${setup.name}: earlier`}
+              onPress={() => shift(setup.id, -1)}
+              isDisabled={ids[0] === setup.id}
+            >
+              <ArrowUp size={17} aria-hidden />
+            </QuietPush>
+            <QuietPush
+              aria-label={`${setup.name}: later`}
+              onPress={() => shift(setup.id, 1)}
+              isDisabled={ids.at(-1) === setup.id}
+            >
+              <ArrowDown size={17} aria-hidden />
+            </QuietPush>
+            <QuietPush aria-label={`Duplicate ${setup.name}`} onPress={() => duplicate.mutate(setup.id)}>
+              <Copy size={16} aria-hidden />
+            </QuietPush>
+            <QuietPush aria-label={`Delete ${setup.name}`} onPress={() => remove.mutate(setup)}>
+              <X size={17} aria-hidden />
+            </QuietPush>
+          </span>
+        </Shot>
+      )}
+    </Order>
+  )
+}

@@ -1,0 +1,141 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useState } from 'react'
+import { ListBox, ListBoxItem, ListBoxSection, Header } from 'react-aria-components'
+import styled from 'styled-components'
+import { client, need, words } from '../api/client'
+import { kitQuery } from '../api/queries'
+import type { KeptItem, KitItem } from '../api/types'
+import { useKeys } from '../keys/KeysProvider'
+import { Trouble } from '../ui/Field'
+import { Push } from '../ui/Push'
+import { KitSheet } from './KitSheet'
+import { fresh, type Kind, kinds } from './specs'
+
+const Page = styled.main`
+  display: grid;
+  grid-template-columns: 330px minmax(0, 1fr);
+  align-items: start;
+  > * {
+    padding: 14px 20px 60px;
+  }
+  h1 {
+    font-size: 24px;
+    font-weight: 650;
+    font-stretch: 84%;
+    padding-bottom: 8px;
+  }
+  .list {
+    border-right: 1px solid ${({ theme }) => theme.line};
+    min-height: calc(100vh - 48px);
+  }
+  .adds {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px;
+    padding: 10px 0;
+  }
+  @media (max-width: 760px) {
+    grid-template-columns: 1fr;
+    .list {
+      border: 0;
+      min-height: 0;
+      padding-bottom: 0;
+    }
+  }
+`
+const Kinds = styled(ListBoxSection)`
+  header {
+    font-size: 12.5px;
+    font-weight: 600;
+    color: ${({ theme }) => theme.quiet};
+    padding: 8px 0 2px;
+  }
+`
+const Thing = styled(ListBoxItem)`
+  padding: 4px 8px;
+  min-height: 28px;
+  cursor: pointer;
+  border-left: 4px solid transparent;
+  &[data-hovered] {
+    background: ${({ theme }) => theme.plate};
+  }
+  &[data-selected] {
+    border-left-color: ${({ theme }) => theme.ink};
+    font-weight: 650;
+  }
+  @media (max-width: 760px) {
+    padding: 10px 8px;
+  }
+`
+
+/** The kit: what there is to plan with, and its sheets. */
+export default function KitPage() {
+  const kit = useQuery(kitQuery)
+  const queries = useQueryClient()
+  const [chosen, setChosen] = useState<string | null>(null)
+  const items = kit.data ?? []
+  const shown = items.find((kept) => kept.item.id === chosen) ?? items[0]
+  const add = useMutation({
+    mutationFn: (kind: Kind) => {
+      const one = kinds.find((entry) => entry.kind === kind)?.one ?? kind
+      return need<KeptItem>(
+        client.POST('/api/kit', { body: { kind, id: 'new', name: `New ${one}`, ...fresh[kind] } as KitItem }),
+      )
+    },
+    onSuccess: async (made) => {
+      await queries.invalidateQueries(kitQuery)
+      setChosen(made.item.id)
+    },
+  })
+  const sample = useMutation({
+    mutationFn: () => need(client.POST('/api/kit/sample')),
+    onSuccess: () => queries.invalidateQueries(kitQuery),
+  })
+  useKeys('kit', [{ key: 'n', name: 'Add a flash', run: () => add.mutate('flash') }])
+  const trouble = kit.error ?? add.error ?? sample.error
+  return (
+    <Page>
+      <div className="list">
+        <h1>Kit</h1>
+        {trouble && <Trouble>{words(trouble)}</Trouble>}
+        {kit.isPending && <p role="status">Unpacking the kit …</p>}
+        {kit.data?.length === 0 && (
+          <p>
+            Nothing here yet. <Push onPress={() => sample.mutate()}>Start with the sample kit</Push>
+          </p>
+        )}
+        <ListBox
+          aria-label="Things in the kit"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={shown ? [shown.item.id] : []}
+          onSelectionChange={(keys) => setChosen(String([...keys][0]))}
+        >
+          {kinds
+            .filter(({ kind }) => items.some((kept) => kept.item.kind === kind))
+            .map(({ kind, many }) => (
+              <Kinds key={kind} id={kind}>
+                <Header>{many}</Header>
+                {items
+                  .filter((kept) => kept.item.kind === kind)
+                  .map((kept) => (
+                    <Thing key={kept.item.id} id={kept.item.id} textValue={kept.item.name}>
+                      {kept.item.name}
+                    </Thing>
+                  ))}
+              </Kinds>
+            ))}
+        </ListBox>
+        <p className="adds">
+          {kinds.map(({ kind, one }) => (
+            <Push key={kind} onPress={() => add.mutate(kind)}>
+              Add a {one}
+            </Push>
+          ))}
+          <Push onPress={() => window.location.assign('/api/kit/export')}>Export the kit</Push>
+        </p>
+      </div>
+      <div>{shown && <KitSheet key={`${shown.item.id}`} kept={shown} onGone={() => setChosen(null)} />}</div>
+    </Page>
+  )
+}

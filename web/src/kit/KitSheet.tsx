@@ -1,0 +1,258 @@
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useRef, useState } from 'react'
+import { X } from 'lucide-react'
+import styled from 'styled-components'
+import { ApiProblem, client, need, words } from '../api/client'
+import { kitQuery, marksQuery } from '../api/queries'
+import type { KeptItem, KitItem, Marks } from '../api/types'
+import { LiveChoice, LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { useNotice } from '../ui/Notices'
+import { Latch, Push, QuietPush } from '../ui/Push'
+import { read, write } from './pointer'
+import { type Fields, type Spec, specs, variants } from './specs'
+
+const Sheet = styled.section`
+  max-width: 620px;
+  .name input {
+    font-size: 21px;
+    font-stretch: 86%;
+    text-align: left;
+  }
+  .line {
+    border-bottom: 1px solid ${({ theme }) => theme.line};
+    padding: 2px 0;
+  }
+  .pair {
+    display: grid;
+    grid-template-columns: minmax(120px, 1fr) minmax(0, 1.2fr);
+    gap: 12px;
+    align-items: baseline;
+    font-size: 13px;
+    color: ${({ theme }) => theme.quiet};
+  }
+  .end {
+    display: flex;
+    gap: 8px;
+    padding-top: 14px;
+    align-items: center;
+  }
+`
+
+/** One thing's sheet: every value is live and checked as it is entered. */
+export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void }) {
+  const queries = useQueryClient()
+  const say = useNotice()
+  const [draft, setDraft] = useState<Fields>(kept.item as unknown as Fields)
+  const version = useRef(kept.version)
+  const id = kept.item.id
+  const refresh = () =>
+    Promise.all([queries.invalidateQueries(kitQuery), queries.invalidateQueries({ queryKey: ['setup'] })])
+  const keep = useMutation({
+    // One after another: each save starts from the version the one before it made.
+    scope: { id: `kit-${id}` },
+    mutationFn: (item: Fields) =>
+      need(
+        client.PUT('/api/kit/{id}', {
+          params: { path: { id } },
+          body: { item: item as unknown as KitItem, version: version.current },
+        }),
+      ),
+    onSuccess: (saved) => {
+      version.current = saved.version
+      return refresh()
+    },
+  })
+  const restore = useMutation({
+    mutationFn: () => need(client.POST('/api/kit/{id}/restore', { params: { path: { id } } })),
+    onSuccess: refresh,
+  })
+  const remove = useMutation({
+    mutationFn: () => need(client.DELETE('/api/kit/{id}', { params: { path: { id } } })),
+    onSuccess: () => {
+      say(`${kept.item.name} deleted.`, { label: 'Bring it back', run: () => restore.mutate() })
+      onGone()
+      return refresh()
+    },
+  })
+  const put = (field: string, value: unknown) => {
+    const next = write(draft, field, value)
+    setDraft(next)
+    keep.mutate(next)
+  }
+  const problems = keep.error instanceof ApiProblem ? keep.error.problem.errors : []
+  const error = (field: string) =>
+    problems.find((problem) => problem.field === field)?.detail ??
+    problems.find((problem) => problem.field !== '' && field.startsWith(`${problem.field}/`))?.detail
+  const trouble = remove.error ?? (problems.length === 0 ? keep.error : null)
+  return (
+    <Sheet aria-label={kept.item.name}>
+      <h2 className="name">
+        <LiveText
+          label="Name"
+          value={String(draft.name)}
+          wide
+          error={error('/name')}
+          onCommit={(name) => put('/name', name)}
+        />
+      </h2>
+      {specs[kept.item.kind].map((spec) => (
+        <SpecLine key={spec.field + spec.label} spec={spec} draft={draft} error={error} onPut={put} />
+      ))}
+      {trouble && <Trouble>{words(trouble)}</Trouble>}
+      <p className="end">
+        <Push onPress={() => remove.mutate()}>Delete this {kept.item.kind}</Push>
+        <span role="status">
+          {keep.isPending ? 'Saving …' : keep.isError ? 'Not saved' : keep.isSuccess ? 'Saved' : ''}
+        </span>
+      </p>
+    </Sheet>
+  )
+}
+
+type LineProps = {
+  spec: Spec
+  draft: Fields
+  error: (field: string) => string | undefined
+  onPut: (field: string, value: unknown) => void
+}
+
+function SpecLine({ spec, draft, error, onPut }: LineProps) {
+  const marks = useQuery(marksQuery).data
+  const value = read(draft, spec.field)
+  // A line belongs only to things that have it: a zoom table has no watt-seconds.
+  if (value === undefined) return null
+  const common = { label: spec.label, row: true, error: error(spec.field) }
+  switch (spec.as) {
+    case 'number':
+      if (value !== null && typeof value !== 'number') return null
+      if (value === null && spec.field === '/beam') return null
+      return (
+        <div className="line">
+          <LiveNumber
+            {...common}
+            value={value}
+            unit={spec.unit}
+            step={spec.step}
+            digits={spec.digits}
+            onCommit={(next) => onPut(spec.field, next)}
+          />
+        </div>
+      )
+    case 'mark':
+      return (
+        <div className="line">
+          <LiveChoice
+            {...common}
+            value={value === null ? 'none' : String(value)}
+            choices={markChoices(marks, spec)}
+            onChoose={(at) => onPut(spec.field, at === 'none' ? null : Number(at))}
+          />
+        </div>
+      )
+    case 'choice':
+      return (
+        <div className="line">
+          <LiveChoice
+            {...common}
+            value={String(value)}
+            choices={spec.choices}
+            onChoose={(next) => choose(spec.field, next, onPut)}
+          />
+        </div>
+      )
+    case 'switch': {
+      const on = value !== null && value !== false
+      const off = spec.make === true ? false : null
+      return (
+        <div className="line pair">
+          <span>{spec.label}</span>
+          <span>
+            <Latch
+              aria-label={spec.label}
+              isSelected={on}
+              onChange={(next) => onPut(spec.field, next ? spec.make : off)}
+            >
+              {spec.words[on ? 0 : 1]}
+            </Latch>
+          </span>
+        </div>
+      )
+    }
+    case 'rows':
+      return <Rows spec={spec} rows={value as Record<string, number>[]} error={error} onPut={onPut} />
+  }
+}
+
+/** A choice may bring fields of its own with it. */
+function choose(field: string, next: string, onPut: LineProps['onPut']) {
+  const variant = variants[field]?.[next]
+  if (variant) onPut(field.slice(0, field.lastIndexOf('/')), variant)
+  else onPut(field, next)
+}
+
+function markChoices(marks: Marks | undefined, spec: Extract<Spec, { as: 'mark' }>) {
+  const nd = Array.from({ length: 46 }, (_, third) => ({
+    id: String(third * 2),
+    name: `${Math.round((third / 3) * 100) / 100} stops`,
+  }))
+  const all =
+    spec.of === 'nd'
+      ? nd
+      : (marks?.[spec.of] ?? []).map((mark) => ({
+          id: String(mark.at),
+          name: spec.of === 'iso' ? `ISO ${mark.label}` : mark.label,
+        }))
+  return spec.optional ? [{ id: 'none', name: 'none' }, ...all] : all
+}
+
+type RowsProps = { spec: Extract<Spec, { as: 'rows' }>; rows: Record<string, number>[] } & Pick<
+  LineProps,
+  'error' | 'onPut'
+>
+
+function Rows({ spec, rows, error, onPut }: RowsProps) {
+  return (
+    <div className="line">
+      <div className="pair">
+        <span>{spec.label}</span>
+        <span>
+          {rows.map((row, index) => (
+            <div key={index}>
+              {spec.columns.map((column) => (
+                <span key={column.key}>
+                  <LiveNumber
+                    label={`${spec.label}, row ${index + 1}: ${column.label}`}
+                    value={row[column.key] ?? null}
+                    unit={column.unit}
+                    digits={6}
+                    step={column.unit === 's' ? 0.0001 : 1}
+                    error={error(`${spec.field}/${index}/${column.key}`)}
+                    onCommit={(next) =>
+                      onPut(
+                        spec.field,
+                        rows.map((other, i) => (i === index ? { ...other, [column.key]: next } : other)),
+                      )
+                    }
+                  />{' '}
+                </span>
+              ))}
+              <QuietPush
+                aria-label={`Remove row ${index + 1} of ${spec.label}`}
+                onPress={() =>
+                  onPut(
+                    spec.field,
+                    rows.filter((_, i) => i !== index),
+                  )
+                }
+              >
+                <X size={16} aria-hidden />
+              </QuietPush>
+            </div>
+          ))}
+          <QuietPush onPress={() => onPut(spec.field, [...rows, spec.fresh])}>Add a row</QuietPush>
+        </span>
+      </div>
+      {error(spec.field) && <Trouble>{error(spec.field)}</Trouble>}
+    </div>
+  )
+}

@@ -1,0 +1,32 @@
+import '@fontsource-variable/archivo/wdth.css'
+import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
+import { StrictMode } from 'react'
+import { I18nProvider } from 'react-aria-components'
+import { createRoot } from 'react-dom/client'
+import { BrowserRouter } from 'react-router'
+import { App } from './App'
+import { KeysProvider } from './keys/KeysProvider'
+import { LookProvider } from './theme/LookProvider'
+import { NoticeProvider } from './ui/Notices'
+
+const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } })
+const root = document.getElementById('root')
+if (root) {
+  createRoot(root).render(
+    <StrictMode>
+      <I18nProvider locale="en-GB">
+        <QueryClientProvider client={queries}>
+          <LookProvider>
+            <NoticeProvider>
+              <KeysProvider>
+                <BrowserRouter>
+                  <App />
+                </BrowserRouter>
+              </KeysProvider>
+            </NoticeProvider>
+          </LookProvider>
+        </QueryClientProvider>
+      </I18nProvider>
+    </StrictMode>,
+  )
+}

@@ -1,0 +1,29 @@
+import { createGlobalStyle } from 'styled-components'
+
+export const GlobalStyle = createGlobalStyle`
+  :root { color-scheme: ${({ theme }) => (theme.name === 'dusk' ? 'dark' : 'light')}; }
+  *, *::before, *::after { box-sizing: border-box; }
+  body {
+    margin: 0;
+    background: ${({ theme }) => theme.ground};
+    color: ${({ theme }) => theme.ink};
+    font-family: 'Archivo Variable', system-ui, sans-serif;
+    font-size: 15px;
+    line-height: 1.4;
+    font-variant-numeric: tabular-nums;
+    -webkit-font-smoothing: antialiased;
+  }
+  h1, h2, h3, p, ul, ol, dl, dd, figure { margin: 0; padding: 0; }
+  ul, ol { list-style: none; }
+  h1, h2, h3 { font-size: 1rem; font-weight: 650; }
+  a { color: inherit; }
+  button, input, textarea, select { font: inherit; color: inherit; }
+  :focus-visible, [data-focus-visible] {
+    outline: 3px solid ${({ theme }) => theme.ink};
+    outline-offset: 2px;
+  }
+  @media (prefers-reduced-motion: reduce) {
+    *, *::before, *::after { transition: none !important; animation: none !important; }
+  }
+  @media print { body { background: #fff; color: #000; } }
+`
