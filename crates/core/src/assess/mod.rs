@@ -141,5 +141,5 @@ pub(crate) fn missed(band: Option<Band>, level: Option<f64>) -> Option<f64> {
     const UNDER: f64 = 0.36;
     const OVER: f64 = 0.2;
     let miss = band?.miss(level.unwrap_or(-12.0));
-    (miss > OVER || miss < -UNDER).then_some(miss)
+    (!(-UNDER..=OVER).contains(&miss)).then_some(miss)
 }

@@ -405,6 +405,11 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
 }
 
 #[cfg(test)]
+fn plan_of(setup: &Setup, kit: &crate::kit::Kit) -> super::Plan {
+    super::plan(setup, kit, crate::house::House::default()).unwrap()
+}
+
+#[cfg(test)]
 mod tests {
     use super::*;
     use crate::house::House;
@@ -473,9 +478,4 @@ mod tests {
         let nearer = |w: &WayOut| matches!(&w.change, Change::MoveLight { light: l, .. } if *l == light);
         assert!(bind.ways_out.iter().any(nearer), "{:?}", bind.ways_out);
     }
-}
-
-#[cfg(test)]
-fn plan_of(setup: &Setup, kit: &crate::kit::Kit) -> super::Plan {
-    super::plan(setup, kit, crate::house::House::default()).unwrap()
 }
