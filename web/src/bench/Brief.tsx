@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
 import { kitQuery, settingsQuery } from '../api/queries'
 import type { Place, Setup } from '../api/types'
@@ -44,7 +44,8 @@ const Caution = styled.p`
   line-height: 1.3;
 `
 
-export type SectionProps = { bench: BenchState; setup: Setup }
+/** What a section needs to change its part of the setup. Nothing of it changes when only a dial is turned. */
+export type Editing = Pick<BenchState, 'edit' | 'errors'>
 
 /** Cautions stand where they apply. */
 export function Cautions({ bench, about, light }: { bench: BenchState; about: Place; light?: string }) {
@@ -55,32 +56,41 @@ export function Cautions({ bench, about, light }: { bench: BenchState; about: Pl
 }
 
 /** The setup told in sentences whose values are live. */
-export function Brief({ bench, setup }: SectionProps) {
+export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
+  const { edit, errors } = bench
+  const editing = { edit, errors }
   return (
     <Sheet>
       <Section title="Subject">
-        <SubjectLines bench={bench} setup={setup} />
+        <SubjectLines {...editing} subject={setup.subject} />
       </Section>
       <Section title="Background and light of the place">
-        <BackgroundLines bench={bench} setup={setup} />
+        <BackgroundLines {...editing} background={setup.background} ambient={setup.ambient} />
+        <Cautions bench={bench} about="background" />
       </Section>
       <Section title="What the meter said">
-        <Readings bench={bench} setup={setup} />
+        <Readings {...editing} readings={setup.readings} />
         <Cautions bench={bench} about="readings" />
       </Section>
       <Section title="Approach">
-        <ApproachLines bench={bench} setup={setup} />
+        <ApproachLines
+          edit={edit}
+          chosen={setup.approach ?? null}
+          proposed={bench.assessment?.approach.proposed}
+          aim={bench.assessment?.approach.aim}
+          reason={bench.assessment?.approach.reason}
+        />
       </Section>
       <Section title="Lights">
-        <Lights bench={bench} setup={setup} />
+        <Lights {...editing} setup={setup} bench={bench} />
       </Section>
       <Section title="Camera">
-        <CameraLines bench={bench} setup={setup} />
+        <CameraLines {...editing} camera={setup.camera} />
         <Cautions bench={bench} about="camera" />
         <Cautions bench={bench} about="shutter" />
       </Section>
       <Section title="Colour and pace">
-        <ColourLines bench={bench} setup={setup} />
+        <ColourLines {...editing} wish={setup.white_balance.wish} pace={setup.pace} />
         <Cautions bench={bench} about="colour" />
         <Cautions bench={bench} about="pace" />
       </Section>
@@ -90,8 +100,8 @@ export function Brief({ bench, setup }: SectionProps) {
           value={setup.note}
           wide
           placeholder="anything worth remembering"
-          error={bench.errors['/note']}
-          onCommit={(note) => bench.edit((s) => ({ ...s, note }))}
+          error={errors['/note']}
+          onCommit={(note) => edit((s) => ({ ...s, note }))}
         />
       </Section>
     </Sheet>
@@ -138,11 +148,10 @@ export function Distance({ label, value, error, tint, onCommit }: DistanceProps)
   )
 }
 
-function SubjectLines({ bench, setup }: SectionProps) {
-  const { subject } = setup
+const SubjectLines = memo(function SubjectLines({ edit, errors, subject }: Editing & Pick<Setup, 'subject'>) {
   const put = (change: Partial<Setup['subject']>) =>
-    bench.edit((s) => ({ ...s, subject: { ...s.subject, ...change } }))
-  const at = (field: string) => bench.errors[`/subject/${field}`]
+    edit((s) => ({ ...s, subject: { ...s.subject, ...change } }))
+  const at = (field: string) => errors[`/subject/${field}`]
   return (
     <div className="lines">
       <LiveChoice
@@ -189,20 +198,24 @@ function SubjectLines({ bench, setup }: SectionProps) {
       .
     </div>
   )
-}
+})
 
-function BackgroundLines({ bench, setup }: SectionProps) {
-  const { background, ambient } = setup
+const BackgroundLines = memo(function BackgroundLines({
+  edit,
+  errors,
+  background,
+  ambient,
+}: Editing & Pick<Setup, 'background' | 'ambient'>) {
   const put = (change: Partial<Setup['background']>) =>
-    bench.edit((s) => ({ ...s, background: { ...s.background, ...change } }))
+    edit((s) => ({ ...s, background: { ...s.background, ...change } }))
   const chooseAmbient = (kind: (typeof ambients)[number]['id']) =>
-    bench.edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }) as Setup)
+    edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }) as Setup)
   return (
     <div className="lines">
       <Distance
         label="Distance behind the subject"
         value={background.distance}
-        error={bench.errors['/background/distance']}
+        error={errors['/background/distance']}
         onCommit={(distance) => put({ distance })}
       />{' '}
       behind,{' '}
@@ -212,7 +225,7 @@ function BackgroundLines({ bench, setup }: SectionProps) {
         unit="%"
         step={5}
         digits={0}
-        error={bench.errors['/background/sunlit']}
+        error={errors['/background/sunlit']}
         onCommit={(share) => put({ sunlit: share === null ? (null as unknown as number) : share / 100 })}
       />{' '}
       of it in sun.{' '}
@@ -234,49 +247,58 @@ function BackgroundLines({ bench, setup }: SectionProps) {
             step={100}
             digits={0}
             tint="ambient"
-            error={errorAt(bench.errors, '/ambient/kelvin', '/ambient')}
+            error={errorAt(errors, '/ambient/kelvin', '/ambient')}
             onCommit={(kelvin) =>
-              bench.edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin: kelvin as number } }))
+              edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin: kelvin as number } }))
             }
           />
         </>
       )}
       .
-      <Cautions bench={bench} about="background" />
     </div>
   )
+})
+
+type ApproachProps = Pick<Editing, 'edit'> & {
+  chosen: Setup['approach']
+  proposed?: Setup['approach']
+  aim?: string
+  reason?: string
 }
 
-function ApproachLines({ bench, setup }: SectionProps) {
-  const report = bench.assessment?.approach
-  const proposed = approaches.find((approach) => approach.id === report?.proposed)
-  const choices = [{ id: 'proposed' as const, name: `As proposed: ${proposed?.name ?? '…'}` }, ...approaches]
+const ApproachLines = memo(function ApproachLines({ edit, chosen, proposed, aim, reason }: ApproachProps) {
+  const name = approaches.find((approach) => approach.id === proposed)?.name ?? '…'
+  const choices = [{ id: 'proposed' as const, name: `As proposed: ${name}` }, ...approaches]
   return (
     <div className="lines">
       <LiveChoice
         label="Approach"
-        value={setup.approach ?? 'proposed'}
+        value={chosen ?? 'proposed'}
         choices={choices}
-        onChoose={(id) => bench.edit((s) => ({ ...s, approach: id === 'proposed' ? null : id }))}
+        onChoose={(id) => edit((s) => ({ ...s, approach: id === 'proposed' ? null : id }))}
       />
-      {report && (
+      {aim && (
         <>
-          : {report.aim}.{' '}
-          {report.chosen && report.approach !== report.proposed
-            ? `Proposed would be “${proposed?.name}”: `
-            : ''}
-          {report.reason}
+          : {aim}. {chosen && chosen !== proposed ? `Proposed would be “${name}”: ` : ''}
+          {reason}
         </>
       )}
     </div>
   )
-}
+})
 
-function CameraLines({ bench, setup }: SectionProps) {
+/** Dials turn often; the sentence about the camera does not show them. */
+const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Setup['camera'] } & Editing) =>
+  a.edit === b.edit &&
+  a.errors === b.errors &&
+  (['body', 'lens', 'focal', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const).every(
+    (field) => a.camera[field] === b.camera[field],
+  )
+
+const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing & Pick<Setup, 'camera'>) {
   const kit = useQuery(kitQuery).data ?? []
-  const { camera } = setup
   const put = (change: Partial<Setup['camera']>) =>
-    bench.edit((s) => ({ ...s, camera: { ...s.camera, ...change } }))
+    edit((s) => ({ ...s, camera: { ...s.camera, ...change } }))
   const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [{ id: item.id, name: item.name }] : []))
   const lenses = kit.flatMap(({ item }) => (item.kind === 'lens' ? [item] : []))
   const chooseLens = (id: string) => {
@@ -285,7 +307,7 @@ function CameraLines({ bench, setup }: SectionProps) {
     const focal = Math.min(Math.max(camera.focal, lens.focal_shortest), lens.focal_longest)
     const widest = Math.max(lens.widest_short, lens.widest_long)
     const at = Math.min(Math.max(camera.aperture.at, widest), lens.smallest)
-    put({ lens: id, focal, aperture: { ...camera.aperture, at } })
+    edit((s) => ({ ...s, camera: { ...s.camera, lens: id, focal, aperture: { ...s.camera.aperture, at } } }))
   }
   return (
     <div className="lines">
@@ -293,7 +315,7 @@ function CameraLines({ bench, setup }: SectionProps) {
         label="Body"
         value={camera.body}
         choices={bodies}
-        error={bench.errors['/camera/body']}
+        error={errors['/camera/body']}
         onChoose={(body) => put({ body })}
       />
       ,{' '}
@@ -301,7 +323,7 @@ function CameraLines({ bench, setup }: SectionProps) {
         label="Lens"
         value={camera.lens}
         choices={lenses}
-        error={bench.errors['/camera/lens']}
+        error={errors['/camera/lens']}
         onChoose={chooseLens}
       />{' '}
       at{' '}
@@ -311,7 +333,7 @@ function CameraLines({ bench, setup }: SectionProps) {
         unit="mm"
         step={1}
         digits={0}
-        error={bench.errors['/camera/focal']}
+        error={errors['/camera/focal']}
         onCommit={(focal) => put({ focal: focal as number })}
       />
       ,{' '}
@@ -340,33 +362,36 @@ function CameraLines({ bench, setup }: SectionProps) {
       <Latch isSelected={camera.high_speed_sync} onChange={(high_speed_sync) => put({ high_speed_sync })}>
         {camera.high_speed_sync ? '■ ' : ''}High-speed sync
       </Latch>
-      {(bench.errors['/camera/shutter/at'] ??
-        bench.errors['/camera/iso/at'] ??
-        bench.errors['/camera/aperture/at'] ??
-        bench.errors['/camera/nd/at']) && (
+      {(errors['/camera/shutter/at'] ??
+        errors['/camera/iso/at'] ??
+        errors['/camera/aperture/at'] ??
+        errors['/camera/nd/at']) && (
         <Caution role="alert">
-          {bench.errors['/camera/shutter/at'] ??
-            bench.errors['/camera/iso/at'] ??
-            bench.errors['/camera/aperture/at'] ??
-            bench.errors['/camera/nd/at']}
+          {errors['/camera/shutter/at'] ??
+            errors['/camera/iso/at'] ??
+            errors['/camera/aperture/at'] ??
+            errors['/camera/nd/at']}
         </Caution>
       )}
     </div>
   )
-}
+}, sameButDials)
 
-function ColourLines({ bench, setup }: SectionProps) {
-  const { white_balance: balance, pace } = setup
-  const put = (change: Partial<Setup['pace']>) =>
-    bench.edit((s) => ({ ...s, pace: { ...s.pace, ...change } }))
+const ColourLines = memo(function ColourLines({
+  edit,
+  errors,
+  wish: chosen,
+  pace,
+}: Editing & Pick<Setup, 'pace'> & { wish: Setup['white_balance']['wish'] }) {
+  const put = (change: Partial<Setup['pace']>) => edit((s) => ({ ...s, pace: { ...s.pace, ...change } }))
   return (
     <div className="lines">
       In colour,{' '}
       <LiveChoice
         label="Colour wish"
-        value={balance.wish}
+        value={chosen}
         choices={wishes}
-        onChoose={(wish) => bench.edit((s) => ({ ...s, white_balance: { ...s.white_balance, wish } }))}
+        onChoose={(wish) => edit((s) => ({ ...s, white_balance: { ...s.white_balance, wish } }))}
       />
       . A frame every{' '}
       <LiveNumber
@@ -374,7 +399,7 @@ function ColourLines({ bench, setup }: SectionProps) {
         value={pace.interval}
         unit="s"
         step={0.5}
-        error={bench.errors['/pace/interval']}
+        error={errors['/pace/interval']}
         onCommit={(interval) => put({ interval: interval as number })}
       />
       ,{' '}
@@ -383,10 +408,10 @@ function ColourLines({ bench, setup }: SectionProps) {
         value={pace.frames}
         digits={0}
         step={10}
-        error={bench.errors['/pace/frames']}
+        error={errors['/pace/frames']}
         onCommit={(frames) => put({ frames: frames as number })}
       />{' '}
       in all.
     </div>
   )
-}
+})

@@ -1,13 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
+import { memo, useCallback } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
-import type { Light, LightReport } from '../api/types'
+import type { Light, LightReport, Setup } from '../api/types'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
-import { Cautions, Distance, type SectionProps } from './Brief'
+import { Cautions, Distance, type Editing } from './Brief'
 import { directions } from './choices'
 import { freshId } from './Readings'
+import type { BenchState } from './useBench'
 
 const Line = styled.li`
   line-height: 1.75;
@@ -24,14 +26,21 @@ const OnLatch = styled(Latch)`
 `
 
 /** The flashes, a few lines each. */
-export function Lights({ bench, setup }: SectionProps) {
+export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup; bench: BenchState }) {
   const kit = useQuery(kitQuery).data ?? []
   const flash = kit.find(({ item }) => item.kind === 'flash')
-  const put = (id: string, change: Partial<Light>) =>
-    bench.edit((s) => ({
-      ...s,
-      lights: s.lights.map((light) => (light.id === id ? { ...light, ...change } : light)),
-    }))
+  const put = useCallback(
+    (id: string, change: Partial<Light>) =>
+      edit((s) => ({
+        ...s,
+        lights: s.lights.map((light) => (light.id === id ? { ...light, ...change } : light)),
+      })),
+    [edit],
+  )
+  const remove = useCallback(
+    (id: string) => edit((s) => ({ ...s, lights: s.lights.filter((other) => other.id !== id) })),
+    [edit],
+  )
   const add = () => {
     if (!flash) return
     const light: Light = {
@@ -46,23 +55,17 @@ export function Lights({ bench, setup }: SectionProps) {
       under_key: setup.lights.length === 0 ? 0 : 2,
       power: { at: 3, held: false },
     }
-    bench.edit((s) => ({ ...s, lights: [...s.lights, light] }))
+    edit((s) => ({ ...s, lights: [...s.lights, light] }))
   }
   return (
     <>
       <ul>
         {setup.lights.map((light, index) => (
-          <LightLine
-            key={light.id}
-            light={light}
-            index={index}
-            bench={bench}
-            report={bench.assessment?.lights.find((report) => report.light === light.id)}
-            onChange={(change) => put(light.id, change)}
-            onRemove={() =>
-              bench.edit((s) => ({ ...s, lights: s.lights.filter((other) => other.id !== light.id) }))
-            }
-          />
+          <Line key={light.id}>
+            <LightSentence light={light} index={index} errors={errors} onChange={put} onRemove={remove} />
+            <LightNumbers report={bench.assessment?.lights.find((report) => report.light === light.id)} />
+            <Cautions bench={bench} about="light" light={light.id} />
+          </Line>
         ))}
       </ul>
       <Push onPress={add} isDisabled={!flash}>
@@ -74,21 +77,26 @@ export function Lights({ bench, setup }: SectionProps) {
   )
 }
 
-type LineProps = {
+type SentenceProps = Pick<Editing, 'errors'> & {
   light: Light
   index: number
-  bench: SectionProps['bench']
-  report?: LightReport
-  onChange: (change: Partial<Light>) => void
-  onRemove: () => void
+  onChange: (id: string, change: Partial<Light>) => void
+  onRemove: (id: string) => void
 }
 
-function LightLine({ light, index, bench, report, onChange, onRemove }: LineProps) {
+const LightSentence = memo(function LightSentence({
+  light,
+  index,
+  errors,
+  onChange: put,
+  onRemove,
+}: SentenceProps) {
+  const onChange = (change: Partial<Light>) => put(light.id, change)
   const kit = useQuery(kitQuery).data ?? []
   const of = (kind: string) =>
     kit.flatMap(({ item }) => (item.kind === kind ? [{ id: item.id, name: item.name }] : []))
   const none = (name: string) => ({ id: 'none', name })
-  const at = (field: string) => bench.errors[`/lights/${index}/${field}`]
+  const at = (field: string) => errors[`/lights/${index}/${field}`]
   const name = `Light ${index + 1}`
   const moveTo = (face_distance: number) => {
     // The background stays where it is, so a light that moves comes nearer to it or goes further.
@@ -101,7 +109,7 @@ function LightLine({ light, index, bench, report, onChange, onRemove }: LineProp
     onChange({ flash: id, power: { ...light.power, at: Math.min(light.power.at, lowest) } })
   }
   return (
-    <Line>
+    <>
       <OnLatch isSelected={light.on} onChange={(on) => onChange({ on })} aria-label={`${name} fires`}>
         {light.on ? '■ on' : 'off'}
       </OnLatch>{' '}
@@ -173,19 +181,23 @@ function LightLine({ light, index, bench, report, onChange, onRemove }: LineProp
         onCommit={(under_key) => onChange({ under_key: under_key as number })}
       />{' '}
       stops under the key.
-      <QuietPush aria-label={`Remove light ${index + 1}`} onPress={onRemove}>
+      <QuietPush aria-label={`Remove light ${index + 1}`} onPress={() => onRemove(light.id)}>
         <X size={16} aria-hidden />
       </QuietPush>
-      {report && (
-        <p className="small">
-          {report.fraction}, or {report.ten_stop} of 10{report.ttl != null && `; TTL ${report.ttl}`}. GN{' '}
-          {Math.round(report.guide_number)} bare
-          {report.estimate && ' (estimated)'}, {report.burst > 1 ? `${report.burst} at once, ` : ''}
-          {report.duration != null && `t0.1 1/${Math.round(1 / report.duration)} s, `}
-          {Math.round(report.kelvin)} K.
-        </p>
-      )}
-      <Cautions bench={bench} about="light" light={light.id} />
-    </Line>
+    </>
+  )
+})
+
+/** What the light gives at its power, in small print. */
+function LightNumbers({ report }: { report?: LightReport }) {
+  if (!report) return null
+  return (
+    <p className="small">
+      {report.fraction}, or {report.ten_stop} of 10{report.ttl != null && `; TTL ${report.ttl}`}. GN{' '}
+      {Math.round(report.guide_number)} bare
+      {report.estimate && ' (estimated)'}, {report.burst > 1 ? `${report.burst} at once, ` : ''}
+      {report.duration != null && `t0.1 1/${Math.round(1 / report.duration)} s, `}
+      {Math.round(report.kelvin)} K.
+    </p>
   )
 }

@@ -1,12 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
-import { Fragment } from 'react'
+import { Fragment, memo } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { marksQuery } from '../api/queries'
-import type { Printed, Reading } from '../api/types'
+import type { Printed, Reading, Setup } from '../api/types'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { QuietPush, Push } from '../ui/Push'
-import type { SectionProps } from './Brief'
+import type { Editing } from './Brief'
 import { measures, methods, patches } from './choices'
 import { errorAt } from './errors'
 
@@ -24,39 +24,43 @@ export function freshId(stem: string, taken: { id: string }[]) {
 }
 
 /** What the meter said, a line each. */
-export function Readings({ bench, setup }: SectionProps) {
+export const Readings = memo(function Readings({
+  edit,
+  errors,
+  readings,
+}: Editing & Pick<Setup, 'readings'>) {
   const put = (index: number, change: Partial<Reading>) =>
-    bench.edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
+    edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
   const add = () => {
-    const taken = new Set(setup.readings.map((reading) => reading.patch))
+    const taken = new Set(readings.map((reading) => reading.patch))
     const patch = patches.find(({ id }) => id !== 'edge' && !taken.has(id))?.id ?? 'face'
     const reading: Reading = {
-      id: freshId('reading', setup.readings),
+      id: freshId('reading', readings),
       patch,
       method: patch === 'background' || patch === 'sky' ? 'reflected' : 'incident',
-      measured: { as: 'ev', ev: bench.assessment ? 12 : 10 },
+      measured: { as: 'ev', ev: 12 },
       time: null,
     }
-    bench.edit((s) => ({ ...s, readings: [...s.readings, reading] }))
+    edit((s) => ({ ...s, readings: [...s.readings, reading] }))
   }
   return (
     <>
       <ul>
-        {setup.readings.map((reading, index) => (
+        {readings.map((reading, index) => (
           <ReadingLine
             key={reading.id}
             reading={reading}
-            errors={bench.errors}
+            errors={errors}
             field={`/readings/${index}`}
             onChange={(change) => put(index, change)}
-            onRemove={() => bench.edit((s) => ({ ...s, readings: s.readings.filter((_, i) => i !== index) }))}
+            onRemove={() => edit((s) => ({ ...s, readings: s.readings.filter((_, i) => i !== index) }))}
           />
         ))}
       </ul>
       <Push onPress={add}>Add a reading</Push>
     </>
   )
-}
+})
 
 type LineProps = {
   reading: Reading

@@ -21,12 +21,14 @@ type Bench = {
   missing: boolean
 }
 
+/** One object for no errors, so that what only shows errors is not drawn again. */
+const NO_ERRORS: Record<string, string> = {}
 const empty: Bench = {
   kept: null,
   draft: null,
   assessment: null,
   advice: null,
-  errors: {},
+  errors: NO_ERRORS,
   save: 'saved',
   trouble: null,
   conflict: null,
@@ -103,6 +105,7 @@ export function useBench(id: string) {
   const answer = useCallback(
     async (draft: Setup, solve: boolean) => {
       const asked = ++turn.current
+      window.clearTimeout(timers.current.advise)
       put({ draft })
       try {
         if (solve) {
@@ -113,13 +116,13 @@ export function useBench(id: string) {
             draft: plan.setup,
             assessment: plan.assessment,
             advice: { binds, alternatives },
-            errors: {},
+            errors: NO_ERRORS,
             trouble: null,
           })
         } else {
           const assessment = await need(client.POST('/api/assess', { body: draft }))
           if (asked !== turn.current) return
-          put({ assessment, errors: {}, trouble: null })
+          put({ assessment, errors: NO_ERRORS, trouble: null })
           advise()
         }
         saveSoon()
@@ -141,7 +144,7 @@ export function useBench(id: string) {
   const show = useCallback(
     async (kept: KeptSetup) => {
       const asked = ++turn.current
-      put({ kept, draft: kept.setup, errors: {}, save: 'saved', trouble: null, conflict: null })
+      put({ kept, draft: kept.setup, errors: NO_ERRORS, save: 'saved', trouble: null, conflict: null })
       try {
         const assessment = await need(client.POST('/api/assess', { body: kept.setup }))
         if (asked === turn.current) put({ assessment })
@@ -212,7 +215,7 @@ export function useBench(id: string) {
           draft: plan.setup,
           assessment: plan.assessment,
           advice: { binds, alternatives },
-          errors: {},
+          errors: NO_ERRORS,
           trouble: null,
         })
         saveSoon()

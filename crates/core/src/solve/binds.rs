@@ -98,7 +98,7 @@ pub struct Bind {
 }
 
 /// Below this many stops a limit does not count as binding.
-const FELT: f64 = 0.3;
+pub(super) const FELT: f64 = 0.3;
 /// How far a lifted limit lets a dial go, in sixths of a stop.
 const LIFTED: i16 = 36;
 /// Ways out shown for a bind.
@@ -265,7 +265,7 @@ fn moved(dial: &DialId, from: &Dials, to: &Dials, setup: &Setup) -> f64 {
 }
 
 /// All that is missed or overstepped, in stops added up.
-fn shortfall(s: &Situation<'_>, dials: &Dials) -> f64 {
+pub(super) fn shortfall(s: &Situation<'_>, dials: &Dials) -> f64 {
     let facts = Facts::of(s, dials);
     let missed: f64 = targets(s, &facts).iter().map(|(_, miss)| miss.abs()).sum();
     missed + overstepped(&facts)

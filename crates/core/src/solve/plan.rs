@@ -1,5 +1,5 @@
 use super::alternatives::{Alternative, alternatives};
-use super::binds::{Bind, binds};
+use super::binds::{Bind, FELT, binds, shortfall};
 use super::colours::{balance, choose_gels};
 use super::grid::best;
 use super::score::Weights;
@@ -58,10 +58,14 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
 pub fn assess_and_bind(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
     let s = Situation::new(setup, kit, house)?;
     let dials = Dials::of(setup);
+    let weights = Weights::default();
+    let solution = best(&s, &weights);
+    // Limits explain what the solver itself cannot reach; what a hand has left unsolved is no limit's doing.
+    let at_its_best = solution.dials == dials || shortfall(&s, &solution.dials) >= FELT;
     Ok(Plan {
         setup: setup.clone(),
         assessment: assess_situation(&s),
-        binds: binds(&s, &Weights::default(), &dials, None),
+        binds: binds(&s, &weights, &dials, at_its_best.then_some(&solution)),
         alternatives: alternatives(&s, &dials),
     })
 }

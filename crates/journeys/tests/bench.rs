@@ -1,0 +1,293 @@
+//! The bench, as a photographer walks through it.
+
+use thirtyfour::prelude::*;
+use tolva_journeys::Walk;
+
+/// From the list of jobs to dials set: open the sample setup, enter a reading, solve, read off.
+#[tokio::test(flavor = "multi_thread")]
+async fn from_a_reading_to_dials_set() {
+    let walk = Walk::at_desk().await;
+    walk.open("/").await;
+    walk.press_named("Boatbuilder at the doors").await;
+    walk.sees("h2", "Face and background meet at 0.").await;
+    assert_eq!(walk.dial("shutter").await, "1/160");
+    assert_eq!(walk.dial("aperture").await, "f/7.1");
+    // A cloud: the water two stops darker. At the same dials the background falls by two stops.
+    walk.type_into("Background: EV at ISO 100", "11").await;
+    walk.level_is("background", "ambient", -2.0).await;
+    walk.sees("h2", "Background 2 stops under its target.").await;
+    walk.press_named("Solve").await;
+    walk.sees("h2", "Face and background meet at 0.").await;
+    // By hand: EV 11 is right at Av + Tv − Sv = 11.
+    let marks = [walk.dial("shutter").await, walk.dial("aperture").await, walk.dial("iso").await];
+    assert_ne!(marks[1], "f/7.1", "{marks:?}");
+    walk.level_is("background", "ambient", 0.0).await;
+    walk.level_is("face", "ambient", -1.0).await;
+    walk.saved().await;
+    walk.end().await;
+}
+
+/// The first sentence of the trade: the shutter moves the ambient only, the aperture moves both.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_shutter_moves_ambient_only_the_aperture_both() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.level_is("face", "ambient", -3.0).await;
+    let (ambient, flash) = (walk.level("face", "ambient").await, walk.level("face", "flash").await);
+    for _ in 0..3 {
+        walk.click_dial("shutter", false).await;
+    }
+    walk.sees("[data-dial=shutter] output", "1/80").await;
+    walk.level_is("face", "ambient", ambient + 1.0).await;
+    assert_eq!(walk.level("face", "flash").await, flash, "the shutter moved the flash");
+    assert_eq!(walk.dial("aperture").await, "f/7.1", "another dial moved");
+    for _ in 0..3 {
+        walk.click_dial("aperture", true).await;
+    }
+    walk.sees("[data-dial=aperture] output", "f/10").await;
+    walk.level_is("face", "ambient", ambient).await;
+    walk.level_is("face", "flash", flash - 1.0).await;
+    walk.end().await;
+}
+
+/// A dial that is held stays where it is when the others are solved; undo and reload find all of it.
+#[tokio::test(flavor = "multi_thread")]
+async fn hold_solve_undo_and_reload() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("[data-dial=aperture] output", "f/7.1").await;
+    for _ in 0..3 {
+        walk.click_dial("aperture", true).await;
+    }
+    walk.sees("[data-dial=aperture] output", "f/10").await;
+    walk.press_named("Hold Aperture").await;
+    walk.sees("[data-dial=aperture] button", "held").await;
+    walk.press_named("Solve").await;
+    walk.sees("h2", "Face and background meet at 0.").await;
+    assert_eq!(walk.dial("aperture").await, "f/10");
+    let solved = [walk.dial("shutter").await, walk.dial("iso").await];
+    walk.saved().await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("[data-dial=aperture] output", "f/10").await;
+    walk.sees("[data-dial=aperture] button", "held").await;
+    assert_eq!([walk.dial("shutter").await, walk.dial("iso").await], solved);
+    // Back to where it began, and forward again.
+    walk.wait("something to undo", "return ![...document.querySelectorAll('button')].find((b) => b.textContent === 'Undo').disabled").await;
+    while walk.read("return [...document.querySelectorAll('button')].find((b) => b.textContent === 'Undo').disabled").await == false {
+        let before = walk.read("return document.body.innerText").await;
+        walk.press_named("Undo").await;
+        walk.wait(
+            "the step back",
+            &format!("return document.body.innerText !== {before}"),
+        )
+        .await;
+        walk.saved().await;
+    }
+    walk.sees("[data-dial=aperture] output", "f/7.1").await;
+    walk.press_named("Redo").await;
+    walk.no_longer_sees("[data-dial=aperture] output", "f/7.1").await;
+    walk.end().await;
+}
+
+/// Dragging a part asks for the dial change that puts it there: by pointer, and by keys.
+#[tokio::test(flavor = "multi_thread")]
+async fn drag_a_part() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.level_is("face", "ambient", -3.0).await;
+    let flash = walk.level("face", "flash").await;
+    // By keys: two thirds up, by the shutter alone.
+    walk.read("document.querySelector('[data-patch=face][data-part=ambient]').focus()").await;
+    walk.keys(Key::Up).await;
+    walk.level_is("face", "ambient", -2.667).await;
+    walk.keys(Key::Up).await;
+    walk.level_is("face", "ambient", -2.333).await;
+    assert_eq!(walk.dial("shutter").await, "1/100");
+    assert_eq!(walk.level("face", "flash").await, flash);
+    // By pointer: the flash down by about two stops, by its power alone.
+    let power = walk.dial("power-octa").await;
+    let part = walk.find("[data-patch=face][data-part=flash]").await;
+    let down = walk
+        .read("const svg = document.querySelector('figure svg').getBoundingClientRect(); return Math.round(svg.height / 430 * 380 / 11 * 2)")
+        .await
+        .as_i64()
+        .unwrap();
+    walk.browser
+        .action_chain()
+        .move_to_element_center(&part)
+        .click_and_hold()
+        .move_by_offset(0, down / 2)
+        .move_by_offset(0, down - down / 2)
+        .release()
+        .perform()
+        .await
+        .unwrap();
+    walk.wait(
+        "the flash lower",
+        &format!(
+            "return Math.abs(Number(document.querySelector('[data-patch=face][data-part=flash]').getAttribute('aria-valuenow')) - ({flash} - 2)) < 0.25"
+        ),
+    )
+    .await;
+    assert_ne!(walk.dial("power-octa").await, power);
+    walk.level_is("face", "ambient", -2.333).await;
+    walk.end().await;
+}
+
+/// f/2.8 held in sun: it says what binds, and taking a way out puts it right.
+#[tokio::test(flavor = "multi_thread")]
+async fn hit_a_bind_and_take_the_way_out() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.type_into("Background: EV at ISO 100", "15").await;
+    walk.type_into("Face: EV at ISO 100", "12").await;
+    walk.sees("[data-dial=aperture] output", "f/7.1").await;
+    walk.read("document.querySelector('[data-dial=aperture] [role=slider]').focus()").await;
+    for mark in ["f/6.3", "f/5.6", "f/5", "f/4.5", "f/4", "f/3.5", "f/3.2", "f/2.8"] {
+        walk.keys(Key::Left).await;
+        walk.sees("[data-dial=aperture] output", mark).await;
+    }
+    walk.press_named("Hold Aperture").await;
+    walk.press_named("Hold ND filter").await;
+    walk.press_named("Solve").await;
+    walk.sees("[aria-label='What binds'] p", "Sync binds by").await;
+    walk.sees("[aria-label='What binds'] p", "The held ND filter binds by").await;
+    walk.wait("a target missed", "return document.querySelector('h2[data-met]').dataset.met === 'false'").await;
+    walk.press_named("Release the ND filter").await;
+    walk.wait("all targets met", "return document.querySelector('h2[data-met]').dataset.met === 'true'").await;
+    assert_eq!(walk.dial("aperture").await, "f/2.8");
+    assert_ne!(walk.dial("nd").await, "none");
+    walk.sees("[aria-label='What binds'] h2", "Nothing binds").await;
+    walk.end().await;
+}
+
+/// Switching to another plan and back.
+#[tokio::test(flavor = "multi_thread")]
+async fn another_plan_and_back() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.press_named("Switch to: Shallowest depth").await;
+    walk.sees("[data-dial=aperture] output", "f/1.8").await;
+    walk.sees("[data-dial=aperture] p", "too open").await;
+    walk.saved().await;
+    walk.press_named("Undo").await;
+    walk.sees("[data-dial=aperture] output", "f/7.1").await;
+    walk.end().await;
+}
+
+/// A number that cannot be stays in its field, with the words beside it, and nothing is saved until it is put right.
+#[tokio::test(flavor = "multi_thread")]
+async fn bad_input_at_its_field() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.type_into("Distance from the camera", "-3").await;
+    walk.sees("[data-rac]", "The length can be 0.001 to 10000 m, not -3.").await;
+    walk.sees("[data-save]", "Not saved yet").await;
+    walk.sees("input", "-3").await;
+    walk.type_into("Distance from the camera", "0.4").await;
+    walk.sees("[data-rac]", "This lens focuses no nearer than 0.8 m.").await;
+    walk.type_into("Background: time of the reading", "25:99").await;
+    walk.sees("[data-rac]", "A time is hours and minutes, from 00:00 to 23:59.").await;
+    walk.type_into("Background: time of the reading", "18:20").await;
+    walk.type_into("Distance from the camera", "3").await;
+    walk.no_longer_sees("[data-rac]", "This lens focuses").await;
+    walk.saved().await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("input", "18:20").await;
+    // The refused requests are the browser's to mention.
+    walk.end_expecting("422").await;
+}
+
+/// Two windows on one setup: the stale write is refused, the newer shown, and neither is lost.
+#[tokio::test(flavor = "multi_thread")]
+async fn two_windows() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    let first = walk.browser.window().await.unwrap();
+    let second = walk.browser.new_tab().await.unwrap();
+    walk.browser.switch_to_window(second).await.unwrap();
+    walk.open_setup("setup-doors").await;
+    walk.type_into("Note", "from the second window").await;
+    walk.saved().await;
+    walk.browser.switch_to_window(first).await.unwrap();
+    walk.type_into("Note", "from the first window").await;
+    walk.sees("[role=alert]", "changed in another window").await;
+    walk.press_named("Put mine over it").await;
+    walk.saved().await;
+    walk.sees("input", "from the first window").await;
+    walk.press_named("Undo").await;
+    walk.sees("input", "from the second window").await;
+    walk.end_expecting("409").await;
+}
+
+/// The whole way without a pointer.
+#[tokio::test(flavor = "multi_thread")]
+async fn by_keyboard_alone() {
+    let walk = Walk::at_desk().await;
+    walk.open("/").await;
+    walk.sees("a", "Boatbuilder at the doors").await;
+    walk.keys("b").await;
+    walk.sees("[data-dial=shutter] output", "1/160").await;
+    walk.keys("?").await;
+    walk.sees("[role=dialog]", "Solve the free dials").await;
+    walk.accessible("the list of keys").await;
+    walk.keys(Key::Escape).await;
+    walk.wait("the list closed", "return !document.querySelector('[role=dialog]')").await;
+    walk.keys("1").await;
+    walk.wait("the shutter in focus", "return document.activeElement.getAttribute('aria-label') === 'Shutter'").await;
+    walk.keys(Key::PageDown).await;
+    walk.sees("[data-dial=shutter] output", "1/80").await;
+    walk.keys("h").await;
+    walk.sees("[data-dial=shutter] button", "held").await;
+    walk.keys("s").await;
+    walk.sees("h2", "Face and background meet at 0.").await;
+    assert_eq!(walk.dial("shutter").await, "1/80");
+    walk.saved().await;
+    walk.keys("z").await;
+    walk.sees("[data-dial=aperture] output", "f/7.1").await;
+    walk.keys(".").await;
+    walk.sees("input", "Hands on the plank").await;
+    // Every control can be reached with Tab, and shows that it has the focus.
+    walk.wait("the dials", "return document.querySelectorAll('[data-dial]').length >= 5").await;
+    walk.keys(Key::Tab).await;
+    let outlined = walk
+        .read("const s = getComputedStyle(document.activeElement); return document.activeElement !== document.body && (s.outlineStyle !== 'none' || s.boxShadow !== 'none')")
+        .await;
+    assert_eq!(outlined, true);
+    walk.end().await;
+}
+
+/// From a dial turned to the scale redrawn; printed, not judged.
+#[tokio::test(flavor = "multi_thread")]
+async fn how_fast_a_dial_answers() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-table").await;
+    let took = walk
+        .browser
+        .execute_async(
+            "const done = arguments[arguments.length - 1];
+             const dial = document.querySelector('[data-dial=shutter] [role=slider]');
+             const part = document.querySelector('[data-patch=face][data-part=ambient]');
+             const took = [];
+             const turn = () => {
+                const start = performance.now();
+                const watch = new MutationObserver(() => {
+                    watch.disconnect();
+                    requestAnimationFrame(() => {
+                        took.push(performance.now() - start);
+                        if (took.length < 20) turn(); else done(took.sort((a, b) => a - b));
+                    });
+                });
+                watch.observe(part, { attributes: true, attributeFilter: ['aria-valuenow'] });
+                dial.dispatchEvent(new KeyboardEvent('keydown', { key: took.length % 2 ? 'ArrowRight' : 'ArrowLeft', bubbles: true }));
+             };
+             turn();",
+            vec![],
+        )
+        .await
+        .unwrap();
+    let took: Vec<f64> = took.json().as_array().unwrap().iter().map(|ms| ms.as_f64().unwrap()).collect();
+    assert_eq!(took.len(), 20);
+    println!("dial turned to scale redrawn: median {:.1} ms, slowest {:.1} ms of {}", took[10], took[19], took.len());
+    walk.end().await;
+}

@@ -1,0 +1,62 @@
+//! One picture of each main view, from the sample studio. Run by `make screenshots`.
+
+use std::path::PathBuf;
+use tolva_journeys::{Walk, root};
+
+fn file(name: &str) -> PathBuf {
+    let folder = root().join("docs/screenshots");
+    std::fs::create_dir_all(&folder).unwrap();
+    folder.join(format!("{name}.png"))
+}
+
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "writes into docs/screenshots"]
+async fn at_a_desk() {
+    let walk = Walk::at_desk().await;
+    walk.open("/").await;
+    walk.sees("a", "Boatbuilder at the doors").await;
+    walk.picture(&file("jobs")).await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("h2", "Other plans").await;
+    walk.picture(&file("bench")).await;
+    walk.press_named("Hold ND filter").await;
+    walk.type_into("Background: EV at ISO 100", "15").await;
+    walk.read("document.querySelector('[data-dial=aperture] [role=slider]').focus()").await;
+    for mark in ["f/6.3", "f/5.6", "f/5", "f/4.5", "f/4", "f/3.5", "f/3.2", "f/2.8"] {
+        walk.keys(thirtyfour::Key::Left).await;
+        walk.sees("[data-dial=aperture] output", mark).await;
+    }
+    walk.press_named("Hold Aperture").await;
+    walk.press_named("Solve").await;
+    walk.sees("[aria-label='What binds'] p", "Sync binds").await;
+    walk.read("window.scrollTo(0, 0); document.activeElement.blur()").await;
+    walk.picture(&file("bench-binds")).await;
+    walk.open("/kit").await;
+    walk.named("[role=option]", "Hot-shoe flash").await.click().await.unwrap();
+    walk.sees("section", "Zoom table").await;
+    walk.picture(&file("kit")).await;
+    walk.open("/settings").await;
+    walk.press_named("Dusk").await;
+    walk.open_setup("setup-table").await;
+    walk.sees("h2", "Other plans").await;
+    walk.picture(&file("bench-dusk")).await;
+    walk.end().await;
+}
+
+#[tokio::test(flavor = "multi_thread")]
+#[ignore = "writes into docs/screenshots"]
+async fn on_a_phone() {
+    let walk = Walk::on_phone().await;
+    walk.open("/").await;
+    walk.sees("a", "Boatbuilder at the doors").await;
+    walk.picture(&file("phone-jobs")).await;
+    walk.open_setup("setup-doors").await;
+    walk.picture(&file("phone-dials")).await;
+    walk.press_named("Brief").await;
+    walk.sees("h2", "What the meter said").await;
+    walk.picture(&file("phone-brief")).await;
+    walk.press_named("Plan").await;
+    walk.named("h2", "Other plans").await;
+    walk.picture(&file("phone-plan")).await;
+    walk.end().await;
+}

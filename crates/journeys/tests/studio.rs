@@ -1,0 +1,168 @@
+//! Jobs, kit and settings, the phone, and what assistive technology finds.
+
+use rstest::rstest;
+use thirtyfour::prelude::*;
+use tolva_journeys::Walk;
+
+/// Makes, names, copies, deletes and brings back; orders setups by keys.
+#[tokio::test(flavor = "multi_thread")]
+async fn jobs_and_their_setups() {
+    let walk = Walk::at_desk().await;
+    walk.open("/").await;
+    walk.sees("a", "Boatbuilder at the doors").await;
+    walk.press_named("New job").await;
+    walk.sees("article input", "New job").await;
+    walk.type_into("Name of the job", "Rope walk at dawn").await;
+    walk.sees("article input", "Rope walk at dawn").await;
+    walk.press_named("Duplicate Slip shed").await;
+    walk.sees("article input", "Slip shed, copy").await;
+    walk.press_named("Delete Slip shed, copy").await;
+    walk.no_longer_sees("article input", "Slip shed, copy").await;
+    walk.press_named("Bring it back").await;
+    walk.sees("article input", "Slip shed, copy").await;
+    // A date that is no date is refused at its field.
+    walk.type_into("Date", "2026-02-31").await;
+    walk.sees("article [data-rac]", "A date is a day of the calendar").await;
+    // The second setup of the sample job goes first.
+    walk.press_named("Hands on the plank: earlier").await;
+    let order = "return [...document.querySelectorAll('[data-job=job-slip-shed] [role=row] a')].map((a) => a.textContent).join()";
+    walk.wait("the new order", &format!("{} .startsWith('Hands')", order)).await;
+    walk.read("document.querySelector('[data-job=job-slip-shed] [slot=drag], [data-job=job-slip-shed] [role=row] button').focus()").await;
+    walk.keys(Key::Enter).await;
+    walk.wait("carrying", "return !!document.querySelector('[data-job=job-slip-shed] [data-drop-target], [data-job=job-slip-shed] [data-dragging]')").await;
+    walk.keys(Key::Down).await;
+    walk.keys(Key::Enter).await;
+    walk.wait("the first order again", &format!("{} .startsWith('Boatbuilder')", order)).await;
+    walk.open("/").await;
+    walk.wait("the order kept", &format!("{} .startsWith('Boatbuilder')", order)).await;
+    // A setup of one's own, solved from the kit.
+    walk.type_into("New setup: type its name", "Splice by the window").await;
+    walk.sees("[data-dial=shutter] output", "1/").await;
+    walk.sees("p", "Nothing metered yet").await;
+    walk.end_expecting("422").await;
+}
+
+/// The kit: values checked against their ranges, things added, and what is in use not deleted.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_kit() {
+    let walk = Walk::at_desk().await;
+    walk.open("/kit").await;
+    walk.named("[role=option]", "Hot-shoe flash").await.click().await.unwrap();
+    walk.type_into("Recharge after full power", "900").await;
+    walk.sees("[data-rac]", "The full recharge time can be 0.02 to 60 s, not 900.").await;
+    walk.type_into("Recharge after full power", "2.1").await;
+    walk.no_longer_sees("[data-rac]", "The full recharge time").await;
+    walk.sees("[role=status]", "Saved").await;
+    walk.press_named("Delete this flash").await;
+    walk.sees("[role=alert]", "is used by").await;
+    walk.press_named("Add a gel").await;
+    walk.sees("section input", "New gel").await;
+    walk.type_into("Name", "Pale straw").await;
+    walk.sees("[role=option]", "Pale straw").await;
+    walk.press_named("Delete this gel").await;
+    walk.no_longer_sees("[role=option]", "Pale straw").await;
+    walk.press_named("Bring it back").await;
+    walk.sees("[role=option]", "Pale straw").await;
+    // A flash without any guide number.
+    walk.press_named("Add a flash").await;
+    walk.sees("section input", "New flash").await;
+    walk.choose("a guide number", "a zoom table").await;
+    walk.press_named("Remove row 1 of Zoom table").await;
+    walk.press_named("Remove row 1 of Zoom table").await;
+    walk.sees("[role=alert]", "A flash needs a guide number").await;
+    // In use, and a value that cannot be, are refused: the browser mentions both.
+    let said = ["409", "422"];
+    let log = walk.browser.browser_log().await.unwrap();
+    let severe = log.iter().filter(|entry| entry.level == "SEVERE");
+    assert!(severe.clone().all(|entry| said.iter().any(|code| entry.message.contains(code))), "{log:?}");
+    walk.end().await;
+}
+
+/// Feet, halves and dusk from the settings, in force on the bench.
+#[tokio::test(flavor = "multi_thread")]
+async fn settings_take_effect() {
+    let walk = Walk::at_desk().await;
+    walk.open("/settings").await;
+    walk.choose("metres", "feet").await;
+    walk.choose("as each camera is set", "halves").await;
+    walk.choose("as the device is set", "dusk").await;
+    walk.wait("the dusk look", "return getComputedStyle(document.body).backgroundColor === 'rgb(27, 27, 27)'").await;
+    walk.type_into("Meter constant C", "20").await;
+    walk.sees("[data-rac]", "The incident constant C can be 240 to 540").await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("input", "7.874").await;
+    walk.sees("[data-dial=aperture] p", "in").await;
+    walk.press_named("Solve").await;
+    walk.wait(
+        "half-stop marks",
+        "return /^1\\/(125|180|90|60|45|30)$/.test(document.querySelector('[data-dial=shutter] output').textContent)",
+    )
+    .await;
+    walk.end_expecting("422").await;
+}
+
+/// One thumb at 390 × 844: nothing runs off the side, targets are big enough, the dials turn.
+#[tokio::test(flavor = "multi_thread")]
+async fn on_a_phone() {
+    let walk = Walk::on_phone().await;
+    walk.open("/").await;
+    walk.sees("a", "Boatbuilder at the doors").await;
+    const RUNS_OFF: &str = "return document.documentElement.scrollWidth > window.innerWidth";
+    assert_eq!(walk.read(RUNS_OFF).await, false, "the jobs run off the side");
+    walk.press_named("Boatbuilder at the doors").await;
+    walk.sees("[data-dial=shutter] output", "1/160").await;
+    assert_eq!(walk.read(RUNS_OFF).await, false, "the bench runs off the side");
+    walk.click_dial("shutter", false).await;
+    walk.sees("[data-dial=shutter] output", "1/125").await;
+    let small = walk
+        .read(
+            "return [...document.querySelectorAll('button, [role=slider], a, input:not([type=checkbox])')]
+                .filter((e) => e.getClientRects().length > 0 && !e.closest('svg') && !e.closest('h1'))
+                .map((e) => [e.getBoundingClientRect(), e.outerHTML.slice(0, 90)])
+                .filter(([box]) => box.height > 2 && (box.height < 24 || box.width < 24)).map(([, html]) => html)",
+        )
+        .await;
+    assert_eq!(small.as_array().unwrap().len(), 0, "too small for a thumb: {small}");
+    walk.press_named("Brief").await;
+    walk.sees("h2", "What the meter said").await;
+    assert_eq!(walk.read(RUNS_OFF).await, false, "the brief runs off the side");
+    walk.accessible("the brief on a phone").await;
+    walk.press_named("Plan").await;
+    walk.named("h2", "Other plans").await;
+    walk.accessible("the plan on a phone").await;
+    walk.end().await;
+}
+
+/// WCAG 2.2 AA on each screen, in both looks.
+#[rstest]
+#[case::jobs("/", "a", "Boatbuilder")]
+#[case::bench("/setups/setup-doors", "h2", "Other plans")]
+#[case::bench_with_binds("/setups/setup-speeches", "h2", "What binds")]
+#[case::group("/setups/setup-table", "h2", "Other plans")]
+#[case::kit("/kit", "section", "Shortest focal length")]
+#[case::settings("/settings", "h1", "Settings")]
+#[case::lost("/nowhere", "p", "no such page")]
+#[tokio::test(flavor = "multi_thread")]
+async fn accessible_in_both_looks(#[case] path: &str, #[case] selector: &str, #[case] text: &str) {
+    let walk = Walk::at_desk().await;
+    walk.open(path).await;
+    walk.sees(selector, text).await;
+    walk.accessible(&format!("{path} by day")).await;
+    walk.press_named("Dusk").await;
+    walk.wait("the dusk look", "return getComputedStyle(document.body).backgroundColor === 'rgb(27, 27, 27)'").await;
+    walk.accessible(&format!("{path} at dusk")).await;
+    walk.end().await;
+}
+
+/// The page comes with a strict policy and a nonce of its own, and still works.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_policy_does_not_blank_the_page() {
+    let walk = Walk::at_desk().await;
+    walk.open("/").await;
+    walk.sees("h1", "Jobs").await;
+    // A script without the nonce does not run.
+    walk.read("const s = document.createElement('script'); s.textContent = 'window.smuggled = true'; document.body.append(s)").await;
+    assert_eq!(walk.read("return window.smuggled ?? false").await, false);
+    assert_eq!(walk.read("return getComputedStyle(document.querySelector('nav')).display").await, "flex");
+    walk.end_expecting("Content Security Policy").await;
+}
