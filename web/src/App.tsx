@@ -43,6 +43,12 @@ const Rail = styled.nav`
     gap: 4px 12px;
     padding: 0 12px;
     height: 48px;
+    a {
+      min-width: 44px;
+      min-height: 40px;
+      padding-top: 9px;
+      text-align: center;
+    }
     .mark {
       display: none;
     }

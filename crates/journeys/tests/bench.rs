@@ -60,7 +60,7 @@ async fn hold_solve_undo_and_reload() {
         walk.click_dial("aperture", true).await;
     }
     walk.sees("[data-dial=aperture] output", "f/10").await;
-    walk.press_named("Hold Aperture").await;
+    walk.press_named("Aperture: free").await;
     walk.sees("[data-dial=aperture] button", "held").await;
     walk.press_named("Solve").await;
     walk.sees("h2", "Face and background meet at 0.").await;
@@ -147,8 +147,8 @@ async fn hit_a_bind_and_take_the_way_out() {
         walk.keys(Key::Left).await;
         walk.sees("[data-dial=aperture] output", mark).await;
     }
-    walk.press_named("Hold Aperture").await;
-    walk.press_named("Hold ND filter").await;
+    walk.press_named("Aperture: free").await;
+    walk.press_named("ND filter: free").await;
     walk.press_named("Solve").await;
     walk.sees("[aria-label='What binds'] p", "Sync binds by").await;
     walk.sees("[aria-label='What binds'] p", "The held ND filter binds by").await;

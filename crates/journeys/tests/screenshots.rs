@@ -19,14 +19,14 @@ async fn at_a_desk() {
     walk.open_setup("setup-doors").await;
     walk.sees("h2", "Other plans").await;
     walk.picture(&file("bench")).await;
-    walk.press_named("Hold ND filter").await;
+    walk.press_named("ND filter: free").await;
     walk.type_into("Background: EV at ISO 100", "15").await;
     walk.read("document.querySelector('[data-dial=aperture] [role=slider]').focus()").await;
     for mark in ["f/6.3", "f/5.6", "f/5", "f/4.5", "f/4", "f/3.5", "f/3.2", "f/2.8"] {
         walk.keys(thirtyfour::Key::Left).await;
         walk.sees("[data-dial=aperture] output", mark).await;
     }
-    walk.press_named("Hold Aperture").await;
+    walk.press_named("Aperture: free").await;
     walk.press_named("Solve").await;
     walk.sees("[aria-label='What binds'] p", "Sync binds").await;
     walk.read("window.scrollTo(0, 0); document.activeElement.blur()").await;

@@ -25,16 +25,17 @@ async fn jobs_and_their_setups() {
     walk.sees("article [data-rac]", "A date is a day of the calendar").await;
     // The second setup of the sample job goes first.
     walk.press_named("Hands on the plank: earlier").await;
-    let order = "return [...document.querySelectorAll('[data-job=job-slip-shed] [role=row] a')].map((a) => a.textContent).join()";
-    walk.wait("the new order", &format!("{} .startsWith('Hands')", order)).await;
-    walk.read("document.querySelector('[data-job=job-slip-shed] [slot=drag], [data-job=job-slip-shed] [role=row] button').focus()").await;
+    const GRID: &str = "const grid = [...document.querySelectorAll('[role=grid]')].find((g) => g.textContent.includes('Hands on the plank'));";
+    let order = format!("{GRID} return [...grid.querySelectorAll('[role=row] a')].map((a) => a.textContent).join()");
+    walk.wait("the new order", &format!("{order}.startsWith('Hands')")).await;
+    walk.read(&format!("{GRID} grid.querySelector('[role=row] button').focus()")).await;
     walk.keys(Key::Enter).await;
-    walk.wait("carrying", "return !!document.querySelector('[data-job=job-slip-shed] [data-drop-target], [data-job=job-slip-shed] [data-dragging]')").await;
+    walk.wait("carrying", "return !!document.querySelector('[role=row][data-dragging]')").await;
     walk.keys(Key::Down).await;
     walk.keys(Key::Enter).await;
-    walk.wait("the first order again", &format!("{} .startsWith('Boatbuilder')", order)).await;
+    walk.wait("the first order again", &format!("{order}.startsWith('Boatbuilder')")).await;
     walk.open("/").await;
-    walk.wait("the order kept", &format!("{} .startsWith('Boatbuilder')", order)).await;
+    walk.wait("the order kept", &format!("{order}.startsWith('Boatbuilder')")).await;
     // A setup of one's own, solved from the kit.
     walk.type_into("New setup: type its name", "Splice by the window").await;
     walk.sees("[data-dial=shutter] output", "1/").await;

@@ -360,7 +360,7 @@ const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing 
       shutter,{' '}
       <LiveChoice label="File" value={camera.file} choices={files} onChoose={(file) => put({ file })} />.{' '}
       <Latch isSelected={camera.high_speed_sync} onChange={(high_speed_sync) => put({ high_speed_sync })}>
-        {camera.high_speed_sync ? '■ ' : ''}High-speed sync
+        High-speed sync
       </Latch>
       {(errors['/camera/shutter/at'] ??
         errors['/camera/iso/at'] ??

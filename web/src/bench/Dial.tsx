@@ -169,8 +169,12 @@ export function Dial({ dial, onTurn, onHold }: Props) {
     <Row $trouble={dial.trouble} data-dial={dialKey(dial.id)} aria-label={dial.name}>
       <div className="head">
         <h3>{dial.name}</h3>
-        <HoldLatch isSelected={dial.held} onChange={onHold} aria-label={`Hold ${dial.name}`}>
-          {dial.held ? '■ held' : 'free'}
+        <HoldLatch
+          isSelected={dial.held}
+          onChange={onHold}
+          aria-label={`${dial.name}: ${dial.held ? 'held' : 'free'}`}
+        >
+          {dial.held ? 'held' : 'free'}
         </HoldLatch>
         <output>{dial.label}</output>
         {dial.also && <span className="also">{dial.also}</span>}

@@ -110,8 +110,12 @@ const LightSentence = memo(function LightSentence({
   }
   return (
     <>
-      <OnLatch isSelected={light.on} onChange={(on) => onChange({ on })} aria-label={`${name} fires`}>
-        {light.on ? '■ on' : 'off'}
+      <OnLatch
+        isSelected={light.on}
+        onChange={(on) => onChange({ on })}
+        aria-label={`${name}: ${light.on ? 'on' : 'off'}`}
+      >
+        {light.on ? 'on' : 'off'}
       </OnLatch>{' '}
       <LiveChoice
         label={`${name}: flash`}
@@ -142,9 +146,9 @@ const LightSentence = memo(function LightSentence({
       {light.gel.held && (
         <QuietPush
           onPress={() => onChange({ gel: { ...light.gel, held: false } })}
-          aria-label={`${name}: release the gel`}
+          aria-label={`${name}: gel held, release it`}
         >
-          ■ held
+          held
         </QuietPush>
       )}
       ,{' '}

@@ -58,6 +58,7 @@ export const QuietPush = styled(Button)`
     border-color: transparent;
   }
   padding: 3px 8px;
+  min-width: 32px;
 `
 
 /** A button that stays in. */
@@ -66,5 +67,9 @@ export const Latch = styled(ToggleButton)`
   &[data-selected] {
     background: ${({ theme }) => theme.ink};
     color: ${({ theme }) => theme.ground};
+  }
+  &[data-selected]::before {
+    content: '■' / '';
+    font-size: 0.8em;
   }
 `
