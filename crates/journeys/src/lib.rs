@@ -10,8 +10,8 @@ use std::path::{Path, PathBuf};
 use std::process::{Child, Command, Stdio};
 use std::time::{Duration, Instant};
 use tempfile::TempDir;
-use thirtyfour::prelude::*;
 use thirtyfour::manager::{BrowserKind, WebDriverManager};
+use thirtyfour::prelude::*;
 use thirtyfour::{LoggingPrefsLogLevel, TypingData};
 
 /// How long a condition may take to come true.
@@ -89,10 +89,8 @@ impl Walk {
         }
         wanted.add_arg(&format!("--user-data-dir={}", profile.path().display())).unwrap();
         wanted.set_browser_log_level(LoggingPrefsLogLevel::All).unwrap();
-        let manager = WebDriverManager::builder()
-            .driver_binary(BrowserKind::Chrome, "/usr/bin/chromedriver")
-            .offline()
-            .build();
+        let manager =
+            WebDriverManager::builder().driver_binary(BrowserKind::Chrome, "/usr/bin/chromedriver").offline().build();
         let browser = manager.launch(wanted).await.unwrap();
         let size = browser.cdp();
         size.emulation().set_device_metrics_override(width, height, ratio, mobile).await.unwrap();
@@ -213,7 +211,8 @@ impl Walk {
         let option = self.named("[role=option]", option).await;
         option.scroll_into_view().await.unwrap();
         option.click().await.unwrap();
-        self.wait("the list to close", "return !document.querySelector('[role=listbox] [role=option][data-focused]')").await;
+        self.wait("the list to close", "return !document.querySelector('[role=listbox] [role=option][data-focused]')")
+            .await;
     }
 
     /// Sends keys to whatever has the focus.

@@ -72,15 +72,19 @@ async fn hold_solve_undo_and_reload() {
     walk.sees("[data-dial=aperture] button", "held").await;
     assert_eq!([walk.dial("shutter").await, walk.dial("iso").await], solved);
     // Back to where it began, and forward again.
-    walk.wait("something to undo", "return ![...document.querySelectorAll('button')].find((b) => b.textContent === 'Undo').disabled").await;
-    while walk.read("return [...document.querySelectorAll('button')].find((b) => b.textContent === 'Undo').disabled").await == false {
+    walk.wait(
+        "something to undo",
+        "return ![...document.querySelectorAll('button')].find((b) => b.textContent === 'Undo').disabled",
+    )
+    .await;
+    while walk
+        .read("return [...document.querySelectorAll('button')].find((b) => b.textContent === 'Undo').disabled")
+        .await
+        == false
+    {
         let before = walk.read("return document.body.innerText").await;
         walk.press_named("Undo").await;
-        walk.wait(
-            "the step back",
-            &format!("return document.body.innerText !== {before}"),
-        )
-        .await;
+        walk.wait("the step back", &format!("return document.body.innerText !== {before}")).await;
         walk.saved().await;
     }
     walk.sees("[data-dial=aperture] output", "f/7.1").await;

@@ -162,7 +162,10 @@ async fn the_policy_does_not_blank_the_page() {
     walk.open("/").await;
     walk.sees("h1", "Jobs").await;
     // A script without the nonce does not run.
-    walk.read("const s = document.createElement('script'); s.textContent = 'window.smuggled = true'; document.body.append(s)").await;
+    walk.read(
+        "const s = document.createElement('script'); s.textContent = 'window.smuggled = true'; document.body.append(s)",
+    )
+    .await;
     assert_eq!(walk.read("return window.smuggled ?? false").await, false);
     assert_eq!(walk.read("return getComputedStyle(document.querySelector('nav')).display").await, "flex");
     walk.end_expecting("Content Security Policy").await;

@@ -181,9 +181,11 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Remark> 
     }
     let moving = s.asks.movement.is_some_and(|needed| needed.sixths() > 36);
     if let (true, Some(lead)) = (moving, facts.flash_lead())
-        && lead < crate::solve::GHOST && facts.movement_short > 0.3 {
-            say(Place::Shutter, None, Caution::Ghost);
-        }
+        && lead < crate::solve::GHOST
+        && facts.movement_short > 0.3
+    {
+        say(Place::Shutter, None, Caution::Ghost);
+    }
     let slow = s.effective_shutter(dials.shutter).stops() <= TRAILS;
     if slow && s.asks.movement.is_some() && !s.lights.is_empty() {
         say(Place::Shutter, None, Caution::RearCurtain);

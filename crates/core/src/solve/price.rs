@@ -117,18 +117,20 @@ pub fn price(before: (&Situation<'_>, &Dials), after: (&Situation<'_>, &Dials)) 
     }
     for (patch, make) in [(0, true), (3, false)] {
         if let (Some(a), Some(b)) = (from.split.total[patch], to.split.total[patch])
-            && (b - a).abs() > SEEN {
-                costs.push(if make { Cost::Face { stops: b - a } } else { Cost::Background { stops: b - a } });
-            }
+            && (b - a).abs() > SEEN
+        {
+            costs.push(if make { Cost::Face { stops: b - a } } else { Cost::Background { stops: b - a } });
+        }
     }
     let iso = new.iso.stops() - old.iso.stops();
     if iso.abs() > SEEN {
         costs.push(Cost::Noise { stops: iso });
     }
     if let (Some((p0, _)), Some((p1, ready))) = (hardest(before.0, &from), hardest(after.0, &to))
-        && (p0 - p1).abs() > SEEN {
-            costs.push(Cost::Power { stops: p0 - p1, ready });
-        }
+        && (p0 - p1).abs() > SEEN
+    {
+        costs.push(Cost::Power { stops: p0 - p1, ready });
+    }
     let aperture = new.aperture.stops() - old.aperture.stops();
     if aperture.abs() > SEEN {
         costs.push(Cost::Aperture { mark: new.aperture.label(after.0.step), stops: aperture });

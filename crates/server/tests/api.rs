@@ -1,0 +1,326 @@
+//! The API, on the running program with a real file.
+
+use reqwest::{Client, Method, StatusCode};
+use rstest::rstest;
+use serde_json::{Value, json};
+use std::io::{BufRead, BufReader};
+use std::process::{Child, Command, Stdio};
+use tempfile::TempDir;
+
+struct Tolva {
+    server: Child,
+    address: String,
+    folder: TempDir,
+    client: Client,
+}
+
+impl Drop for Tolva {
+    fn drop(&mut self) {
+        let _ = self.server.kill();
+        let _ = self.server.wait();
+    }
+}
+
+fn program() -> Command {
+    Command::new(env!("CARGO_BIN_EXE_tolva"))
+}
+
+fn serve(folder: TempDir, demo: bool) -> Tolva {
+    let mut command = program();
+    command.args(["serve", "--listen", "127.0.0.1:0", "--data"]).arg(folder.path());
+    if demo {
+        command.arg("--demo");
+    }
+    let mut server = command.stdout(Stdio::piped()).stderr(Stdio::null()).spawn().unwrap();
+    let mut line = String::new();
+    BufReader::new(server.stdout.take().unwrap()).read_line(&mut line).unwrap();
+    let address = line.split_whitespace().find(|word| word.starts_with("http://")).unwrap().to_owned();
+    Tolva { server, address, folder, client: Client::new() }
+}
+
+fn demo() -> Tolva {
+    serve(TempDir::new().unwrap(), true)
+}
+
+impl Tolva {
+    async fn ask(&self, method: Method, path: &str, body: Option<Value>) -> (StatusCode, Value) {
+        let mut request = self.client.request(method, format!("{}{path}", self.address));
+        if let Some(body) = body {
+            request = request.json(&body);
+        }
+        let answer = request.send().await.unwrap();
+        let status = answer.status();
+        (status, serde_json::from_slice(&answer.bytes().await.unwrap()).unwrap_or(Value::Null))
+    }
+
+    async fn get(&self, path: &str) -> Value {
+        let (status, value) = self.ask(Method::GET, path, None).await;
+        assert_eq!(status, StatusCode::OK, "{path}: {value}");
+        value
+    }
+
+    async fn post(&self, path: &str, body: Value) -> (StatusCode, Value) {
+        self.ask(Method::POST, path, Some(body)).await
+    }
+
+    async fn setup(&self) -> Value {
+        self.get("/api/setups/setup-doors").await
+    }
+}
+
+/// The sample portrait, over the wire: the levels of the worked case.
+#[tokio::test]
+async fn a_plan_comes_back_with_marks_levels_and_reasons() {
+    let tolva = demo();
+    let setup = tolva.setup().await["setup"].clone();
+    let (status, plan) = tolva.post("/api/plan", setup).await;
+    assert_eq!(status, StatusCode::OK);
+    let level = &plan["assessment"]["levels"][0];
+    assert_eq!(level["patch"], "face");
+    assert!((level["ambient"].as_f64().unwrap() + 3.0).abs() < 0.01, "{level}");
+    assert!(level["total"].as_f64().unwrap().abs() < 0.34);
+    let labels: Vec<&str> =
+        plan["assessment"]["dials"].as_array().unwrap().iter().filter_map(|d| d["label"].as_str()).collect();
+    assert_eq!(labels[..2], ["1/160", "f/7.1"]);
+}
+
+/// Every kind of bad input answers with a problem, at its field, and changes nothing.
+#[rstest]
+#[case::negative_distance("/subject/distance", json!(-1), "/subject/distance", "not -1")]
+#[case::a_word_for_a_number("/subject/distance", json!("far"), "/subject/distance", "number is needed")]
+#[case::nothing_for_a_number("/background/sunlit", json!(null), "/background/sunlit", "number is needed")]
+#[case::beyond_its_field("/subject/distance", json!(5000), "/subject/distance", "0.05 to 300 m")]
+#[case::zero_aperture("/camera/aperture/at", json!(-500), "/camera/aperture/at", "aperture mark")]
+#[case::aperture_the_lens_lacks("/camera/aperture/at", json!(0), "/camera/aperture/at", "This lens goes from f/1.8")]
+#[case::unknown_lens("/camera/lens", json!("nowhere"), "/camera/lens", "There is no lens")]
+#[case::unknown_flash("/lights/0/flash", json!("nowhere"), "/lights/0/flash", "There is no flash")]
+#[case::empty_name("/name", json!("  "), "/name", "A name is needed")]
+#[case::endless_name("/name", json!("x".repeat(10_000)), "/name", "at most 120")]
+#[case::unknown_approach("/approach", json!("magic"), "/approach", "unknown variant")]
+#[case::a_time_that_is_none("/readings/0/time", json!("26:00"), "/readings/0/time", "00:00 to 23:59")]
+#[case::an_ev_beyond_the_sun("/readings/0/measured/ev", json!(40), "/readings/0/measured", "-10 to 22 EV")]
+#[case::a_field_of_no_meaning("/subject/mood", json!("grim"), "/subject/mood", "unknown field")]
+#[tokio::test]
+async fn bad_input(#[case] at: &str, #[case] value: Value, #[case] field: &str, #[case] words: &str) {
+    let tolva = demo();
+    let kept = tolva.setup().await;
+    let mut setup = kept["setup"].clone();
+    if let Some(found) = setup.pointer_mut(at) {
+        *found = value;
+    } else {
+        let (parent, last) = at.rsplit_once('/').unwrap();
+        setup.pointer_mut(parent).unwrap()[last] = value;
+    }
+    for (method, path, body, prefix) in [
+        (Method::POST, "/api/assess", setup.clone(), ""),
+        (Method::POST, "/api/plan", setup.clone(), ""),
+        (Method::PUT, "/api/setups/setup-doors", json!({"setup": setup, "version": kept["version"]}), "/setup"),
+    ] {
+        let (status, problem) = tolva.ask(method, path, Some(body)).await;
+        assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{problem}");
+        let errors = problem["errors"].as_array().unwrap();
+        let (bare, whole) = (field.to_owned(), format!("{prefix}{field}"));
+        let found = errors.iter().find(|error| error["field"] == bare.as_str() || error["field"] == whole.as_str());
+        let found = found.unwrap_or_else(|| panic!("nothing said at {field}: {problem}"));
+        assert!(found["detail"].as_str().unwrap().contains(words), "{found}");
+    }
+    assert_eq!(tolva.setup().await, kept);
+}
+
+#[rstest]
+#[case::malformed("application/json", "{\"name\": ", StatusCode::BAD_REQUEST)]
+#[case::not_json("text/plain", "hello", StatusCode::UNSUPPORTED_MEDIA_TYPE)]
+#[case::deeply_nested("application/json", &"[".repeat(5_000), StatusCode::BAD_REQUEST)]
+#[case::huge("application/json", &format!("\"{}\"", "x".repeat(600_000)), StatusCode::PAYLOAD_TOO_LARGE)]
+#[tokio::test]
+async fn broken_bodies(#[case] kind: &str, #[case] body: &str, #[case] status: StatusCode) {
+    let tolva = demo();
+    let request = tolva.client.post(format!("{}/api/plan", tolva.address)).header("content-type", kind);
+    let answer = request.body(body.to_owned()).send().await.unwrap();
+    assert_eq!(answer.status(), status);
+    assert_eq!(answer.headers()["content-type"], "application/problem+json");
+}
+
+#[tokio::test]
+async fn a_stale_write_is_refused_with_the_newer() {
+    let tolva = demo();
+    let kept = tolva.setup().await;
+    let mut mine = kept["setup"].clone();
+    mine["note"] = json!("mine");
+    let put = |setup: Value| {
+        tolva.ask(Method::PUT, "/api/setups/setup-doors", Some(json!({"setup": setup, "version": kept["version"]})))
+    };
+    assert_eq!(put(mine).await.0, StatusCode::OK);
+    let mut theirs = kept["setup"].clone();
+    theirs["note"] = json!("theirs");
+    let (status, problem) = put(theirs).await;
+    assert_eq!(status, StatusCode::CONFLICT);
+    assert_eq!(problem["newer"]["setup"]["note"], "mine");
+    assert_eq!(tolva.setup().await["setup"]["note"], "mine");
+}
+
+/// Out of one studio, into a fresh one, and out again: the same to the last number.
+#[rstest]
+#[case("job-slip-shed")]
+#[case("job-tram-hall")]
+#[case("job-glasshouse")]
+#[tokio::test]
+async fn a_job_goes_round(#[case] id: &str) {
+    let path = format!("/api/jobs/{id}/export");
+    let file = demo().get(&path).await;
+    let fresh = serve(TempDir::new().unwrap(), false);
+    let (status, taken) = fresh.post("/api/import", file.clone()).await;
+    assert_eq!(status, StatusCode::OK, "{taken}");
+    assert_eq!(taken["copied"], false);
+    assert_eq!(fresh.get(&path).await, file);
+    // The same file again comes in as a copy and changes nothing that is there.
+    let (_, again) = fresh.post("/api/import", file.clone()).await;
+    assert_eq!(again["copied"], true);
+    assert_eq!(again["added"], json!([]));
+    assert_eq!(fresh.get(&path).await, file);
+}
+
+#[tokio::test]
+async fn the_kit_goes_round() {
+    let file = demo().get("/api/kit/export").await;
+    let fresh = serve(TempDir::new().unwrap(), false);
+    assert_eq!(fresh.post("/api/import", file.clone()).await.0, StatusCode::OK);
+    assert_eq!(fresh.get("/api/kit/export").await, file);
+}
+
+#[rstest]
+#[case::newer(|file: &mut Value| file["version"] = json!(2), "version 2")]
+#[case::another_format(|file: &mut Value| file["format"] = json!("other"), "not a Tolva file")]
+#[case::broken_reference(|file: &mut Value| file["kit"]["items"] = json!([]), "There is no camera")]
+#[case::a_light_twice(|file: &mut Value| {
+    let light = file["setups"][0]["setup"]["lights"][0].clone();
+    file["setups"][0]["setup"]["lights"].as_array_mut().unwrap().push(light);
+}, "is there twice")]
+#[tokio::test]
+async fn files_that_cannot_be_taken_change_nothing(#[case] spoil: fn(&mut Value), #[case] words: &str) {
+    let mut file = demo().get("/api/jobs/job-slip-shed/export").await;
+    spoil(&mut file);
+    let fresh = serve(TempDir::new().unwrap(), false);
+    let (status, problem) = fresh.post("/api/import", file).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(problem["detail"].as_str().unwrap().contains(words), "{problem}");
+    assert_eq!(fresh.get("/api/jobs").await, json!([]));
+    assert_eq!(fresh.get("/api/kit").await, json!([]));
+}
+
+#[rstest]
+#[case::foreign_host("host", "evil.example", StatusCode::FORBIDDEN)]
+#[case::foreign_origin("origin", "https://evil.example", StatusCode::FORBIDDEN)]
+#[case::null_origin("origin", "null", StatusCode::FORBIDDEN)]
+#[tokio::test]
+async fn other_sites_stay_out(#[case] header: &str, #[case] value: &str, #[case] status: StatusCode) {
+    let tolva = demo();
+    let answer = tolva.client.get(format!("{}/api/jobs", tolva.address)).header(header, value).send().await.unwrap();
+    assert_eq!(answer.status(), status);
+}
+
+#[tokio::test]
+async fn the_page_has_a_fresh_nonce_and_a_strict_policy() {
+    let tolva = demo();
+    let mut policies = Vec::new();
+    for _ in 0..2 {
+        let answer = tolva.client.get(format!("{}/", tolva.address)).send().await.unwrap();
+        let policy = answer.headers()["content-security-policy"].to_str().unwrap().to_owned();
+        assert!(policy.starts_with("default-src 'none'"), "{policy}");
+        assert!(!policy.contains("unsafe"), "{policy}");
+        let nonce = policy.split("'nonce-").nth(1).unwrap().split('\'').next().unwrap().to_owned();
+        let page = answer.text().await.unwrap();
+        assert!(page.contains(&nonce) && !page.contains("TOLVA-NONCE"));
+        policies.push(policy);
+    }
+    assert_ne!(policies[0], policies[1]);
+}
+
+#[tokio::test]
+async fn scripts_come_compressed() {
+    let tolva = demo();
+    let page = tolva.client.get(format!("{}/", tolva.address)).send().await.unwrap().text().await.unwrap();
+    let script = page.split("src=\"").nth(1).unwrap().split('"').next().unwrap();
+    let sizes = ["identity", "gzip", "br"].map(|coding| {
+        let request = tolva.client.get(format!("{}{script}", tolva.address)).header("accept-encoding", coding);
+        async { request.send().await.unwrap() }
+    });
+    let [plain, gzip, brotli] = sizes;
+    let (plain, gzip, brotli) = (plain.await, gzip.await, brotli.await);
+    assert_eq!(gzip.headers()["content-encoding"], "gzip");
+    assert_eq!(brotli.headers()["content-encoding"], "br");
+    let sizes = [plain, gzip, brotli].map(|answer| async { answer.bytes().await.unwrap().len() });
+    let [plain, gzip, brotli] = sizes;
+    let (plain, gzip, brotli) = (plain.await, gzip.await, brotli.await);
+    assert!(brotli < gzip && gzip < plain / 2, "{plain} {gzip} {brotli}");
+    assert!(gzip < 300_000, "first load is {gzip} bytes of gzipped script");
+}
+
+#[tokio::test]
+async fn the_document_names_every_path() {
+    let document = demo().get("/api/openapi.json").await;
+    assert!(document["openapi"].as_str().unwrap().starts_with("3.1"));
+    let paths = document["paths"].as_object().unwrap();
+    for path in ["/api/plan", "/api/setups/{id}", "/api/jobs/{id}/order", "/api/import"] {
+        assert!(paths.contains_key(path), "{path}");
+    }
+}
+
+/// A demo never goes over what a user has.
+#[tokio::test]
+async fn the_sample_studio_leaves_a_used_one_alone() {
+    let mut first = serve(TempDir::new().unwrap(), false);
+    let (status, _) =
+        first.post("/api/jobs", json!({"name": "Mine", "kind": "event", "client": "", "date": "", "place": ""})).await;
+    assert_eq!(status, StatusCode::CREATED);
+    let second = serve(first.stop(), true);
+    let jobs = second.get("/api/jobs").await;
+    assert_eq!(jobs.as_array().unwrap().len(), 1);
+    assert_eq!(jobs[0]["job"]["name"], "Mine");
+}
+
+impl Tolva {
+    /// Stops the server and gives its folder.
+    fn stop(&mut self) -> TempDir {
+        let _ = self.server.kill();
+        let _ = self.server.wait();
+        std::mem::replace(&mut self.folder, TempDir::new().unwrap())
+    }
+}
+
+/// The command line: a file in, the same file out; a port that is taken says so and what to do.
+#[tokio::test]
+async fn the_command_line() {
+    let folder = TempDir::new().unwrap();
+    let file = concat!(env!("CARGO_MANIFEST_DIR"), "/../../demo/glasshouse.json");
+    let run = |args: &[&str]| {
+        let output = program().args(args).arg("--data").arg(folder.path()).output().unwrap();
+        (output.status.success(), String::from_utf8(output.stdout).unwrap(), String::from_utf8(output.stderr).unwrap())
+    };
+    let (done, said, _) = run(&["import", file]);
+    assert!(done && said.contains("Job job-glasshouse taken"), "{said}");
+    let (_, written, _) = run(&["export", "job-glasshouse"]);
+    let (written, given): (Value, Value) = (
+        serde_json::from_str(&written).unwrap(),
+        serde_json::from_str(&std::fs::read_to_string(file).unwrap()).unwrap(),
+    );
+    assert_eq!(written, given);
+    let (done, _, said) = run(&["export", "job-nowhere"]);
+    assert!(!done && said.contains("There is no job"), "{said}");
+    let tolva = demo();
+    let taken = tolva.address.trim_start_matches("http://");
+    let (done, _, said) = run(&["serve", "--listen", taken]);
+    assert!(!done && said.contains("is taken") && said.contains("--listen 127.0.0.1:"), "{said}");
+}
+
+/// Told to stop, it ends by itself and leaves a whole file.
+#[tokio::test]
+async fn it_stops_gracefully() {
+    let mut tolva = demo();
+    tolva.setup().await;
+    let asked = Command::new("kill").arg("-TERM").arg(tolva.server.id().to_string()).status().unwrap();
+    assert!(asked.success());
+    assert!(tolva.server.wait().unwrap().success());
+    let again = serve(std::mem::replace(&mut tolva.folder, TempDir::new().unwrap()), false);
+    assert_eq!(again.get("/api/jobs").await.as_array().unwrap().len(), 3);
+}
