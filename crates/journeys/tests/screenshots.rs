@@ -29,6 +29,7 @@ async fn at_a_desk() {
     walk.press_named("Aperture: free").await;
     walk.press_named("Solve").await;
     walk.sees("[aria-label='What binds'] p", "Sync binds").await;
+    walk.saved().await;
     walk.read("window.scrollTo(0, 0); document.activeElement.blur()").await;
     walk.picture(&file("bench-binds")).await;
     walk.open("/kit").await;

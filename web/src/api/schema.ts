@@ -580,6 +580,8 @@ export interface components {
             lit_to_shadow?: number | null;
             /** @description Whether every target is met and nothing is past a limit. */
             met: boolean;
+            /** @description What each reading stands for. */
+            readings: components["schemas"]["ReadingReport"][];
         };
         /** @description What is behind the subject. */
         Background: {
@@ -802,6 +804,14 @@ export interface components {
             /** @enum {string} */
             what: "near_eyes";
         } | {
+            /**
+             * Format: double
+             * @description What the body takes.
+             */
+            most: number;
+            /** @enum {string} */
+            what: "frame_rate";
+        } | {
             /** @enum {string} */
             what: "flicker_sensitivity";
         } | {
@@ -870,6 +880,11 @@ export interface components {
         } | {
             /** @enum {string} */
             do: "tripod";
+        } | {
+            /** @description The new distance from the camera. */
+            distance: components["schemas"]["Metres"];
+            /** @enum {string} */
+            do: "step_back";
         } | {
             /** @enum {string} */
             do: "move_light";
@@ -1500,6 +1515,7 @@ export interface components {
              * @description Batteries for all frames.
              */
             batteries: number;
+            beam_width?: components["schemas"]["Metres"] | null;
             /**
              * Format: int32
              * @description Frames at once from a full charge.
@@ -1787,6 +1803,15 @@ export interface components {
             /** @description Where. */
             patch: components["schemas"]["Patch"];
             time?: components["schemas"]["ClockTime"] | null;
+        };
+        /** @description A reading in other words: the level it stands for and the light itself. */
+        ReadingReport: {
+            /** @description The level it stands for. */
+            ev: components["schemas"]["Ev100"];
+            /** @description The illuminance (incident) or luminance (reflected), by the meter's own constants. */
+            light: string;
+            /** @description The reading. */
+            reading: components["schemas"]["Id"];
         };
         /** @description Something said, and what about. */
         Remark: {

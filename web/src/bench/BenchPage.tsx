@@ -46,8 +46,28 @@ const Head = styled.header`
   }
   @media (max-width: 760px) {
     padding: 4px 12px;
+    h1 {
+      flex: 1;
+      min-width: 0;
+      display: block;
+      line-height: 1.2;
+    }
+    h1 a {
+      font-size: 13px;
+    }
+    h1 .slash {
+      display: none;
+    }
     .end {
       margin-left: 0;
+      width: 100%;
+    }
+    .saved {
+      margin-left: auto;
+      order: 4;
+    }
+    .solve {
+      display: none;
     }
   }
 `
@@ -77,7 +97,7 @@ const Follow = styled(Switch)`
 `
 const Body = styled.main`
   display: grid;
-  grid-template-columns: 330px minmax(0, 1fr) 390px;
+  grid-template-columns: 366px minmax(0, 1fr) 376px;
   align-items: start;
   > * {
     padding: 12px 20px;
@@ -185,16 +205,29 @@ const Legend = styled.p`
     vertical-align: 3px;
   }
 `
-const Views = styled(ToggleButtonGroup)`
+/** On a phone, what the thumb reaches: the parts of the bench, and the one thing to do. */
+const ThumbBar = styled.div`
   display: none;
   @media (max-width: 760px) {
     position: fixed;
     inset: auto 0 0 0;
     z-index: 10;
     display: grid;
-    grid-template-columns: repeat(3, 1fr);
+    grid-template-columns: 3fr 1.2fr;
     background: ${({ theme }) => theme.plate};
     border-top: 2px solid ${({ theme }) => theme.ink};
+    > button {
+      min-height: 60px;
+      border: 0;
+      border-left: 2px solid ${({ theme }) => theme.ink};
+      font-size: 17px;
+    }
+  }
+`
+const Views = styled(ToggleButtonGroup)`
+  @media (max-width: 760px) {
+    display: grid;
+    grid-template-columns: repeat(3, 1fr);
     button {
       min-height: 60px;
       border: 0;
@@ -202,8 +235,8 @@ const Views = styled(ToggleButtonGroup)`
       font-weight: 600;
     }
     button[data-selected] {
-      background: ${({ theme }) => theme.ink};
-      color: ${({ theme }) => theme.ground};
+      box-shadow: inset 0 6px ${({ theme }) => theme.ink};
+      font-weight: 800;
     }
   }
 `
@@ -321,17 +354,20 @@ function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
           ))}
         </div>
       </Body>
-      <Views
-        aria-label="Part of the bench"
-        selectionMode="single"
-        disallowEmptySelection
-        selectedKeys={[view]}
-        onSelectionChange={(keys) => setView([...keys][0] as View)}
-      >
-        <ToggleButton id="dials">Dials</ToggleButton>
-        <ToggleButton id="brief">Brief</ToggleButton>
-        <ToggleButton id="plan">Plan</ToggleButton>
-      </Views>
+      <ThumbBar>
+        <Views
+          aria-label="Part of the bench"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[view]}
+          onSelectionChange={(keys) => setView([...keys][0] as View)}
+        >
+          <ToggleButton id="dials">Dials</ToggleButton>
+          <ToggleButton id="brief">Brief</ToggleButton>
+          <ToggleButton id="plan">Plan</ToggleButton>
+        </Views>
+        <MainPush onPress={bench.solve}>Solve</MainPush>
+      </ThumbBar>
     </>
   )
 }
@@ -389,7 +425,7 @@ function BenchHead({ bench, setup }: { bench: BenchState; setup: Setup }) {
   return (
     <Head>
       <h1>
-        <Link to="/">{job?.job.name ?? '…'}</Link> /
+        <Link to="/">{job?.job.name ?? '…'}</Link> <span className="slash">/</span>
         <LiveText
           label="Name of the setup"
           value={setup.name}
@@ -423,7 +459,9 @@ function BenchHead({ bench, setup }: { bench: BenchState; setup: Setup }) {
           <span className="track" aria-hidden />
           Solve as I go
         </Follow>
-        <MainPush onPress={bench.solve}>Solve</MainPush>
+        <MainPush className="solve" onPress={bench.solve}>
+          Solve
+        </MainPush>
       </span>
     </Head>
   )

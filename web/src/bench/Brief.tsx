@@ -69,7 +69,7 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
         <Cautions bench={bench} about="background" />
       </Section>
       <Section title="What the meter said">
-        <Readings {...editing} readings={setup.readings} />
+        <Readings {...editing} readings={setup.readings} reports={bench.assessment?.readings} />
         <Cautions bench={bench} about="readings" />
       </Section>
       <Section title="Approach">

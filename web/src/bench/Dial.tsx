@@ -17,11 +17,6 @@ const Row = styled.section<{ $trouble: boolean }>`
   h3 {
     font-size: 15px;
     font-weight: 600;
-    overflow: hidden;
-    text-overflow: ellipsis;
-    display: -webkit-box;
-    -webkit-line-clamp: 2;
-    -webkit-box-orient: vertical;
     line-height: 1.15;
   }
   output {
@@ -44,9 +39,15 @@ const Row = styled.section<{ $trouble: boolean }>`
     color: ${({ theme, $trouble }) => ($trouble ? theme.warn : theme.quiet)};
     font-weight: ${({ $trouble }) => ($trouble ? 600 : 400)};
   }
+  output.long {
+    font-size: 29px;
+  }
   @media (max-width: 760px) {
     output {
       font-size: 46px;
+    }
+    output.long {
+      font-size: 34px;
     }
   }
 `
@@ -176,7 +177,7 @@ export function Dial({ dial, onTurn, onHold }: Props) {
         >
           {dial.held ? 'held' : 'free'}
         </HoldLatch>
-        <output>{dial.label}</output>
+        <output className={dial.label.length > 6 ? 'long' : undefined}>{dial.label}</output>
         {dial.also && <span className="also">{dial.also}</span>}
       </div>
       <Barrel>

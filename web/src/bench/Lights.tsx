@@ -4,9 +4,10 @@ import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
 import type { Light, LightReport, Setup } from '../api/types'
+import { shown, unitSign } from '../format/units'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
-import { Cautions, Distance, type Editing } from './Brief'
+import { Cautions, Distance, type Editing, useUnits } from './Brief'
 import { directions } from './choices'
 import { freshId } from './Readings'
 import type { BenchState } from './useBench'
@@ -194,6 +195,7 @@ const LightSentence = memo(function LightSentence({
 
 /** What the light gives at its power, in small print. */
 function LightNumbers({ report }: { report?: LightReport }) {
+  const units = useUnits()
   if (!report) return null
   return (
     <p className="small">
@@ -201,6 +203,8 @@ function LightNumbers({ report }: { report?: LightReport }) {
       {Math.round(report.guide_number)} bare
       {report.estimate && ' (estimated)'}, {report.burst > 1 ? `${report.burst} at once, ` : ''}
       {report.duration != null && `t0.1 1/${Math.round(1 / report.duration)} s, `}
+      {report.beam_width != null &&
+        `beam ${shown(report.beam_width, units).toFixed(1)} ${unitSign(units)} wide at the subject, `}
       {Math.round(report.kelvin)} K.
     </p>
   )

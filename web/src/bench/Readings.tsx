@@ -2,8 +2,9 @@ import { useQuery } from '@tanstack/react-query'
 import { Fragment, memo } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
-import { marksQuery } from '../api/queries'
-import type { Printed, Reading, Setup } from '../api/types'
+import { marksQuery, settingsQuery } from '../api/queries'
+import type { Printed, Reading, ReadingReport, Setup } from '../api/types'
+import { clockTime } from '../format/units'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { QuietPush, Push } from '../ui/Push'
 import type { Editing } from './Brief'
@@ -11,7 +12,12 @@ import { measures, methods, patches } from './choices'
 import { errorAt } from './errors'
 
 const Line = styled.li`
-  line-height: 1.75;
+  line-height: 1.6;
+  .small {
+    font-size: 13px;
+    line-height: 1.2;
+    color: ${({ theme }) => theme.quiet};
+  }
 `
 const byId = (marks: Printed[] | undefined, suffix = '') =>
   (marks ?? []).map((mark) => ({ id: String(mark.at), name: `${suffix}${mark.label}` }))
@@ -23,12 +29,10 @@ export function freshId(stem: string, taken: { id: string }[]) {
   return `${stem}-${number}`
 }
 
+type Props = Editing & Pick<Setup, 'readings'> & { reports?: ReadingReport[] }
+
 /** What the meter said, a line each. */
-export const Readings = memo(function Readings({
-  edit,
-  errors,
-  readings,
-}: Editing & Pick<Setup, 'readings'>) {
+export const Readings = memo(function Readings({ edit, errors, readings, reports }: Props) {
   const put = (index: number, change: Partial<Reading>) =>
     edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
   const add = () => {
@@ -50,6 +54,7 @@ export const Readings = memo(function Readings({
           <ReadingLine
             key={reading.id}
             reading={reading}
+            report={reports?.find((report) => report.reading === reading.id)}
             errors={errors}
             field={`/readings/${index}`}
             onChange={(change) => put(index, change)}
@@ -64,14 +69,16 @@ export const Readings = memo(function Readings({
 
 type LineProps = {
   reading: Reading
+  report?: ReadingReport
   errors: Record<string, string>
   field: string
   onChange: (change: Partial<Reading>) => void
   onRemove: () => void
 }
 
-function ReadingLine({ reading, errors, field, onChange, onRemove }: LineProps) {
+function ReadingLine({ reading, report, errors, field, onChange, onRemove }: LineProps) {
   const marks = useQuery(marksQuery).data
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const { measured } = reading
   const name = patches.find((patch) => patch.id === reading.patch)?.name ?? reading.patch
   const chooseMeasure = (as: 'ev' | 'settings') =>
@@ -134,6 +141,13 @@ function ReadingLine({ reading, errors, field, onChange, onRemove }: LineProps) 
       <QuietPush aria-label={`Remove the reading of the ${name.toLowerCase()}`} onPress={onRemove}>
         <X size={16} aria-hidden />
       </QuietPush>
+      {report && (
+        <p className="small">
+          {measured.as === 'settings' && `EV ${Math.round(report.ev * 100) / 100}, `}
+          {report.light}
+          {reading.time && ` at ${clockTime(reading.time, clock)}`}
+        </p>
+      )}
     </Line>
   )
 }

@@ -110,7 +110,8 @@ type NumberProps = Common & {
 /** A number in a sentence or a row: step it with the arrow keys, or type it. The unit follows it. */
 export function LiveNumber(props: NumberProps) {
   const { label, value, onCommit, unit, step = 1, digits = 2, error, tint, row } = props
-  const width = Math.max(3, String(value ?? '').replace(/(\.\d{4})\d+/, '$1').length + 2)
+  const shown = value === null ? '' : String(Number(value.toFixed(digits)))
+  const width = Math.max(3, shown.length + 1.6)
   const LabelAs = row ? Shown : Hidden
   // The field's own stepping would also round what is typed to whole steps.
   const stepped = (event: React.KeyboardEvent) => {

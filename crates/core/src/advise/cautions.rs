@@ -34,6 +34,11 @@ pub enum Caution {
     },
     /// A bare flash near eyes.
     NearEyes,
+    /// The pace asks more frames a second than the body takes.
+    FrameRate {
+        /// What the body takes.
+        most: f64,
+    },
     /// Bursts and people sensitive to flicker.
     FlickerSensitivity,
     /// Wind on a box outdoors.
@@ -101,6 +106,7 @@ impl Caution {
             Caution::NearEyes => {
                 "No bare flash within half a metre of eyes, least of all an infant's. Move it back or bounce it."
             }
+            Caution::FrameRate { most } => return format!("This body takes no more than {most} frames a second."),
             Caution::FlickerSensitivity => {
                 "Bursts of flash: ask first whether anyone is sensitive to flicker (photosensitive epilepsy)."
             }
@@ -193,6 +199,9 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Remark> 
     let high_speed = s.past_sync && s.sync.is_some_and(|sync| dials.shutter > sync);
     if high_speed {
         say(Place::Shutter, None, Caution::HighSpeedSync);
+    }
+    if 1.0 / setup.pace.interval.seconds() > s.body.frames_per_second {
+        say(Place::Pace, None, Caution::FrameRate { most: s.body.frames_per_second });
     }
     if people && !s.lights.is_empty() && 1.0 / setup.pace.interval.seconds() >= BURST {
         say(Place::Pace, None, Caution::FlickerSensitivity);

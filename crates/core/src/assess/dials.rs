@@ -113,7 +113,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
         let name = lit.modifier.map_or(&flash.name, |modifier| &modifier.name);
         push(
             DialId::power(lit.light.id.clone()),
-            format!("{name}, power"),
+            name.to_string(),
             Some(other),
             (*below, label, lit.light.power.held, power_strip(lit.powers.1, flash.power_step, flash.notation)),
         );

@@ -1,7 +1,7 @@
 use super::Facts;
 use crate::flash::{battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time};
 use crate::marks::{stops_label, ten_stop_label};
-use crate::quantity::{GuideNumber, Id, Kelvin, Power, Seconds, Stops};
+use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Power, Seconds, Stops};
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -43,6 +43,8 @@ pub struct LightReport {
     pub batteries: u32,
     /// How long the flash lasts (t0.1).
     pub duration: Option<Seconds>,
+    /// How wide its beam is at the subject, where the modifier narrows it.
+    pub beam_width: Option<Metres>,
     /// Its colour with the gel.
     pub kelvin: Kelvin,
 }
@@ -75,6 +77,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 pops_per_battery: pops_per_battery(flash.full_pops, power).floor() as u32,
                 batteries: battery_sets(s.setup.pace.frames, flash.full_pops, power),
                 duration: duration_at(&flash.durations, power),
+                beam_width: lit.modifier.and_then(|modifier| modifier.beam).map(|beam| {
+                    let half = (beam / 2.0).min(89.0).to_radians();
+                    Metres::nearest(2.0 * lit.light.face_distance.metres() * half.tan())
+                }),
                 kelvin: lit.kelvin(),
             }
         })

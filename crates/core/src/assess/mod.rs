@@ -4,12 +4,14 @@ mod dials;
 mod facts;
 mod levels;
 mod lights;
+mod readings;
 
 pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
 pub use levels::{Level, LightPart};
 pub(crate) use levels::{capital, targets};
 pub use lights::LightReport;
+pub use readings::ReadingReport;
 
 use crate::advise::{Remark, cautions};
 use crate::approach::{Approach, Band};
@@ -69,6 +71,8 @@ pub struct Assessment {
     pub lit_to_shadow: Option<f64>,
     /// Every dial, with its strip, its mark and a line of reason.
     pub dials: Vec<DialReport>,
+    /// What each reading stands for.
+    pub readings: Vec<ReadingReport>,
     /// What each light does.
     pub lights: Vec<LightReport>,
     /// What is sharp.
@@ -126,6 +130,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         },
         lit_to_shadow: lit_to_shadow.filter(|ratio| ratio.is_finite()),
         dials: dials::of(s, &facts, &dials),
+        readings: readings::of(s),
         lights: lights::of(s, &facts),
         depth: DepthReport { near: sharp.near, far: sharp.far, short: Stops::nearest(facts.depth_short) },
         headline,

@@ -3,7 +3,7 @@
 use crate::assess::Facts;
 use crate::assess::capital;
 use crate::flash::recharge_time;
-use crate::marks::{Mark, stops_amount, stops_label};
+use crate::marks::{Mark, stops_amount};
 use crate::quantity::Power;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -82,10 +82,14 @@ impl Cost {
             Cost::Power { stops, ready } => {
                 format!("flash works {} less, {}", stops_amount(*stops), ready_words(*ready))
             }
-            Cost::Face { stops } => format!("face {}", stops_label(*stops)),
-            Cost::Background { stops } => format!("background {}", stops_label(*stops)),
+            Cost::Face { stops } => format!("face {}", moved(*stops)),
+            Cost::Background { stops } => format!("background {}", moved(*stops)),
         }
     }
+}
+
+fn moved(stops: f64) -> String {
+    format!("{} {}", stops_amount(stops), if stops > 0.0 { "brighter" } else { "darker" })
 }
 
 fn ready_words(seconds: f64) -> String {
