@@ -7,7 +7,7 @@ use crate::{api, assets};
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceFactory, ServiceRequest, ServiceResponse};
 use actix_web::http::StatusCode;
-use actix_web::middleware::{Compress, from_fn};
+use actix_web::middleware::from_fn;
 use actix_web::web::{self, Data, PayloadConfig};
 use actix_web::{App, Error, HttpRequest, HttpResponse, ResponseError};
 use std::net::IpAddr;
@@ -57,7 +57,6 @@ pub fn app(
             app.app_data(Data::new(studio))
                 .app_data(Data::new(Own { listen }))
                 .app_data(PayloadConfig::new(LIMIT))
-                .wrap(Compress::default())
                 .wrap(from_fn(only_own))
                 .wrap(TracingLogger::default())
         })

@@ -340,17 +340,17 @@ function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
             </Legend>
             <div aria-live="polite">{bench.stopped && <Trouble>{bench.stopped}</Trouble>}</div>
             {bench.trouble && <Trouble>{bench.trouble}</Trouble>}
-            <PlanPanel bench={bench} setup={setup} />
+            <PlanPanel
+              advice={bench.advice}
+              followed={setup.solve_as_i_go}
+              edit={bench.edit}
+              onTake={bench.take}
+            />
           </div>
         </div>
         <div className="dials">
           {assessment?.dials.map((dial) => (
-            <Dial
-              key={dialKey(dial.id)}
-              dial={dial}
-              onTurn={(at) => bench.turnDial(dial.id, at)}
-              onHold={(held) => bench.hold(dial.id, held)}
-            />
+            <Dial key={dialKey(dial.id)} dial={dial} onTurn={bench.turnDial} onHold={bench.hold} />
           ))}
         </div>
       </Body>

@@ -1,8 +1,8 @@
-import { useRef } from 'react'
+import { memo, useRef } from 'react'
 import { mergeProps, useFocusRing, useMove } from 'react-aria'
 import { Button } from 'react-aria-components'
 import styled from 'styled-components'
-import type { DialReport } from '../api/types'
+import type { DialId, DialReport } from '../api/types'
 import { Latch } from '../ui/Push'
 import { dialKey } from './setupDials'
 
@@ -118,19 +118,19 @@ const SHOWN_NUMBERS = 6
 
 type Props = {
   dial: DialReport
-  onTurn: (at: number) => void
-  onHold: (held: boolean) => void
+  onTurn: (dial: DialId, at: number) => void
+  onHold: (dial: DialId, held: boolean) => void
 }
 
 /** A dial: an engraved strip that slides under a fixed index. Drag it, press beside it, or use the arrow keys. */
-export function Dial({ dial, onTurn, onHold }: Props) {
+export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
   const { focusProps, isFocusVisible } = useFocusRing()
   const { strip } = dial
   const here = nearest(strip, dial.at)
   const moved = useRef(0)
   const go = (index: number) => {
     const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
-    if (to && to.at !== dial.at) onTurn(to.at)
+    if (to && to.at !== dial.at) onTurn(dial.id, to.at)
   }
   const stride = fullStride(strip)
   const { moveProps } = useMove({
@@ -172,7 +172,7 @@ export function Dial({ dial, onTurn, onHold }: Props) {
         <h3>{dial.name}</h3>
         <HoldLatch
           isSelected={dial.held}
-          onChange={onHold}
+          onChange={(held) => onHold(dial.id, held)}
           aria-label={`${dial.name}: ${dial.held ? 'held' : 'free'}`}
         >
           {dial.held ? 'held' : 'free'}
@@ -215,7 +215,7 @@ export function Dial({ dial, onTurn, onHold }: Props) {
       <p className="why">{dial.reason}</p>
     </Row>
   )
-}
+})
 
 function Engraving({ dial, here }: { dial: DialReport; here: number }) {
   const { strip } = dial
@@ -237,7 +237,7 @@ function Engraving({ dial, here }: { dial: DialReport; here: number }) {
               />
               {numbered.has(index) && Math.abs(index - here) <= SHOWN_NUMBERS && (
                 <text x={x} y={27} textAnchor="middle">
-                  {mark.label.replace(/^f\//, '').replace(/ K$/, '')}
+                  {mark.label.replace(/^f\//, '')}
                 </text>
               )}
             </g>

@@ -1,5 +1,6 @@
+import { memo } from 'react'
 import styled from 'styled-components'
-import type { Alternative, Setup, WayOut } from '../api/types'
+import type { Alternative, WayOut } from '../api/types'
 import { Push } from '../ui/Push'
 import type { BenchState } from './useBench'
 
@@ -44,12 +45,13 @@ const Panel = styled.div`
   }
 `
 
+type Props = Pick<BenchState, 'advice' | 'edit'> & { followed: boolean; onTake: BenchState['take'] }
+
 /** What binds with its ways out, and plans that differ with their price. */
-export function PlanPanel({ bench, setup }: { bench: BenchState; setup: Setup }) {
-  const { advice } = bench
+export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTake }: Props) {
   if (!advice) return <p role="status">Looking at what else could be done …</p>
   const take = (other: Alternative) =>
-    bench.edit((s) => ({
+    edit((s) => ({
       ...s,
       solve_as_i_go: false,
       camera: {
@@ -73,7 +75,7 @@ export function PlanPanel({ bench, setup }: { bench: BenchState; setup: Setup })
             <p>{bind.text}</p>
             <ul>
               {bind.ways_out.map((way) => (
-                <Way key={way.text} way={way} onTake={() => void bench.take(way.change)} />
+                <Way key={way.text} way={way} onTake={() => void onTake(way.change)} />
               ))}
             </ul>
             {bind.ways_out.length === 0 && (
@@ -103,13 +105,13 @@ export function PlanPanel({ bench, setup }: { bench: BenchState; setup: Setup })
         {advice.alternatives.length > 0 && (
           <p className="price">
             Undo goes back to the plan you had
-            {setup.solve_as_i_go ? '; solving as you go is switched off by taking one' : ''}.
+            {followed ? '; solving as you go is switched off by taking one' : ''}.
           </p>
         )}
       </section>
     </Panel>
   )
-}
+})
 
 function Way({ way, onTake }: { way: WayOut; onTake: () => void }) {
   return (

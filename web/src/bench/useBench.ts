@@ -1,4 +1,4 @@
-import { useQueryClient } from '@tanstack/react-query'
+import { replaceEqualDeep, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { ApiProblem, client, need, words } from '../api/client'
 import { jobsQuery } from '../api/queries'
@@ -50,7 +50,9 @@ export function useBench(id: string) {
   const queries = useQueryClient()
 
   const put = useCallback((change: Partial<Bench>) => {
-    now.current = { ...now.current, ...change }
+    // What an answer leaves as it was stays the same object, so that only what moved is drawn again.
+    const assessment = change.assessment && replaceEqualDeep(now.current.assessment, change.assessment)
+    now.current = { ...now.current, ...change, ...(assessment && { assessment }) }
     setState(now.current)
   }, [])
 
@@ -101,12 +103,16 @@ export function useBench(id: string) {
     timers.current.save = window.setTimeout(() => void saveNow(), SAVE_AFTER)
   }, [put, saveNow])
 
-  /** Shows a state and asks what it makes of the light; `solve` also turns the free dials. */
+  /**
+   * Asks what a state makes of the light; `solve` also turns the free dials. What was typed is shown at once; a dial
+   * is drawn from the answer, so drawing it before would be drawn twice.
+   */
   const answer = useCallback(
-    async (draft: Setup, solve: boolean) => {
+    async (draft: Setup, solve: boolean, of: 'typing' | 'dial' = 'typing') => {
       const asked = ++turn.current
       window.clearTimeout(timers.current.advise)
-      put({ draft })
+      if (of === 'typing') put({ draft })
+      else now.current = { ...now.current, draft }
       try {
         if (solve) {
           const plan = await need(client.POST('/api/plan', { body: draft }))
@@ -178,24 +184,26 @@ export function useBench(id: string) {
     }
   }, [load, saveNow])
 
-  const edit = useCallback(
-    (change: (setup: Setup) => Setup) => {
+  const change = useCallback(
+    (of: 'typing' | 'dial', change: (setup: Setup) => Setup) => {
       const draft = now.current.draft
-      if (draft) void answer(change(draft), draft.solve_as_i_go)
+      if (draft) void answer(change(draft), draft.solve_as_i_go, of)
     },
     [answer],
   )
 
+  const edit = useCallback((by: (setup: Setup) => Setup) => change('typing', by), [change])
+
   /** Turns a dial by hand. Where everything is solved again after each change, a dial turned is held. */
   const turnDial = useCallback(
     (dial: DialId, at: number) =>
-      edit((setup) => withDial(setup, dial, setup.solve_as_i_go ? { at, held: true } : { at })),
-    [edit],
+      change('dial', (setup) => withDial(setup, dial, setup.solve_as_i_go ? { at, held: true } : { at })),
+    [change],
   )
 
   const hold = useCallback(
-    (dial: DialId, held: boolean) => edit((setup) => withDial(setup, dial, { held })),
-    [edit],
+    (dial: DialId, held: boolean) => change('dial', (setup) => withDial(setup, dial, { held })),
+    [change],
   )
 
   const solve = useCallback(() => {

@@ -1,8 +1,8 @@
-import { Fragment, useRef } from 'react'
+import { Fragment, memo, useCallback, useMemo, useRef } from 'react'
 import styled, { useTheme } from 'styled-components'
 import type { Assessment, Level, Part as PartOf, Patch } from '../api/types'
 import { stopsLabel } from '../format/stops'
-import { BOTTOM, HEIGHT, LEFT, RIGHT, type Scale, scaleFor, TOP, WIDTH } from './geometry'
+import { BOTTOM, HEIGHT, LEFT, RIGHT, highest, type Scale, scaleTo, TOP, WIDTH } from './geometry'
 import { Part } from './Part'
 
 const Figure = styled.figure`
@@ -32,13 +32,14 @@ type Props = {
 }
 
 /** The stop scale: each patch as a bar of ambient and a bar of flash, with what they make together and what is wanted. */
-export function StopScale({ assessment, onDrag }: Props) {
+export const StopScale = memo(function StopScale({ assessment, onDrag }: Props) {
   const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
-  const scale = scaleFor(assessment)
+  const high = highest(assessment)
+  const scale = useMemo(() => scaleTo(high), [high])
   const levels = assessment.levels
   const slot = (WIDTH - LEFT - RIGHT) / Math.max(levels.length, 1)
-  const pixelRatio = () => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH)
+  const pixelRatio = useCallback(() => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH), [])
   return (
     <Figure aria-label="Stop scale">
       <svg
@@ -68,7 +69,7 @@ export function StopScale({ assessment, onDrag }: Props) {
             <path d="M0 0v6" stroke={theme.warn} strokeWidth="1" />
           </pattern>
         </defs>
-        <Ruling scale={scale} assessment={assessment} />
+        <Ruling scale={scale} clipping={assessment.clipping} floor={assessment.floor} />
         {levels.map((level, index) => (
           <LevelBars
             key={level.patch}
@@ -88,15 +89,19 @@ export function StopScale({ assessment, onDrag }: Props) {
       </Unseen>
     </Figure>
   )
-}
+})
 
 /** The engraving: stops and thirds, zero, clipping and floor. */
-function Ruling({ scale, assessment }: { scale: Scale; assessment: Assessment }) {
+const Ruling = memo(function Ruling({
+  scale,
+  clipping,
+  floor: least,
+}: { scale: Scale } & Record<'clipping' | 'floor', number>) {
   const theme = useTheme()
   const thirds: number[] = []
   for (let third = scale.low * 3; third <= scale.high * 3; third++) thirds.push(third)
-  const clip = scale.y(assessment.clipping)
-  const floor = scale.y(assessment.floor)
+  const clip = scale.y(clipping)
+  const floor = scale.y(least)
   const bottom = HEIGHT - BOTTOM
   return (
     <g aria-hidden>
@@ -166,7 +171,7 @@ function Ruling({ scale, assessment }: { scale: Scale; assessment: Assessment })
       })}
     </g>
   )
-}
+})
 
 type BarsProps = {
   level: Level
@@ -177,7 +182,7 @@ type BarsProps = {
   pixelRatio: () => number
 }
 
-function LevelBars({ level, scale, x, slot, onDrag, pixelRatio }: BarsProps) {
+const LevelBars = memo(function LevelBars({ level, scale, x, slot, onDrag, pixelRatio }: BarsProps) {
   const theme = useTheme()
   const width = Math.min(30, slot / 3.6)
   const middle = x + slot / 2
@@ -240,4 +245,4 @@ function LevelBars({ level, scale, x, slot, onDrag, pixelRatio }: BarsProps) {
       </g>
     </g>
   )
-}
+})

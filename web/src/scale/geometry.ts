@@ -15,13 +15,14 @@ export type Scale = {
   stops: (pixels: number) => number
 }
 
-/** The stops the scale shows: from over clipping to under the usable shadows, never less than +4 to −7. */
-export function scaleFor(assessment: Assessment): Scale {
+/** The top of the scale: over clipping and over everything on it, never less than +4. */
+export function highest(assessment: Assessment): number {
   const levels = assessment.levels.map((level) => level.total)
-  const high = Math.min(
-    12,
-    Math.max(4, Math.ceil(assessment.clipping) + 1, Math.ceil(Math.max(...levels, 0)) + 1),
-  )
+  return Math.min(12, Math.max(4, Math.ceil(assessment.clipping) + 1, Math.ceil(Math.max(...levels, 0)) + 1))
+}
+
+/** The scale from this top down to −7, under the usable shadows. */
+export function scaleTo(high: number): Scale {
   const low = -7
   const perStop = (HEIGHT - TOP - BOTTOM) / (high - low)
   return {

@@ -47,3 +47,6 @@ pub struct Remark {
     /// What it is, in words.
     pub text: String,
 }
+
+#[cfg(test)]
+mod tests;

@@ -49,7 +49,7 @@ fn shutter(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
     }
     match (s.sync, s.safe_sync) {
         (Some(sync), _) if at > sync => {
-            let loss = s.lights.iter().map(|lit| lit.high_speed_loss(at, s.sync)).fold(0.0, f64::max);
+            let loss = s.lights.iter().map(|lit| s.high_speed_loss(lit, at)).fold(0.0, f64::max);
             (format!("High-speed sync: the flash loses {}.", stops_amount(loss)), false)
         }
         (Some(sync), Some(safe)) if at > safe => {

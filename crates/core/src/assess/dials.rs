@@ -131,12 +131,14 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
 
 /// Every click of a power dial, full power first.
 fn power_strip(lowest: f64, step: PowerStep, notation: crate::marks::PowerNotation) -> Vec<Printed> {
+    let per_stop = step.clicks_per_stop() as u32;
     let clicks = (lowest * step.clicks_per_stop()).round() as u32;
     (0..=clicks)
         .map(|click| {
             let power = Power::nearest(f64::from(click) / step.clicks_per_stop());
-            let below = power.stops_below_full();
-            Printed { at: below, label: power.label(notation, step), full: (below - below.round()).abs() < 0.01 }
+            let full = click % per_stop == 0;
+            let label = if full { power.label(notation, step) } else { String::new() };
+            Printed { at: power.stops_below_full(), label, full }
         })
         .collect()
 }
@@ -144,14 +146,14 @@ fn power_strip(lowest: f64, step: PowerStep, notation: crate::marks::PowerNotati
 /// White-balance settings in hundreds of kelvin, as cameras set them.
 fn kelvin_strip(at: Kelvin) -> Vec<Printed> {
     let mut strip: Vec<Printed> = (20..=120)
-        .map(|hundreds| Printed {
-            at: f64::from(hundreds) * 100.0,
-            label: format!("{} K", hundreds * 100),
-            full: hundreds % 10 == 0,
+        .map(|hundreds| {
+            let full = hundreds % 10 == 0;
+            let label = if full { (hundreds * 100).to_string() } else { String::new() };
+            Printed { at: f64::from(hundreds) * 100.0, label, full }
         })
         .collect();
     if !strip.iter().any(|mark| mark.at == at.kelvin()) {
-        strip.push(Printed { at: at.kelvin(), label: format!("{:.0} K", at.kelvin()), full: false });
+        strip.push(Printed { at: at.kelvin(), label: String::new(), full: false });
         strip.sort_by(|a, b| a.at.total_cmp(&b.at));
     }
     strip

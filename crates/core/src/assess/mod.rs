@@ -148,3 +148,6 @@ pub(crate) fn missed(band: Option<Band>, level: Option<f64>) -> Option<f64> {
     let miss = band?.miss(level.unwrap_or(-12.0));
     (!(-UNDER..=OVER).contains(&miss)).then_some(miss)
 }
+
+#[cfg(test)]
+mod tests;

@@ -72,14 +72,21 @@ pub trait Mark: Copy + Ord {
 pub struct Printed {
     /// The position, in the unit of the dial: sixths of a stop, stops below full power, or kelvin.
     pub at: f64,
-    /// What is printed there.
+    /// What is printed there; on a dial's strip only full stops carry a number.
     pub label: String,
     /// Whether it is a full stop, engraved longer.
     pub full: bool,
 }
 
-/// The strip of a dial: every position given, with its mark.
+/// The strip of a dial: every position given, numbered at the full stops as a lens is engraved.
 pub fn strip<M: Mark>(marks: &[M], step: StepSize) -> Vec<Printed> {
+    let full = |mark: &M| mark.sixths() % 6 == 0;
+    let label = |mark: &M| if full(mark) { mark.label(step) } else { String::new() };
+    marks.iter().map(|mark| Printed { at: f64::from(mark.sixths()), label: label(mark), full: full(mark) }).collect()
+}
+
+/// Every position given with its mark, to choose from.
+pub fn choices<M: Mark>(marks: &[M], step: StepSize) -> Vec<Printed> {
     marks
         .iter()
         .map(|mark| Printed { at: f64::from(mark.sixths()), label: mark.label(step), full: mark.sixths() % 6 == 0 })

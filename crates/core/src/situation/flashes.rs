@@ -36,7 +36,7 @@ impl Lit<'_> {
 
     /// What high-speed sync takes at this shutter.
     #[must_use]
-    pub fn high_speed_loss(&self, shutter: ShutterMark, sync: Option<ShutterMark>) -> f64 {
+    pub(super) fn high_speed_loss(&self, shutter: ShutterMark, sync: Option<ShutterMark>) -> f64 {
         match (sync, self.flash.high_speed_sync) {
             (Some(sync), Some(high_speed)) => high_speed_loss(shutter, sync, high_speed.cost).stops(),
             _ => 0.0,

@@ -203,6 +203,12 @@ impl<'a> Situation<'a> {
         self.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev() + offset))
     }
 
+    /// What high-speed sync takes from a light at this shutter; nothing where it is not in use.
+    #[must_use]
+    pub fn high_speed_loss(&self, lit: &Lit<'_>, shutter: ShutterMark) -> f64 {
+        if self.past_sync { lit.high_speed_loss(self.effective_shutter(shutter), self.sync) } else { 0.0 }
+    }
+
     /// What each firing light gives each patch at full power, in stops from correct; none where it does not reach.
     #[must_use]
     pub fn full_power_levels(&self, gain: i16, shutter: ShutterMark) -> Vec<[Option<f64>; 5]> {
@@ -210,7 +216,7 @@ impl<'a> Situation<'a> {
         self.lights
             .iter()
             .map(|lit| {
-                let offset = offset - lit.high_speed_loss(self.effective_shutter(shutter), self.sync);
+                let offset = offset - self.high_speed_loss(lit, shutter);
                 lit.reach.map(|level| level.map(|level| level + offset))
             })
             .collect()

@@ -162,7 +162,7 @@ fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64) -> 
 fn keep_flash(s: &Situation<'_>, before: &Dials, dials: &mut Dials) {
     let by = f64::from(dials.gain() - before.gain()) / 6.0;
     for lit in s.lights.iter().filter(|lit| !lit.light.power.held) {
-        let hss = lit.high_speed_loss(dials.shutter, s.sync) - lit.high_speed_loss(before.shutter, s.sync);
+        let hss = s.high_speed_loss(lit, dials.shutter) - s.high_speed_loss(lit, before.shutter);
         let (strongest, lowest) = lit.powers;
         let below = (before.powers[lit.index].stops_below_full() + by - hss).clamp(strongest, lowest);
         dials.powers[lit.index] = lit.flash.power_step.click(Power::nearest(below));

@@ -3,7 +3,7 @@ use actix_web::get;
 use actix_web::web::{Data, Json, Query};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
-use tolva_core::marks::{ApertureMark, IsoMark, Mark, Printed, ShutterMark, StepSize, strip};
+use tolva_core::marks::{ApertureMark, IsoMark, Mark, Printed, ShutterMark, StepSize, choices};
 use tolva_core::quantity::Limit;
 use tolva_core::quantity::limits::ALL;
 use tolva_store::Studio;
@@ -28,7 +28,7 @@ pub struct Marks {
 }
 
 fn clicks<M: Mark>(first: i16, last: i16, step: StepSize) -> Vec<Printed> {
-    strip(&M::clicks(M::nearest(first), M::nearest(last), step), step)
+    choices(&M::clicks(M::nearest(first), M::nearest(last), step), step)
 }
 
 /// The marks printed on cameras: f/1 to f/64, 30 s to 1/32000, ISO 25 to 204800.

@@ -1,0 +1,115 @@
+use super::*;
+use crate::assess::assess;
+use crate::colour::AmbientColour;
+use crate::house::House;
+use crate::kit::{KitItem, Output};
+use crate::marks::ShutterMark;
+use crate::optics::Movement;
+use crate::quantity::{Metres, Power, Seconds};
+use crate::sample;
+use crate::setup::{Method, Setup, SubjectKind, Tone};
+use rstest::rstest;
+
+type Arrange = fn(&mut Setup);
+
+fn said(setup: &Setup) -> Vec<Caution> {
+    let report = assess(setup, &sample::kit(), House::default()).unwrap();
+    report.cautions.into_iter().map(|remark| remark.caution).collect()
+}
+
+/// Each caution appears where it applies, and not where it does not (common practice).
+#[rstest]
+#[case::no_reading(Caution::NotMetered { error: 2.0 }, |s: &mut Setup| s.readings.clear(), |_: &mut Setup| ())]
+#[case::face_not_read(Caution::FaceNotRead, |s: &mut Setup| { s.readings.remove(0); }, |_: &mut Setup| ())]
+#[case::meter_bias(
+    Caution::MeterBias { stops: 1.0 },
+    |s: &mut Setup| { s.subject.tone = Tone::VeryLight; s.readings[0].method = Method::Reflected },
+    |s: &mut Setup| s.subject.tone = Tone::VeryLight,
+)]
+#[case::ttl(Caution::TtlWanders, |s: &mut Setup| s.subject.tone = Tone::VeryDark, |s: &mut Setup| { s.readings.truncate(1); s.background.sunlit = crate::quantity::Share::nearest(0.0) })]
+#[case::eyes(
+    Caution::NearEyes,
+    |s: &mut Setup| { s.lights[0].modifier = None; s.lights[0].face_distance = Metres::nearest(0.4) },
+    |s: &mut Setup| s.lights[0].modifier = None,
+)]
+#[case::no_eyes_on_a_kettle(
+    Caution::NearEyes,
+    |s: &mut Setup| { s.lights[0].modifier = None; s.lights[0].face_distance = Metres::nearest(0.4) },
+    |s: &mut Setup| {
+        s.lights[0].modifier = None;
+        s.lights[0].face_distance = Metres::nearest(0.4);
+        s.subject.kind = SubjectKind::Thing;
+    },
+)]
+#[case::flicker(
+    Caution::FlickerSensitivity,
+    |s: &mut Setup| s.pace.interval = Seconds::nearest(0.2),
+    |s: &mut Setup| s.pace.interval = Seconds::nearest(2.0),
+)]
+#[case::frame_rate(
+    Caution::FrameRate { most: 12.0 },
+    |s: &mut Setup| s.pace.interval = Seconds::nearest(0.05),
+    |s: &mut Setup| s.pace.interval = Seconds::nearest(0.1),
+)]
+#[case::wind(Caution::Wind, |_: &mut Setup| (), |s: &mut Setup| s.ambient = AmbientColour::WarmLamps)]
+#[case::sun(Caution::SunAndEyes, |_: &mut Setup| (), |s: &mut Setup| s.ambient = AmbientColour::Cloud)]
+#[case::heat(
+    Caution::Heat { pops: 60.0, rest: 5.0 },
+    |s: &mut Setup| { s.lights[0].power.at = Power::FULL; s.pace.frames = 400; s.pace.interval = Seconds::nearest(1.5) },
+    |s: &mut Setup| { s.pace.frames = 400; s.pace.interval = Seconds::nearest(1.5) },
+)]
+#[case::batteries(
+    Caution::Batteries { sets: 2 },
+    |s: &mut Setup| { s.lights[0].power.at = Power::FULL; s.pace.frames = 500 },
+    |s: &mut Setup| s.pace.frames = 500,
+)]
+#[case::rear_curtain(
+    Caution::RearCurtain,
+    |s: &mut Setup| s.camera.shutter.at = ShutterMark::new(12).unwrap(),
+    |_: &mut Setup| (),
+)]
+#[case::ghost(
+    Caution::Ghost,
+    |s: &mut Setup| {
+        s.subject.movement = Movement::Running;
+        s.readings.truncate(1);
+        s.camera.shutter.at = ShutterMark::new(28).unwrap();
+    },
+    |s: &mut Setup| s.camera.shutter.at = ShutterMark::new(28).unwrap(),
+)]
+#[case::high_speed_sync(
+    Caution::HighSpeedSync,
+    |s: &mut Setup| { s.camera.high_speed_sync = true; s.camera.shutter.at = ShutterMark::new(60).unwrap() },
+    |s: &mut Setup| s.camera.high_speed_sync = true,
+)]
+#[case::never_automatic(Caution::FixedBalance, |_: &mut Setup| (), |s: &mut Setup| s.lights.clear())]
+fn cautions_where_they_apply(#[case] caution: Caution, #[case] there: Arrange, #[case] not_there: Arrange) {
+    let (mut with, mut without) = (sample::portrait(), sample::portrait());
+    there(&mut with);
+    not_there(&mut without);
+    assert!(said(&with).contains(&caution), "{:?}", said(&with));
+    assert!(!said(&without).contains(&caution), "{:?}", said(&without));
+}
+
+#[test]
+fn an_estimate_is_said_to_be_one() {
+    let (mut kit, setup) = (sample::kit(), sample::portrait());
+    for item in &mut kit.items {
+        if let KitItem::Flash(flash) = item {
+            flash.output = Output::WattSeconds { watt_seconds: 400.0 };
+        }
+    }
+    let report = assess(&setup, &kit, House::default()).unwrap();
+    assert!(report.cautions.iter().any(|remark| remark.caution == Caution::Estimate));
+    assert!(report.lights[0].estimate);
+    assert_eq!(report.lights[0].guide_number.metres(), 60.0);
+}
+
+#[test]
+fn every_caution_has_words_and_stands_somewhere() {
+    for setup in sample::setups() {
+        for remark in assess(&setup, &sample::kit(), House::default()).unwrap().cautions {
+            assert!(remark.text.len() > 20, "{remark:?}");
+        }
+    }
+}
