@@ -1772,7 +1772,7 @@ export interface components {
             at: number;
             /** @description Whether it is a full stop, engraved longer. */
             full: boolean;
-            /** @description What is printed there. */
+            /** @description What is printed there; on a dial's strip only full stops carry a number. */
             label: string;
         };
         /** @description An error as problem+json. */
