@@ -1,100 +1,19 @@
-import { useQuery } from '@tanstack/react-query'
 import { useState } from 'react'
-import { Switch, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
-import { jobsQuery } from '../api/queries'
 import type { Setup } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
 import { StopScale } from '../scale/StopScale'
-import { LiveText, Trouble } from '../ui/Field'
-import { MainPush, Push, QuietPush } from '../ui/Push'
+import { Trouble } from '../ui/Field'
+import { MainPush, Push } from '../ui/Push'
+import { BenchHead, useNeighbours } from './BenchHead'
 import { Brief } from './Brief'
 import { Dial } from './Dial'
 import { PlanPanel } from './PlanPanel'
 import { dialKey } from './setupDials'
 import { type BenchState, useBench } from './useBench'
 
-const Head = styled.header`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 14px;
-  padding: 5px 20px;
-  min-height: 46px;
-  border-bottom: 1px solid ${({ theme }) => theme.engraved};
-  h1 {
-    font-size: 18px;
-    font-weight: 400;
-    display: flex;
-    align-items: baseline;
-    gap: 6px;
-    input {
-      text-align: left;
-    }
-  }
-  .end {
-    margin-left: auto;
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 8px;
-  }
-  .saved {
-    font-size: 13px;
-    color: ${({ theme }) => theme.quiet};
-  }
-  @media (max-width: 760px) {
-    padding: 4px 12px;
-    h1 {
-      flex: 1;
-      min-width: 0;
-      display: block;
-      line-height: 1.2;
-    }
-    h1 a {
-      font-size: 13px;
-    }
-    h1 .slash {
-      display: none;
-    }
-    .end {
-      margin-left: 0;
-      width: 100%;
-    }
-    .saved {
-      margin-left: auto;
-      order: 4;
-    }
-    .solve {
-      display: none;
-    }
-  }
-`
-const Follow = styled(Switch)`
-  display: inline-flex;
-  align-items: center;
-  gap: 8px;
-  cursor: pointer;
-  min-height: 32px;
-  .track {
-    width: 34px;
-    height: 18px;
-    border: 1.5px solid ${({ theme }) => theme.ink};
-    padding: 2px;
-  }
-  .track::before {
-    content: '';
-    display: block;
-    width: 14px;
-    height: 100%;
-    background: ${({ theme }) => theme.engraved};
-  }
-  &[data-selected] .track::before {
-    margin-left: auto;
-    background: ${({ theme }) => theme.ink};
-  }
-`
 const Body = styled.main`
   display: grid;
   grid-template-columns: 366px minmax(0, 1fr) 376px;
@@ -252,8 +171,6 @@ const ConflictBar = styled.div`
 const Waiting = styled.p`
   padding: 40px 20px;
 `
-const saveWords = { saved: 'Saved', saving: 'Saving …', waiting: 'Saving …', failed: 'Not saved yet' }
-
 /** One setup: the heart of it all. */
 export function BenchPage() {
   const { id = '' } = useParams()
@@ -378,13 +295,6 @@ function stopsBetween(contrast: number) {
   return `${stops} ${stops === '1' ? 'stop' : 'stops'} ${contrast > 0 ? 'brighter' : 'darker'} than the face`
 }
 
-/** The setups before and after this one in shooting order. */
-function useNeighbours(bench: BenchState) {
-  const job = useQuery(jobsQuery).data?.find((job) => job.id === bench.kept?.job_id)
-  const index = job?.setups.findIndex((setup) => setup.id === bench.kept?.id) ?? -1
-  return { job, before: job?.setups[index - 1], after: index < 0 ? undefined : job?.setups[index + 1] }
-}
-
 function useBenchKeys(bench: BenchState) {
   const { before, after } = useNeighbours(bench)
   const navigate = useNavigate()
@@ -414,55 +324,4 @@ function useBenchKeys(bench: BenchState) {
     { key: ',', name: 'Setup before', run: () => before && navigate(`/setups/${before.id}`) },
     { key: '.', name: 'Setup after', run: () => after && navigate(`/setups/${after.id}`) },
   ])
-}
-
-function BenchHead({ bench, setup }: { bench: BenchState; setup: Setup }) {
-  const { job, before, after } = useNeighbours(bench)
-  const navigate = useNavigate()
-  const go = (to?: { id: string }) => to && navigate(`/setups/${to.id}`)
-  const history = bench.kept?.history
-  const unsaved = bench.save !== 'saved'
-  return (
-    <Head>
-      <h1>
-        <Link to="/">{job?.job.name ?? '…'}</Link> <span className="slash">/</span>
-        <LiveText
-          label="Name of the setup"
-          value={setup.name}
-          wide
-          error={bench.errors['/name']}
-          onCommit={(name) => bench.edit((s) => ({ ...s, name }))}
-        />
-      </h1>
-      <span>
-        <QuietPush onPress={() => go(before)} isDisabled={!before} aria-label="Setup before">
-          ‹
-        </QuietPush>
-        <QuietPush onPress={() => go(after)} isDisabled={!after} aria-label="Setup after">
-          ›
-        </QuietPush>
-      </span>
-      <span className="end">
-        <span className="saved" role="status" data-save={bench.save}>
-          {saveWords[bench.save]}
-        </span>
-        <Push onPress={() => void bench.undo()} isDisabled={!unsaved && !history?.undo}>
-          Undo
-        </Push>
-        <Push onPress={() => void bench.redo()} isDisabled={!history?.redo}>
-          Redo
-        </Push>
-        <Follow
-          isSelected={setup.solve_as_i_go}
-          onChange={(on) => bench.edit((s) => ({ ...s, solve_as_i_go: on }))}
-        >
-          <span className="track" aria-hidden />
-          Solve as I go
-        </Follow>
-        <MainPush className="solve" onPress={bench.solve}>
-          Solve
-        </MainPush>
-      </span>
-    </Head>
-  )
 }

@@ -56,6 +56,12 @@ export function useBench(id: string) {
     setState(now.current)
   }, [])
 
+  const showPlan = useCallback(
+    ({ setup, assessment, binds, alternatives }: Plan) =>
+      put({ draft: setup, assessment, advice: { binds, alternatives }, errors: NO_ERRORS, trouble: null }),
+    [put],
+  )
+
   const advise = useCallback(() => {
     window.clearTimeout(timers.current.advise)
     timers.current.advise = window.setTimeout(async () => {
@@ -117,14 +123,7 @@ export function useBench(id: string) {
         if (solve) {
           const plan = await need(client.POST('/api/plan', { body: draft }))
           if (asked !== turn.current) return
-          const { binds, alternatives } = plan
-          put({
-            draft: plan.setup,
-            assessment: plan.assessment,
-            advice: { binds, alternatives },
-            errors: NO_ERRORS,
-            trouble: null,
-          })
+          showPlan(plan)
         } else {
           const assessment = await need(client.POST('/api/assess', { body: draft }))
           if (asked !== turn.current) return
@@ -144,7 +143,7 @@ export function useBench(id: string) {
         } else put({ trouble: words(error), save: 'failed' })
       }
     },
-    [advise, put, saveSoon],
+    [advise, put, saveSoon, showPlan],
   )
 
   const show = useCallback(
@@ -218,20 +217,13 @@ export function useBench(id: string) {
       try {
         const plan = await need(client.POST('/api/change', { body: { setup: draft, change } }))
         if (asked !== turn.current) return
-        const { binds, alternatives } = plan
-        put({
-          draft: plan.setup,
-          assessment: plan.assessment,
-          advice: { binds, alternatives },
-          errors: NO_ERRORS,
-          trouble: null,
-        })
+        showPlan(plan)
         saveSoon()
       } catch (error) {
         put({ trouble: words(error) })
       }
     },
-    [put, saveSoon],
+    [put, saveSoon, showPlan],
   )
 
   const dragging = useRef<{ busy: boolean; next: (() => void) | null }>({ busy: false, next: null })

@@ -49,4 +49,6 @@ pub struct Remark {
 }
 
 #[cfg(test)]
+mod reasons_tests;
+#[cfg(test)]
 mod tests;

@@ -167,3 +167,6 @@ impl Kit {
         check.done()
     }
 }
+
+#[cfg(test)]
+mod tests;

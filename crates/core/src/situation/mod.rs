@@ -259,3 +259,6 @@ fn nd_positions(kit: &Kit, step: StepSize) -> Vec<NdMark> {
     positions.dedup();
     positions
 }
+
+#[cfg(test)]
+mod tests;

@@ -10,15 +10,17 @@ mod plan;
 mod powers;
 mod price;
 mod score;
+mod ways;
 
 pub use alternatives::{Alternative, AlternativeKind};
-pub use binds::{Bind, Bound, WayOut};
+pub use binds::{Bind, Bound};
 pub use change::{Change, apply};
 pub use drag::{Dragged, Part, drag};
 pub use grid::{Solution, best, free_range};
 pub use plan::{Plan, assess_and_bind, plan};
 pub use price::{Cost, price};
 pub use score::{Weights, dial_score, fit_score, score};
+pub use ways::WayOut;
 
 pub(crate) use colours::key_colour;
 pub(crate) use powers::of_lit as powers_of_lit;

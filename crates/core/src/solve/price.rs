@@ -150,3 +150,53 @@ pub fn price(before: (&Situation<'_>, &Dials), after: (&Situation<'_>, &Dials)) 
     let text = if words.is_empty() { "Nothing else changes.".to_owned() } else { capital(&words.join("; ")) + "." };
     (costs, text)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::sample;
+    use crate::setup::Setup;
+    use rstest::rstest;
+
+    fn priced(change: fn(&mut Setup)) -> (Vec<Cost>, String) {
+        let (kit, setup) = (sample::kit(), sample::portrait());
+        let mut other = setup.clone();
+        change(&mut other);
+        let (a, b) = (
+            Situation::new(&setup, &kit, House::default()).unwrap(),
+            Situation::new(&other, &kit, House::default()).unwrap(),
+        );
+        price((&a, &Dials::of(&setup)), (&b, &Dials::of(&other)))
+    }
+
+    /// Each dial turned alone names what it costs and nothing that did not change.
+    #[rstest]
+    #[case::nothing(|_: &mut Setup| (), "Nothing else changes.")]
+    #[case::iso(
+        |s: &mut Setup| s.camera.iso.at = Mark::nearest(6),
+        "Face 1 stop brighter; background 1 stop brighter; 1 stop more noise.",
+    )]
+    #[case::shutter(
+        |s: &mut Setup| s.camera.shutter.at = Mark::nearest(38),
+        "Background 1 stop brighter; shutter 1/80.",
+    )]
+    #[case::open(
+        |s: &mut Setup| s.camera.aperture.at = Mark::nearest(10),
+        "⅓ stop too open for the depth asked; face 4 stops brighter; background 4 stops brighter; f/1.8, shallower focus.",
+    )]
+    #[case::power(
+        |s: &mut Setup| s.lights[0].power.at = Power::nearest(1.2),
+        "Face 2 stops brighter; flash works 2 stops harder, ready after 0.5 s.",
+    )]
+    fn one_dial(#[case] change: fn(&mut Setup), #[case] words: &str) {
+        assert_eq!(priced(change).1, words);
+    }
+
+    #[test]
+    fn shake_is_the_first_to_be_named_after_depth() {
+        let (costs, words) = priced(|s| s.camera.shutter.at = Mark::nearest(12));
+        assert!(matches!(costs[0], Cost::Blur { stops } if stops > 1.0), "{costs:?}");
+        assert!(words.contains("too slow to be sure of sharpness"), "{words}");
+    }
+}

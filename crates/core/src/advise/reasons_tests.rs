@@ -1,0 +1,109 @@
+use super::*;
+use crate::assess::{DialKind, DialReport, assess};
+use crate::colour::{AmbientColour, ColourWish};
+use crate::house::{House, Units};
+use crate::marks::Mark;
+use crate::optics::Movement;
+use crate::quantity::{Id, Kelvin, Power, Seconds};
+use crate::sample;
+use crate::setup::{Setup, ShutterType};
+use rstest::rstest;
+
+fn dial(setup: &Setup, kind: DialKind) -> DialReport {
+    let report = assess(setup, &sample::kit(), House::default()).unwrap();
+    report.dials.into_iter().find(|dial| dial.id.dial == kind).unwrap()
+}
+
+type Arrange = fn(&mut Setup);
+
+/// Each dial's line says why it stands there, and shows trouble only where there is some.
+#[rstest]
+#[case::at_the_safe_click(DialKind::Shutter, |_: &mut Setup| (), "The safe click below sync.", false)]
+#[case::below_it(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(38), "1 stop below the safe sync click.", false)]
+#[case::at_the_edge(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(48), "At the edge of sync (1/250); 1/160 is safe.", false)]
+#[case::past_it(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(54), "Past sync: flash reaches only 50 % of the frame's height.", true)]
+#[case::high_speed(
+    DialKind::Shutter,
+    |s: &mut Setup| { s.camera.shutter.at = Mark::nearest(56); s.camera.high_speed_sync = true },
+    "High-speed sync: the flash loses 3 stops.",
+    false,
+)]
+#[case::too_slow_to_hold(DialKind::Shutter, |s: &mut Setup| { s.camera.shutter.at = Mark::nearest(20); s.subject.movement = Movement::Still }, "Too slow for the hand: 1/25 holds it, or a tripod.", true)]
+#[case::too_slow_to_freeze(
+    DialKind::Shutter,
+    |s: &mut Setup| { s.subject.movement = Movement::Sport; s.lights[0].power.at = Power::nearest(8.0) },
+    "2⅔ stops too slow for sport.",
+    true,
+)]
+#[case::no_flash(DialKind::Shutter, |s: &mut Setup| s.lights.clear(), "No flash fires: moves everything.", false)]
+#[case::electronic(DialKind::Shutter, |s: &mut Setup| s.camera.shutter_type = ShutterType::Electronic, "Past sync: flash reaches only 1 % of the frame's height.", true)]
+#[case::deep_enough(DialKind::Aperture, |_: &mut Setup| (), "Sharp through 32 cm: 23 cm to spare.", false)]
+#[case::too_open(DialKind::Aperture, |s: &mut Setup| s.subject.depth = crate::quantity::Metres::nearest(0.5), "1⅓ stops too open to hold 50 cm sharp.", true)]
+#[case::base(DialKind::Iso, |_: &mut Setup| (), "Base: the cleanest there is.", false)]
+#[case::raised(DialKind::Iso, |s: &mut Setup| s.camera.iso.at = Mark::nearest(12), "2 stops above base: more noise, the flash reaches further.", false)]
+#[case::below_base(DialKind::Iso, |s: &mut Setup| s.camera.iso.at = Mark::nearest(-6), "Below base: highlights clip 1 stop sooner.", true)]
+#[case::no_filter(DialKind::Nd, |_: &mut Setup| (), "No filter: nothing taken from either.", false)]
+#[case::filter(DialKind::Nd, |s: &mut Setup| s.camera.nd.at = Mark::nearest(18), "Takes 3 stops from ambient and flash alike.", false)]
+#[case::recharge(DialKind::Power, |_: &mut Setup| (), "Ready after 0.1 s; 3492 frames a battery.", false)]
+#[case::too_fast(
+    DialKind::Power,
+    |s: &mut Setup| { s.lights[0].power.at = Power::FULL; s.pace.interval = Seconds::nearest(0.5) },
+    "Ready after 1.2 s, but a frame is wanted every 0.5 s.",
+    true,
+)]
+#[case::apart_as_wanted(DialKind::Kelvin, |_: &mut Setup| (), "Low sun 99 mired warmer than the flash, as wanted.", false)]
+#[case::apart_unwanted(
+    DialKind::Kelvin,
+    |s: &mut Setup| { s.white_balance.wish = ColourWish::Together; s.white_balance.kelvin.at = Kelvin::nearest(5_600.0) },
+    "Low sun 99 mired warmer than the flash: plain to see.",
+    true,
+)]
+#[case::gelled(
+    DialKind::Kelvin,
+    |s: &mut Setup| {
+        s.white_balance.wish = ColourWish::Together;
+        s.lights[0].gel.at = Some(Id::new("gel-warm-half").unwrap());
+        s.white_balance.kelvin.at = Kelvin::nearest(3_500.0);
+    },
+    "Low sun 10 mired cooler than the flash: small.",
+    false,
+)]
+#[case::skin_off(
+    DialKind::Kelvin,
+    |s: &mut Setup| s.white_balance.kelvin.at = Kelvin::nearest(3_600.0),
+    "Low sun 99 mired warmer than the flash, as wanted. Flash-lit skin plainly cool.",
+    false,
+)]
+#[case::alike(
+    DialKind::Kelvin,
+    |s: &mut Setup| s.ambient = AmbientColour::Measured { kelvin: Kelvin::nearest(5_600.0) },
+    "Flash and ambient look alike.",
+    false,
+)]
+fn why_a_dial_stands_there(
+    #[case] kind: DialKind,
+    #[case] arrange: Arrange,
+    #[case] words: &str,
+    #[case] trouble: bool,
+) {
+    let mut setup = sample::portrait();
+    arrange(&mut setup);
+    let dial = dial(&setup, kind);
+    assert!(dial.reason.starts_with(words), "{}", dial.reason);
+    assert_eq!(dial.trouble, trouble, "{}", dial.reason);
+}
+
+#[test]
+fn distances_are_said_in_the_house_s_units() {
+    let house = House { units: Units::Feet, ..House::default() };
+    let report = assess(&sample::portrait(), &sample::kit(), house).unwrap();
+    let aperture = report.dials.iter().find(|dial| dial.id.dial == DialKind::Aperture).unwrap();
+    assert_eq!(aperture.reason, "Sharp through 1 ft: 9 in to spare.");
+}
+
+#[test]
+fn every_place_of_a_caution_is_one_the_bench_shows() {
+    let setup = sample::portrait();
+    let report = assess(&setup, &sample::kit(), House::default()).unwrap();
+    assert!(report.cautions.iter().any(|remark: &Remark| remark.about == Place::Light && remark.light.is_some()));
+}

@@ -1,0 +1,112 @@
+//! The ways out of a bind, each tried through the solver.
+
+use super::binds::{Bound, FELT, direct, shortfall};
+use super::change::{self, Change, apply};
+use super::grid::best;
+use super::price::{Cost, price};
+use super::score::{Weights, score};
+use crate::approach::Approach;
+use crate::assess::Facts;
+use crate::optics::Support;
+use crate::quantity::Metres;
+use crate::quantity::limits::FACE_DISTANCE;
+use crate::situation::{Dials, Situation};
+use serde::Serialize;
+
+/// A way out of a bind, tried by the solver.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct WayOut {
+    /// What to do.
+    pub change: Change,
+    /// The same in words.
+    pub text: String,
+    /// What it costs, as data.
+    pub costs: Vec<Cost>,
+    /// What it costs, in a sentence.
+    pub price: String,
+}
+
+/// A way tried, with what it leaves.
+pub(super) struct Tried {
+    pub(super) way: WayOut,
+    /// Limits still overstepped.
+    left: Vec<(Bound, f64)>,
+    /// All that is still missed, in stops.
+    shortfall: f64,
+    /// What was missed before it.
+    before: f64,
+    score: f64,
+}
+
+impl Tried {
+    /// Whether it loosens this bound and leaves less missed in all.
+    pub(super) fn helps(&self, bound: &Bound, stops: f64) -> bool {
+        let left = self.left.iter().find(|(known, _)| known == bound).map_or(0.0, |(_, left)| *left);
+        self.shortfall < self.before - FELT && left < stops - 0.25
+    }
+}
+
+/// Every change that could help, each tried through the solver; those that leave less missed, best first.
+pub(super) fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tried> {
+    let before = shortfall(s, dials);
+    let mut tried: Vec<Tried> = candidates(s, dials)
+        .into_iter()
+        .filter_map(|change| {
+            let setup = apply(s.setup, &change);
+            let after = Situation::new(&setup, s.kit, s.house).ok()?;
+            let solution = best(&after, w);
+            let left = shortfall(&after, &solution.dials);
+            if left > before - FELT {
+                return None;
+            }
+            let (costs, price) = price((s, dials), (&after, &solution.dials));
+            let text = change.words(s.setup, s.house, s.step);
+            // Another approach is another picture: offered, but after what keeps this one.
+            let other_picture = if matches!(change, Change::Approach { .. }) { 4.0 } else { 0.0 };
+            Some(Tried {
+                left: direct(&after, &solution.dials),
+                shortfall: left,
+                before,
+                score: score(&after, w, &solution.dials) + other_picture,
+                way: WayOut { change, text, costs, price },
+            })
+        })
+        .collect();
+    tried.sort_by(|a, b| a.score.total_cmp(&b.score));
+    tried
+}
+
+/// The changes worth trying.
+fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
+    let mut changes: Vec<Change> = change::held(s.setup).into_iter().map(|dial| Change::Release { dial }).collect();
+    let can_go_past = !s.lights.is_empty() && s.lights.iter().all(|lit| lit.flash.high_speed_sync.is_some());
+    if !s.setup.camera.high_speed_sync && can_go_past {
+        changes.push(Change::HighSpeedSync);
+    }
+    if let Some(safe) = s.safe_sync.filter(|safe| dials.shutter > *safe) {
+        changes.push(Change::Shutter { at: safe });
+    }
+    if s.setup.camera.support == Support::Hand {
+        changes.push(Change::Tripod);
+    }
+    for lit in s.lights.iter().filter(|lit| lit.light.direction.lights_face()) {
+        let at = lit.light.face_distance.metres();
+        for factor in [0.7, 0.5, 0.35, 1.4, 2.0] {
+            // To the nearest hand's breadth, as a stand is moved.
+            let moved = ((at * factor * 10.0).round() / 10.0).max(0.5);
+            if FACE_DISTANCE.check(moved).is_ok() && (moved - at).abs() > 0.05 {
+                let face_distance = Metres::nearest(moved);
+                changes.push(Change::MoveLight { light: lit.light.id.clone(), face_distance });
+            }
+        }
+    }
+    if Facts::of(s, dials).depth_short >= FELT {
+        let at = s.setup.subject.distance.metres();
+        let back = [1.4, 2.0].map(|factor| Metres::nearest((at * factor * 10.0).round() / 10.0));
+        changes.extend(back.map(|distance| Change::StepBack { distance }));
+    }
+    let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && *other != Approach::Silhouette);
+    changes.extend(others.map(|approach| Change::Approach { approach }));
+    changes
+}
