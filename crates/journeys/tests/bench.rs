@@ -1,5 +1,7 @@
 //! The bench, as a photographer walks through it.
 
+#![allow(clippy::unwrap_used)]
+
 use thirtyfour::prelude::*;
 use tolva_journeys::Walk;
 

@@ -1,5 +1,7 @@
 //! One picture of each main view, from the sample studio. Run by `make screenshots`.
 
+#![allow(clippy::unwrap_used)]
+
 use std::path::PathBuf;
 use tolva_journeys::{Walk, root};
 

@@ -1,5 +1,7 @@
 //! Jobs, kit and settings, the phone, and what assistive technology finds.
 
+#![allow(clippy::unwrap_used)]
+
 use rstest::rstest;
 use thirtyfour::prelude::*;
 use tolva_journeys::Walk;

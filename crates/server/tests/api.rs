@@ -1,5 +1,7 @@
 //! The API, on the running program with a real file.
 
+#![allow(clippy::unwrap_used)]
+
 use reqwest::{Client, Method, StatusCode};
 use rstest::rstest;
 use serde_json::{Value, json};

@@ -1,5 +1,7 @@
 //! The store, on real SQLite files.
 
+#![allow(clippy::unwrap_used)]
+
 use rstest::{fixture, rstest};
 use tempfile::TempDir;
 use tolva_core::format::{JobFile, KitFile};
