@@ -25,6 +25,12 @@ async fn from_a_reading_to_dials_set() {
     assert_ne!(marks[1], "f/7.1", "{marks:?}");
     walk.level_is("background", "ambient", 0.0).await;
     walk.level_is("face", "ambient", -1.0).await;
+    // The face read again, as settings that were right: f/5.6, 1/125, ISO 100 is EV 12, two stops more than before.
+    walk.choose("EV", "settings that were right").await;
+    walk.sees("p", "EV 12, 10\u{202f}000 lx at 18:12").await;
+    walk.level_is("face", "ambient", 1.0).await;
+    walk.choose("1/125", "1/500").await;
+    walk.level_is("face", "ambient", 3.0).await;
     walk.saved().await;
     walk.end().await;
 }

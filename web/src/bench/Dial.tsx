@@ -4,7 +4,7 @@ import { Button } from 'react-aria-components'
 import styled from 'styled-components'
 import type { DialId, DialReport } from '../api/types'
 import { Latch } from '../ui/Push'
-import { dialKey } from './setupDials'
+import { dialKey, nearestMark } from './setupDials'
 
 const Row = styled.section<{ $trouble: boolean }>`
   padding: 6px 0 5px;
@@ -118,7 +118,8 @@ const SHOWN_NUMBERS = 6
 
 type Props = {
   dial: DialReport
-  onTurn: (dial: DialId, at: number) => void
+  /** Turns it by so many clicks of its strip, as far as that goes. */
+  onTurn: (dial: DialId, clicks: number) => void
   onHold: (dial: DialId, held: boolean) => void
 }
 
@@ -126,12 +127,9 @@ type Props = {
 export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
   const { focusProps, isFocusVisible } = useFocusRing()
   const { strip } = dial
-  const here = nearest(strip, dial.at)
+  const here = nearestMark(strip, dial.at)
   const moved = useRef(0)
-  const go = (index: number) => {
-    const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
-    if (to && to.at !== dial.at) onTurn(dial.id, to.at)
-  }
+  const go = (clicks: number) => onTurn(dial.id, clicks)
   const stride = fullStride(strip)
   const { moveProps } = useMove({
     onMoveStart() {
@@ -139,23 +137,23 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
     },
     onMove({ deltaX, deltaY, pointerType }) {
       if (pointerType === 'keyboard') {
-        go(here + Math.sign(deltaX - deltaY))
+        go(Math.sign(deltaX - deltaY))
         return
       }
       moved.current -= deltaX
       const clicks = Math.trunc(moved.current / PITCH)
       if (clicks !== 0) {
         moved.current -= clicks * PITCH
-        go(here + clicks)
+        go(clicks)
       }
     },
   })
   const keys = {
     onKeyDown(event: React.KeyboardEvent) {
-      const to = { PageUp: here + stride, PageDown: here - stride, Home: 0, End: strip.length - 1 }[event.key]
-      if (to !== undefined) {
+      const clicks = { PageUp: stride, PageDown: -stride, Home: -strip.length, End: strip.length }[event.key]
+      if (clicks !== undefined) {
         event.preventDefault()
-        go(to)
+        go(clicks)
       }
     },
   }
@@ -164,7 +162,7 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
     if (event.detail === 0 || Math.abs(moved.current) > 2) return
     const bounds = event.currentTarget.getBoundingClientRect()
     const clicks = Math.round((event.clientX - bounds.left - bounds.width / 2) / PITCH)
-    if (clicks !== 0) go(here + clicks)
+    if (clicks !== 0) go(clicks)
   }
   return (
     <Row $trouble={dial.trouble} data-dial={dialKey(dial.id)} aria-label={dial.name}>
@@ -183,7 +181,7 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
       <Barrel>
         <Click
           aria-label={`${dial.name}: one click back`}
-          onPress={() => go(here - 1)}
+          onPress={() => go(-1)}
           isDisabled={here === 0}
           excludeFromTabOrder
         >
@@ -205,7 +203,7 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
         </Strip>
         <Click
           aria-label={`${dial.name}: one click on`}
-          onPress={() => go(here + 1)}
+          onPress={() => go(1)}
           isDisabled={here === strip.length - 1}
           excludeFromTabOrder
         >
@@ -261,15 +259,6 @@ function numberedMarks(strip: DialReport['strip']) {
     }
   })
   return numbered
-}
-
-/** The place on the strip nearest to where the dial stands. */
-function nearest(strip: DialReport['strip'], at: number) {
-  let best = 0
-  strip.forEach((mark, index) => {
-    if (Math.abs(mark.at - at) < Math.abs((strip[best]?.at ?? 0) - at)) best = index
-  })
-  return best
 }
 
 /** Clicks from one full mark to the next. */

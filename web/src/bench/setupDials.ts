@@ -1,4 +1,4 @@
-import type { DialId, Setup } from '../api/types'
+import type { DialId, DialReport, Setup } from '../api/types'
 
 /** Whether two ids mean the same dial. */
 export const sameDial = (a: DialId, b: DialId) => a.dial === b.dial && (a.light ?? null) === (b.light ?? null)
@@ -25,4 +25,20 @@ export function withDial(setup: Setup, id: DialId, change: { at?: number; held?:
         ),
       }
   }
+}
+
+/** Where a dial stands in a setup, in the unit of its strip. */
+export function dialAt(setup: Setup, id: DialId): number {
+  if (id.dial === 'kelvin') return setup.white_balance.kelvin.at
+  if (id.dial === 'power') return setup.lights.find((light) => light.id === id.light)?.power.at ?? 0
+  return setup.camera[id.dial].at
+}
+
+/** The place on a strip nearest to where a dial stands. */
+export function nearestMark(strip: DialReport['strip'], at: number): number {
+  let best = 0
+  strip.forEach((mark, index) => {
+    if (Math.abs(mark.at - at) < Math.abs((strip[best]?.at ?? 0) - at)) best = index
+  })
+  return best
 }

@@ -3,7 +3,7 @@ import { useCallback, useEffect, useRef, useState } from 'react'
 import { ApiProblem, client, need, words } from '../api/client'
 import { jobsQuery } from '../api/queries'
 import type { Assessment, Change, DialId, KeptSetup, Part, Patch, Plan, Setup } from '../api/types'
-import { withDial } from './setupDials'
+import { dialAt, nearestMark, sameDial, withDial } from './setupDials'
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'failed'
 export type Advice = Pick<Plan, 'binds' | 'alternatives'>
@@ -193,10 +193,22 @@ export function useBench(id: string) {
 
   const edit = useCallback((by: (setup: Setup) => Setup) => change('typing', by), [change])
 
-  /** Turns a dial by hand. Where everything is solved again after each change, a dial turned is held. */
+  /**
+   * Turns a dial by so many clicks from where it stands by now, so that quick turns add up even before the answer to
+   * the first is there. Where everything is solved again after each change, a dial turned is held.
+   */
   const turnDial = useCallback(
-    (dial: DialId, at: number) =>
-      change('dial', (setup) => withDial(setup, dial, setup.solve_as_i_go ? { at, held: true } : { at })),
+    (id: DialId, clicks: number) => {
+      const { draft, assessment } = now.current
+      const strip = assessment?.dials.find((dial) => sameDial(dial.id, id))?.strip
+      if (!draft || !strip) return
+      const index = nearestMark(strip, dialAt(draft, id)) + clicks
+      const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
+      if (!to || to.at === dialAt(draft, id)) return
+      change('dial', (setup) =>
+        withDial(setup, id, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at }),
+      )
+    },
     [change],
   )
 

@@ -17,6 +17,7 @@ export const GlobalStyle = createGlobalStyle`
   ul, ol { list-style: none; }
   h1, h2, h3 { font-size: 1rem; font-weight: 650; }
   a { color: inherit; }
+  ::placeholder { color: ${({ theme }) => theme.quiet}; opacity: 1; font-weight: 450; }
   button, input, textarea, select { font: inherit; color: inherit; }
   :focus-visible, [data-focus-visible] {
     outline: 3px solid ${({ theme }) => theme.ink};
