@@ -46,6 +46,9 @@ const Head = styled.header`
       line-height: 1.2;
     }
     h1 a {
+      display: inline-block;
+      min-height: 28px;
+      padding: 4px 12px 4px 0;
       font-size: 13px;
     }
     h1 .slash {

@@ -8,6 +8,7 @@ const Panel = styled.div`
   display: flex;
   flex-direction: column;
   gap: 10px;
+  padding-top: 8px;
   h2 {
     font-size: 12.5px;
     font-weight: 600;

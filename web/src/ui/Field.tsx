@@ -111,7 +111,7 @@ type NumberProps = Common & {
 export function LiveNumber(props: NumberProps) {
   const { label, value, onCommit, unit, step = 1, digits = 2, error, tint, row } = props
   const shown = value === null ? '' : String(Number(value.toFixed(digits)))
-  const width = Math.max(3, shown.length + 1.6)
+  const width = Math.max(2.6, shown.length + 1.2)
   const LabelAs = row ? Shown : Hidden
   // The field's own stepping would also round what is typed to whole steps.
   const stepped = (event: React.KeyboardEvent) => {
@@ -142,7 +142,7 @@ export function LiveNumber(props: NumberProps) {
 
 /** Room for a text, in characters; letters are narrower than digits. */
 const textWidth = (text: string, wide?: boolean) =>
-  Math.min(46, Math.max(wide ? 14 : 6, Math.ceil(text.length * 0.92) + 2))
+  Math.min(46, Math.max(wide ? 14 : 4.5, Math.ceil(text.length * 0.92) + (wide ? 2 : 0.4)))
 
 type TextProps = Common & {
   value: string

@@ -57,8 +57,8 @@ export const QuietPush = styled(Button)`
   &[data-disabled] {
     border-color: transparent;
   }
-  padding: 3px 8px;
-  min-width: 32px;
+  padding: 3px 6px;
+  min-width: 28px;
 `
 
 /** A button that stays in. */
