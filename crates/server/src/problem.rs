@@ -98,7 +98,6 @@ impl From<StoreError> for Problem {
             StoreError::Stale { .. } => of(StatusCode::CONFLICT, "stale", "Changed elsewhere"),
             StoreError::NoHistory { .. } => of(StatusCode::CONFLICT, "history", "Nothing there"),
             StoreError::InUse { .. } => of(StatusCode::CONFLICT, "in-use", "Still in use"),
-            StoreError::Exists { .. } => of(StatusCode::CONFLICT, "exists", "There already"),
             StoreError::Full { .. } => of(StatusCode::CONFLICT, "full", "Full"),
             StoreError::Order => of(StatusCode::CONFLICT, "order", "Changed elsewhere"),
             StoreError::Fields(errors) => Problem::from(errors),

@@ -40,14 +40,6 @@ pub enum StoreError {
         /// The setups, by name.
         setups: Vec<String>,
     },
-    /// An id that exists already.
-    #[error("There is a {kind} “{id}” already.")]
-    Exists {
-        /// What it is.
-        kind: &'static str,
-        /// Its id.
-        id: Id,
-    },
     /// More than fit.
     #[error("No more fit: a {place} holds at most {most}.")]
     Full {

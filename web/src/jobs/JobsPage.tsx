@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
+import { useState } from 'react'
 import { FileTrigger } from 'react-aria-components'
 import { useNavigate } from 'react-router'
 import styled from 'styled-components'
@@ -119,7 +119,6 @@ export function NameToMake({
   error: unknown
 }) {
   const [round, setRound] = useState(0)
-  const made = useRef(false)
   const problem =
     error instanceof ApiProblem ? (error.problem.errors[0]?.detail ?? error.problem.detail) : undefined
   return (
@@ -131,7 +130,6 @@ export function NameToMake({
         placeholder={label}
         error={problem}
         onCommit={(name) => {
-          made.current = true
           onMake(name)
           setRound(round + 1)
         }}
