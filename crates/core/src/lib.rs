@@ -13,6 +13,7 @@ pub mod emitter;
 pub mod exposure;
 pub mod flash;
 pub mod format;
+pub mod geometry;
 mod house;
 pub mod kit;
 pub mod marks;

@@ -1,4 +1,11 @@
-//! Broad lights: what a face of some size gives near and far, on its axis.
+//! Broad lights: what a face of some size gives near and far, on its axis and off it.
+
+pub mod factor;
+mod law;
+mod placed;
+
+pub use law::Law;
+pub use placed::Emitter;
 
 use crate::quantity::{Metres, Stops};
 use serde::{Deserialize, Serialize};
@@ -23,6 +30,18 @@ pub enum Face {
         /// Its height.
         height: Metres,
     },
+}
+
+impl Face {
+    /// Width and height in metres; nothing for a point.
+    #[must_use]
+    pub fn size(self) -> (f64, f64) {
+        match self {
+            Face::Point => (0.0, 0.0),
+            Face::Disc { diameter } => (diameter.metres(), diameter.metres()),
+            Face::Rectangle { width, height } => (width.metres(), height.metres()),
+        }
+    }
 }
 
 /// How much less a uniform diffuse face gives at this distance on its axis than a point of the same far intensity.

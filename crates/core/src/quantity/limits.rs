@@ -98,6 +98,10 @@ limits! {
     SHARE = "share", "", 0.0, 1.0;
     GUIDE_NUMBER = "guide number", "m", 0.5, 300.0;
     POWER = "power", "stops below full", 0.0, 10.0;
+    COORDINATE = "position", "m", -200.0, 200.0;
+    DEGREES = "angle", "°", -360.0, 360.0;
+    KILOGRAMS = "weight", "kg", 0.0, 100.0;
+    WIND_SPEED = "wind", "m/s", 0.0, 40.0;
     // Dials, in sixths of a stop.
     APERTURE_MARK = "aperture mark", "sixths of a stop above f/1", -6.0, 78.0;
     SHUTTER_MARK = "shutter mark", "sixths of a stop shorter than 1 s", -36.0, 96.0;
@@ -106,10 +110,19 @@ limits! {
     // Fields of a setup.
     SUBJECT_DISTANCE = "distance from the camera", "m", 0.05, 300.0;
     SUBJECT_DEPTH = "depth front to back", "m", 0.001, 30.0;
-    PEOPLE = "number of people", "", 1.0, 200.0;
+    PEOPLE = "number of people", "", 1.0, 60.0;
     BACKGROUND_DISTANCE = "distance behind the subject", "m", 0.05, 5_000.0;
     FACE_DISTANCE = "distance from light to face", "m", 0.1, 50.0;
     LIGHT_TO_BACKGROUND = "distance from light to background", "m", 0.1, 5_000.0;
+    HEIGHT = "height", "m", 0.0, 12.0;
+    STATURE = "height of a person", "m", 0.4, 2.4;
+    THING_SIDE = "size of the thing", "m", 0.005, 10.0;
+    WALL_DISTANCE = "distance of the wall", "m", 0.3, 100.0;
+    CEILING = "height of the ceiling", "m", 1.5, 40.0;
+    CARD_SIDE = "size of the card", "m", 0.05, 6.0;
+    PANE_SIDE = "size of the pane", "m", 0.05, 60.0;
+    TILT = "tilt", "°", -90.0, 90.0;
+    SUN_ELEVATION = "height of the sun", "°", -1.0, 90.0;
     UNDER_KEY = "step under the key light", "stops", -3.0, 6.0;
     AMBIENT_KELVIN = "ambient colour", "K", 1_500.0, 25_000.0;
     CAMERA_KELVIN = "white balance", "K", 2_000.0, 12_000.0;
@@ -146,6 +159,8 @@ limits! {
     // Lists and texts: entries and characters.
     READINGS = "number of readings", "", 0.0, 24.0;
     LIGHTS = "number of lights", "", 0.0, 8.0;
+    CARDS = "number of cards", "", 0.0, 8.0;
+    PANES = "number of panes", "", 0.0, 12.0;
     ZOOM_ROWS = "rows of the zoom table", "", 1.0, 24.0;
     DURATION_ROWS = "rows of the duration table", "", 1.0, 16.0;
     KIT_ITEMS = "number of things in the kit", "", 0.0, 500.0;

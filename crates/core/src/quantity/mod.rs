@@ -26,6 +26,7 @@ mod exposure;
 mod flash;
 mod length;
 pub mod limits;
+mod place;
 mod text;
 
 pub use colour::{Kelvin, Mired, MiredShift};
@@ -33,6 +34,7 @@ pub use exposure::{Ev100, FNumber, Illuminance, LuminousExposure, Seconds, Share
 pub use flash::{GuideNumber, Power};
 pub use length::{Metres, Millimetres};
 pub use limits::{Limit, OutOfRange};
+pub use place::{Coordinate, Degrees, Kilograms, WindSpeed};
 pub use text::{ClockTime, Id, Name, Note, TextError};
 
 /// Defines a checked number: private value, constructor, getter named by the unit, wire form.
