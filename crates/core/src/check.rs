@@ -88,6 +88,26 @@ pub enum Problem {
         /// The power asked for.
         asked: String,
     },
+    /// Behind a wall of the room.
+    #[error("The {thing} would stand behind the {wall}. Move it, or move the wall.")]
+    BehindWall {
+        /// What.
+        thing: &'static str,
+        /// Which wall.
+        wall: &'static str,
+    },
+    /// Where the subject is.
+    #[error("The {thing} would stand inside the subject. Move it away.")]
+    InSubject {
+        /// What.
+        thing: &'static str,
+    },
+    /// A camera that does not see the subject.
+    #[error("The camera is turned {degrees}° away from the subject. Turn it round.")]
+    FacesAway {
+        /// By how much.
+        degrees: f64,
+    },
     /// Not a day of the calendar.
     #[error("A date is a day of the calendar, as 2026-06-30.")]
     Date,

@@ -1,8 +1,12 @@
 //! The sample studio, for tests.
 
 use crate::format::{JobFile, KitFile};
+use crate::geometry::direction;
 use crate::kit::{Kit, Lens};
+use crate::quantity::Metres;
+use crate::scene::Position;
 use crate::setup::Setup;
+use crate::solve::{Change, apply};
 
 pub(crate) fn kit() -> Kit {
     let file: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();
@@ -31,4 +35,27 @@ pub(crate) fn portrait() -> Setup {
 
 pub(crate) fn lens() -> Lens {
     kit().lenses().next().unwrap().clone()
+}
+
+/// The same person outdoors: no walls, cards or sun.
+pub(crate) fn outdoors() -> Setup {
+    let mut setup = portrait();
+    let room = &mut setup.scene.room;
+    (room.ceiling, room.left, room.right, room.rear) = (None, None, None, None);
+    setup.scene.cards.clear();
+    setup.scene.sun = None;
+    setup
+}
+
+/// Puts a light at this distance from the face, along its line.
+pub(crate) fn at_distance(setup: &mut Setup, light: usize, distance: f64) {
+    let (id, face_distance) = (setup.lights[light].id.clone(), Metres::nearest(distance));
+    *setup = apply(setup, &kit(), &Change::MoveLight { light: id, face_distance });
+}
+
+/// Puts a light round the face: so many degrees to the left of the camera and up, and this far.
+pub(crate) fn round_face(setup: &mut Setup, light: usize, left: f64, up: f64, far: f64) {
+    let face = setup.main_face().at;
+    setup.lights[light].at = Position::nearest(face + direction(180.0 + left, up) * far);
+    setup.lights[light].on_camera = false;
 }

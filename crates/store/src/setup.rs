@@ -8,6 +8,7 @@ use tolva_core::format::kit_used;
 use tolva_core::kit::Kit;
 use tolva_core::quantity::Id;
 use tolva_core::quantity::limits::SETUPS;
+use tolva_core::format::v1;
 use tolva_core::setup::Setup;
 use utoipa::ToSchema;
 
@@ -136,7 +137,7 @@ impl Studio {
         .fetch_optional(&mut *tx)
         .await?;
         let Some((revision, body)) = found else { return Err(StoreError::NoHistory { what }) };
-        let setup: Setup = read(id.as_str(), &body)?;
+        let setup = read_setup(id, &body)?;
         // The kit may have lost something since: then that state cannot be gone to.
         setup.check(&kit).map_err(StoreError::Fields)?;
         put(&mut tx, id, &setup, &body, revision, &kit).await?;
@@ -193,10 +194,18 @@ async fn find(tx: &mut Transaction<'_, Sqlite>, id: &Id) -> Result<KeptSetup, St
     Ok(KeptSetup {
         id: id.clone(),
         job_id: read_id(&job_id)?,
-        setup: read(id.as_str(), &body)?,
+        setup: read_setup(id, &body)?,
         version,
         history: History { undo, redo },
     })
+}
+
+/// Reads a state; one kept before things had a place gets one.
+fn read_setup(id: &Id, body: &str) -> Result<Setup, StoreError> {
+    match serde_json::from_str::<v1::Setup>(body) {
+        Ok(old) => Ok(old.into()),
+        Err(_) => read(id.as_str(), body),
+    }
 }
 
 /// Puts a state in force.

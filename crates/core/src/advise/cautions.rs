@@ -1,10 +1,12 @@
 use super::{Place, Remark};
-use crate::assess::Facts;
+use crate::assess::{Facts, SetReport};
 use crate::colour::AmbientColour;
+use crate::glass::Seen;
 use crate::kit::FlashKind;
 use crate::marks::{Mark, stops_amount};
-use crate::quantity::{Id, Power};
-use crate::setup::{Direction, ExposureMode, Method, Patch, SubjectKind, Tone};
+use crate::quantity::{Id, Kilograms, Power};
+use crate::scene::{Intruder, Role};
+use crate::setup::{ExposureMode, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Situation, Source};
 use serde::Serialize;
 
@@ -42,7 +44,46 @@ pub enum Caution {
     /// Bursts and people sensitive to flicker.
     FlickerSensitivity,
     /// Wind on a box outdoors.
-    Wind,
+    Wind {
+        /// The bag it needs, in kilograms; none where the wind is not said.
+        bag: Option<f64>,
+        /// Whether the bag on it is enough.
+        held: bool,
+        /// Whether it should come down.
+        down: bool,
+    },
+    /// Something is in the picture that should not be.
+    InPicture {
+        /// In words.
+        text: String,
+    },
+    /// Something shows in glass.
+    Reflection {
+        /// In words.
+        text: String,
+    },
+    /// The bounce does not work, or takes on a colour.
+    Bounce {
+        /// In words.
+        text: String,
+    },
+    /// The beam does not cover the group.
+    Beam {
+        /// How far the worst face falls under, in stops.
+        stops: f64,
+    },
+    /// The sun is so near the frame that it flares.
+    Flare {
+        /// Angle between sun and lens axis, in degrees.
+        degrees: f64,
+    },
+    /// Light through the glass the camera looks through.
+    ThroughGlass,
+    /// Not everyone is in the picture.
+    FacesOut {
+        /// How many are not.
+        count: u32,
+    },
     /// Sun and eyes.
     SunAndEyes,
     /// A flash that will have to cool.
@@ -110,9 +151,39 @@ impl Caution {
             Caution::FlickerSensitivity => {
                 "Bursts of flash: ask first whether anyone is sensitive to flicker (photosensitive epilepsy)."
             }
-            Caution::Wind => {
+            Caution::Wind { down: true, .. } => {
+                "Too much wind for this: take it down, or have it held by hand, low. The stand maker's rating comes first."
+            }
+            Caution::Wind { bag: Some(bag), held, .. } if *bag > 0.0 => {
+                let state = if *held { "is on it" } else { "is what it needs" };
+                return format!(
+                    "In this wind a bag of {bag:.0} kg {state}, on the tallest leg, and an assistant at the stand. The \
+                     stand maker's rating comes first."
+                );
+            }
+            Caution::Wind { .. } => {
                 "Outdoors this catches wind: bag on the tallest leg, an assistant at the stand, down with it in gusts. \
                  The stand maker's rating comes first."
+            }
+            Caution::InPicture { text } | Caution::Reflection { text } | Caution::Bounce { text } => text,
+            Caution::Beam { stops } => {
+                return format!(
+                    "Its beam leaves the worst face {} under: zoom wider, turn it, or take it back.",
+                    stops_amount(*stops)
+                );
+            }
+            Caution::Flare { degrees } => {
+                return format!(
+                    "The sun stands {degrees:.0}° off the lens axis: it flares. Shade the lens, or let it on purpose."
+                );
+            }
+            Caution::ThroughGlass => {
+                "The camera looks through glass and this flash is on its side: it comes back off the glass. Put the flash \
+                 on the subject's side."
+            }
+            Caution::FacesOut { count } => {
+                let who = if *count == 1 { "One face is".to_owned() } else { format!("{count} faces are") };
+                return format!("{who} outside the picture: step back, or go wider.");
             }
             Caution::SunAndEyes => {
                 "Low sun in or near the frame: do not judge it through an optical finder or a long lens, and no one \
@@ -154,7 +225,7 @@ const TRAILS: f64 = 5.0;
 
 /// The cautions that apply.
 #[must_use]
-pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Remark> {
+pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport) -> Vec<Remark> {
     let mut said = Vec::new();
     let mut say = |about: Place, light: Option<&Id>, caution: Caution| {
         let text = caution.words();
@@ -162,13 +233,13 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Remark> 
     };
     let setup = s.setup;
     let people = setup.subject.kind != SubjectKind::Thing;
-    let outdoors = !setup.ambient.is_artificial();
+    let outdoors = !setup.scene.room.is_indoors();
 
     if let Some(face) = &s.ambient[0] {
         match face.source {
             Source::Usual => say(Place::Readings, None, Caution::NotMetered { error: face.error.stops() }),
             Source::Derived { .. } => say(Place::Readings, None, Caution::FaceNotRead),
-            Source::Metered { .. } => {}
+            Source::Metered { .. } | Source::Windows => {}
         }
     }
     let tone = setup.subject.tone.stops();
@@ -214,20 +285,59 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Remark> 
         (Some(background), Some(face)) => (background.ev - face.ev).stops(),
         _ => 0.0,
     };
+    if let Some(degrees) = set.flare {
+        say(Place::Camera, None, Caution::Flare { degrees });
+    }
+    let framing = set.framing;
+    if framing.faces_in < framing.faces {
+        say(Place::Camera, None, Caution::FacesOut { count: framing.faces - framing.faces_in });
+    }
+    for intruder in &set.intruders {
+        let light = match &intruder.what {
+            Intruder::Light { light } | Intruder::Stand { light } => Some(light),
+            Intruder::Card { .. } => None,
+        };
+        let about = if light.is_some() { Place::Light } else { Place::Camera };
+        say(about, light, Caution::InPicture { text: intruder.text.clone() });
+    }
+    for reflection in &set.reflections {
+        let (about, light) = match &reflection.seen {
+            Seen::Light { light } => (Place::Light, Some(light)),
+            Seen::Photographer => (Place::Camera, None),
+        };
+        say(about, light, Caution::Reflection { text: reflection.text.clone() });
+    }
+    for light in &set.through_glass {
+        say(Place::Light, Some(light), Caution::ThroughGlass);
+    }
+    for placed in &set.lights {
+        let id = Some(&placed.light);
+        if let Some(bounce) = placed.bounce.as_ref().filter(|bounce| bounce.fails) {
+            say(Place::Light, id, Caution::Bounce { text: bounce.text.clone() });
+        }
+        if let Some(stops) = placed.beam_short {
+            say(Place::Light, id, Caution::Beam { stops: stops.stops() });
+        }
+    }
     for (lit, below) in s.lights.iter().zip(&facts.powers) {
         let id = Some(&lit.light.id);
         let flash = lit.flash;
         let bare = lit.modifier.is_none_or(|m| m.modifier_kind == crate::kit::ModifierKind::Bare);
-        if people && bare && lit.light.direction != Direction::Background && lit.light.face_distance.metres() < EYES {
+        if people && bare && lit.role != Role::Background && lit.face_distance.metres() < EYES {
             say(Place::Light, id, Caution::NearEyes);
         }
-        if outdoors && lit.modifier.is_some_and(|m| m.modifier_kind.catches_wind()) {
-            say(Place::Light, id, Caution::Wind);
+        let windy = outdoors && !lit.light.on_camera;
+        if windy && lit.modifier.is_some_and(|m| m.modifier_kind.catches_wind()) {
+            let placed = set.lights.iter().find(|placed| placed.light == lit.light.id);
+            let bag = placed.and_then(|placed| placed.bag_needed).map(Kilograms::kilograms);
+            let held = bag.is_some_and(|bag| lit.light.bag.kilograms() >= bag);
+            let down = setup.scene.wind.metres_per_second() >= crate::scene::wind::TAKE_DOWN;
+            say(Place::Light, id, Caution::Wind { bag, held, down });
         }
         if flash.output.is_estimate() {
             say(Place::Light, id, Caution::Estimate);
         }
-        if flash.ttl && lit.light.direction.lights_face() && (strong_tone || contrast >= 2.0) {
+        if flash.ttl && lit.role.lights_face() && (strong_tone || contrast >= 2.0) {
             say(Place::Light, id, Caution::TtlWanders);
         }
         let power = Power::nearest(*below);

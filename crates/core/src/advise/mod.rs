@@ -49,6 +49,4 @@ pub struct Remark {
 }
 
 #[cfg(test)]
-mod reasons_tests;
-#[cfg(test)]
 mod tests;

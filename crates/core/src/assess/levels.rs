@@ -16,6 +16,16 @@ pub struct LightPart {
     pub level: Stops,
 }
 
+/// How far the faces of a group lie apart.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Spread {
+    /// The darkest.
+    pub low: Stops,
+    /// The brightest.
+    pub high: Stops,
+}
+
 /// A patch on the stop scale.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -40,6 +50,8 @@ pub struct Level {
     pub ambient_target: Option<Band>,
     /// Where the flash part is wanted.
     pub flash_target: Option<Band>,
+    /// The darkest and the brightest of a group, where this is the level of its faces.
+    pub spread: Option<Spread>,
     /// How far the whole is outside its target; positive is too bright.
     pub off: Stops,
     /// Whether it is above clipping, its own tone counted.
@@ -95,6 +107,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 flash_share: Share::nearest(light / (light + level.exp2())),
                 target,
                 ambient_target: wishes.face_ambient.filter(|_| on_face),
+                spread: on_face.then(|| super::face_levels(s, facts)).flatten().map(|faces| Spread {
+                    low: Stops::nearest(faces.iter().copied().fold(f64::MAX, f64::min)),
+                    high: Stops::nearest(faces.iter().copied().fold(f64::MIN, f64::max)),
+                }),
                 flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
                 off: Stops::nearest(target.map_or(0.0, |band| band.miss(total))),
                 clips: facts.clipped.iter().any(|(patch, _)| *patch == index),
@@ -124,6 +140,9 @@ fn sentence(level: &Level) -> String {
         } else if target.low > -19.0 {
             said += "; on target";
         }
+    }
+    if let Some(Spread { low, high }) = level.spread {
+        said += &format!("; the group from {} to {}", label(low), label(high));
     }
     if level.clips {
         said += "; clips";

@@ -79,7 +79,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 duration: duration_at(&flash.durations, power),
                 beam_width: lit.modifier.and_then(|modifier| modifier.beam).map(|beam| {
                     let half = (beam / 2.0).min(89.0).to_radians();
-                    Metres::nearest(2.0 * lit.light.face_distance.metres() * half.tan())
+                    Metres::nearest(2.0 * lit.face_distance.metres() * half.tan())
                 }),
                 kelvin: lit.kelvin(),
             }

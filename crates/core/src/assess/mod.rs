@@ -5,13 +5,16 @@ mod facts;
 mod levels;
 mod lights;
 mod readings;
+mod set;
 
 pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
-pub use levels::{Level, LightPart};
+pub use levels::{Level, LightPart, Spread};
 pub(crate) use levels::{capital, targets};
 pub use lights::LightReport;
 pub use readings::ReadingReport;
+pub use set::{BounceWords, Evenness, InPicture, PlacedCard, PlacedLight, SetReport, Softness};
+pub(crate) use set::{face_levels, name as light_name, spill_words};
 
 use crate::advise::{Remark, cautions};
 use crate::approach::{Approach, Band};
@@ -77,6 +80,10 @@ pub struct Assessment {
     pub lights: Vec<LightReport>,
     /// What is sharp.
     pub depth: DepthReport,
+    /// What the set is like.
+    pub set: SetReport,
+    /// What flash does to the background, in words; none where it does nothing to it.
+    pub spill: Option<String>,
     /// The plan in one line: what is met and what is missed.
     pub headline: String,
     /// Whether every target is met and nothing is past a limit.
@@ -108,6 +115,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
     let facts = Facts::of(s, &dials);
     let sharp = s.lensing.depth_of_field(dials.aperture.f_number());
     let levels = levels::of(s, &facts, &dials);
+    let set = set::of(s, &facts);
     let (headline, met) = levels::headline(s, &facts);
     let lit_to_shadow = match (facts.split.total[0], facts.split.total[1]) {
         (Some(lit), Some(shadow)) => Some((lit - shadow).exp2()),
@@ -132,10 +140,13 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         dials: dials::of(s, &facts, &dials),
         readings: readings::of(s),
         lights: lights::of(s, &facts),
+
+        spill: spill_words(&facts),
         depth: DepthReport { near: sharp.near, far: sharp.far, short: Stops::nearest(facts.depth_short) },
         headline,
         met,
-        cautions: cautions(s, &facts, &dials),
+        cautions: cautions(s, &facts, &dials, &set),
+        set,
         levels,
     }
 }

@@ -97,10 +97,10 @@ proptest! {
     /// The ambient is untouched by a flash's power and distance.
     #[test]
     fn ambient_untouched_by_power_and_distance(below in 0.0f64..8.0, distance in 0.3f64..20.0) {
-        let mut setup = sample::portrait();
+        let mut setup = sample::outdoors();
         let before = ambient(&setup, Patch::Background);
         setup.lights[0].power.at = Power::nearest(below);
-        setup.lights[0].face_distance = Metres::nearest(distance);
+        sample::at_distance(&mut setup, 0, distance);
         prop_assert_eq!(ambient(&setup, Patch::Background), before);
     }
 

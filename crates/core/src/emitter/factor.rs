@@ -111,8 +111,7 @@ mod tests {
     #[case(2.0, 2.0, 1.0)]
     #[case(0.5, 2.0, 1.0)]
     fn rectangle_over_its_corner(#[case] a: f64, #[case] b: f64, #[case] c: f64) {
-        let corners =
-            [DVec3::new(0.0, 0.0, c), DVec3::new(a, 0.0, c), DVec3::new(a, b, c), DVec3::new(0.0, b, c)];
+        let corners = [DVec3::new(0.0, 0.0, c), DVec3::new(a, 0.0, c), DVec3::new(a, b, c), DVec3::new(0.0, b, c)];
         let (x, y) = (a / c, b / c);
         let (rx, ry) = ((1.0 + x * x).sqrt(), (1.0 + y * y).sqrt());
         let closed = (x / rx * (y / rx).atan() + y / ry * (x / ry).atan()) / (2.0 * PI);
@@ -129,8 +128,7 @@ mod tests {
     #[case(0.4, 1.2, 0.8)]
     fn rectangle_across(#[case] a: f64, #[case] b: f64, #[case] c: f64) {
         // The element lies in the ground and looks up; the rectangle stands upright at distance c.
-        let corners =
-            [DVec3::new(0.0, c, 0.0), DVec3::new(b, c, 0.0), DVec3::new(b, c, a), DVec3::new(0.0, c, a)];
+        let corners = [DVec3::new(0.0, c, 0.0), DVec3::new(b, c, 0.0), DVec3::new(b, c, a), DVec3::new(0.0, c, a)];
         let (x, y) = (a / b, c / b);
         let r = x.hypot(y);
         let closed = ((1.0 / y).atan() - y / r * (1.0 / r).atan()) / (2.0 * PI);

@@ -3,6 +3,7 @@
 pub mod factor;
 mod law;
 mod placed;
+pub mod softness;
 
 pub use law::Law;
 pub use placed::Emitter;

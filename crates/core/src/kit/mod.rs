@@ -4,11 +4,13 @@ mod camera;
 mod flash;
 mod items;
 mod lens;
+mod optics;
 
 pub use camera::{Camera, ShutterKind};
 pub use flash::{Flash, FlashKind, HighSpeedSync, MeterReading, Output, ZoomRow, estimated_guide_number};
 pub use items::{Filter, Gel, Modifier, ModifierKind};
 pub use lens::Lens;
+pub use optics::Optics;
 
 use crate::check::{Check, FieldError};
 use crate::quantity::limits::KIT_ITEMS;

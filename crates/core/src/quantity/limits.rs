@@ -113,7 +113,6 @@ limits! {
     PEOPLE = "number of people", "", 1.0, 60.0;
     BACKGROUND_DISTANCE = "distance behind the subject", "m", 0.05, 5_000.0;
     FACE_DISTANCE = "distance from light to face", "m", 0.1, 50.0;
-    LIGHT_TO_BACKGROUND = "distance from light to background", "m", 0.1, 5_000.0;
     HEIGHT = "height", "m", 0.0, 12.0;
     STATURE = "height of a person", "m", 0.4, 2.4;
     THING_SIDE = "size of the thing", "m", 0.005, 10.0;

@@ -1,10 +1,10 @@
-use super::{CameraSetup, Light, Setup, SubjectKind};
+use super::{CameraSetup, Light, Setup};
 use crate::check::{Check, FieldError, Problem};
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, Mark, NdMark};
 use crate::quantity::limits::{
-    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHT_TO_BACKGROUND,
-    LIGHTS, PEOPLE, READINGS, SUBJECT_DEPTH, SUBJECT_DISTANCE, UNDER_KEY,
+    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS, READINGS,
+    SUBJECT_DEPTH, UNDER_KEY,
 };
 
 impl Setup {
@@ -15,12 +15,16 @@ impl Setup {
     pub fn check(&self, kit: &Kit) -> Result<(), Vec<FieldError>> {
         let mut check = Check::default();
         self.check_scene(&mut check);
+        self.check_set(&mut check);
         self.check_camera(kit, &mut check);
         check.count("/readings", READINGS, self.readings.len());
         check.distinct("/readings", self.readings.iter().map(|reading| &reading.id));
         check.count("/lights", LIGHTS, self.lights.len());
         check.distinct("/lights", self.lights.iter().map(|light| &light.id));
         for (index, light) in self.lights.iter().enumerate() {
+            if !light.on_camera {
+                check.range(format!("/lights/{index}/at"), FACE_DISTANCE, self.face_distance(light).metres());
+            }
             light.check(&format!("/lights/{index}"), kit, &mut check);
         }
         check.done()
@@ -28,12 +32,8 @@ impl Setup {
 
     fn check_scene(&self, check: &mut Check) {
         let subject = &self.subject;
-        check.range("/subject/distance", SUBJECT_DISTANCE, subject.distance.metres());
         check.range("/subject/depth", SUBJECT_DEPTH, subject.depth.metres());
-        if subject.kind == SubjectKind::Group {
-            check.range("/subject/people", PEOPLE, f64::from(subject.people));
-        }
-        if subject.depth.metres() / 2.0 >= subject.distance.metres() {
+        if subject.depth.metres() / 2.0 >= self.subject_distance().metres() {
             check.problem("/subject/depth", Problem::TooDeep);
         }
         check.range("/background/distance", BACKGROUND_DISTANCE, self.background.distance.metres());
@@ -53,9 +53,9 @@ impl Setup {
         match lens {
             Some(lens) => {
                 self.camera.check_lens(lens, body, check);
-                if self.subject.distance < lens.closest_focus {
+                if self.subject_distance() < lens.closest_focus {
                     let closest = lens.closest_focus.metres();
-                    check.problem("/subject/distance", Problem::TooNear { closest });
+                    check.problem("/scene/camera/at", Problem::TooNear { closest });
                 }
             }
             None => check.problem("/camera/lens", Problem::NotInKit { kind: "lens", id: self.camera.lens.clone() }),
@@ -108,8 +108,6 @@ fn dial<M: Mark>(check: &mut Check, field: &str, (first, at, last): (M, M, M), s
 
 impl Light {
     fn check(&self, field: &str, kit: &Kit, check: &mut Check) {
-        check.range(format!("{field}/face_distance"), FACE_DISTANCE, self.face_distance.metres());
-        check.range(format!("{field}/background_distance"), LIGHT_TO_BACKGROUND, self.background_distance.metres());
         check.range(format!("{field}/under_key"), UNDER_KEY, self.under_key.stops());
         match kit.flash(&self.flash) {
             None => {
@@ -136,7 +134,7 @@ impl Light {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::quantity::{Id, Metres, Millimetres, Power};
+    use crate::quantity::{Coordinate, Id, Metres, Millimetres, Power};
     use crate::sample;
     use rstest::rstest;
 
@@ -151,11 +149,10 @@ mod tests {
     #[case::aperture_the_lens_lacks("/camera/aperture/at", |s: &mut Setup| s.camera.aperture.at = ApertureMark::new(0).unwrap())]
     #[case::focal_the_lens_lacks("/camera/focal", |s: &mut Setup| s.camera.focal = Millimetres::new(600.0).unwrap())]
     #[case::filter_not_in_kit("/camera/nd/at", |s: &mut Setup| s.camera.nd.at = NdMark::new(90).unwrap())]
-    #[case::nearer_than_focus("/subject/distance", |s: &mut Setup| s.subject.distance = Metres::new(0.3).unwrap())]
+    #[case::nearer_than_focus("/scene/camera/at", |s: &mut Setup| s.scene.camera.at.y = Coordinate::nearest(-0.5))]
     #[case::deeper_than_far("/subject/depth", |s: &mut Setup| s.subject.depth = Metres::new(9.0).unwrap())]
-    #[case::nobody("/subject/people", |s: &mut Setup| { s.subject.kind = SubjectKind::Group; s.subject.people = 0 })]
     #[case::power_the_flash_lacks("/lights/0/power/at", |s: &mut Setup| s.lights[0].power.at = Power::new(10.0).unwrap())]
-    #[case::light_in_the_face("/lights/0/face_distance", |s: &mut Setup| s.lights[0].face_distance = Metres::new(0.01).unwrap())]
+    #[case::light_in_the_face("/lights/0/at", |s: &mut Setup| s.lights[0].at = crate::scene::Position::nearest(s.main_face().at))]
     #[case::the_same_light_twice("/lights/1/id", |s: &mut Setup| { let l = s.lights[0].clone(); s.lights.insert(1, l) })]
     fn each_problem_stands_at_its_field(#[case] field: &str, #[case] spoil: Spoil) {
         let (kit, mut setup) = (sample::kit(), sample::portrait());

@@ -9,13 +9,14 @@ mod subject;
 
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::Dial;
-pub use light::{Direction, GelDial, Light};
+pub use light::{GelDial, Light};
 pub use reading::{Measured, Method, Patch, Reading};
-pub use subject::{Background, Subject, SubjectKind, Tone};
+pub use subject::{Background, BackgroundKind, Subject, SubjectKind, Tone};
 
 use crate::approach::Approach;
 use crate::colour::{AmbientColour, ColourWish};
 use crate::quantity::{Kelvin, Name, Note, Seconds};
+use crate::scene::Scene;
 use serde::{Deserialize, Serialize};
 
 /// White balance: one fixed setting, and what is wanted of the colours.
@@ -53,6 +54,8 @@ pub struct Setup {
     pub subject: Subject,
     /// What is behind.
     pub background: Background,
+    /// Where everything stands.
+    pub scene: Scene,
     /// The colour of the ambient.
     pub ambient: AmbientColour,
     /// What the meter said.

@@ -1,12 +1,14 @@
 use super::{
-    Background, CameraSetup, Dial, Direction, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType,
+    Background, BackgroundKind, CameraSetup, Dial, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType,
     Subject, SubjectKind, Tone, WhiteBalance,
 };
 use crate::colour::{AmbientColour, ColourWish};
+use crate::geometry::DVec3;
 use crate::kit::{FlashKind, Kit};
 use crate::marks::{NdMark, ShutterMark};
 use crate::optics::{Movement, Support};
-use crate::quantity::{Id, Kelvin, Metres, Name, Note, Power, Seconds, Share, Stops};
+use crate::quantity::{Id, Kelvin, Kilograms, Metres, Name, Note, Power, Seconds, Share, Stops};
+use crate::scene::{Aim, Position, Scene, Surface};
 
 impl Setup {
     /// A setup to start from: one person in open shade, the first body and lens of the kit, and its first head (or
@@ -23,9 +25,11 @@ impl Setup {
                 flash: flash.id.clone(),
                 modifier: None,
                 gel: GelDial { at: None, held: false },
-                direction: Direction::Side,
-                face_distance: Metres::nearest(1.5),
-                background_distance: Metres::nearest(5.0),
+                at: Position::nearest(DVec3::new(-1.05, -1.05, 2.1)),
+                aim: Aim::Subject,
+                on_camera: false,
+                may_move: false,
+                bag: Kilograms::nearest(0.0),
                 under_key: Stops::ZERO,
                 power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
             })
@@ -36,13 +40,17 @@ impl Setup {
             note: Note::new("").ok()?,
             subject: Subject {
                 kind: SubjectKind::Person,
-                people: 1,
-                distance: Metres::nearest(distance),
                 depth: Metres::nearest(0.15),
                 movement: Movement::Posed,
                 tone: Tone::Medium,
             },
-            background: Background { distance: Metres::nearest(4.0), sunlit: Share::nearest(0.0) },
+            background: Background {
+                kind: BackgroundKind::Wall,
+                distance: Metres::nearest(4.0),
+                surface: Surface::pale(),
+                sunlit: Share::nearest(0.0),
+            },
+            scene: Scene::starting(SubjectKind::Person, distance),
             ambient: AmbientColour::OpenShade,
             readings: Vec::new(),
             lights: light.into_iter().collect(),

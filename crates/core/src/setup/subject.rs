@@ -1,5 +1,6 @@
 use crate::optics::Movement;
 use crate::quantity::{Metres, Share};
+use crate::scene::Surface;
 use serde::{Deserialize, Serialize};
 
 /// Who or what.
@@ -53,10 +54,6 @@ impl Tone {
 pub struct Subject {
     /// One person, a group or a thing.
     pub kind: SubjectKind,
-    /// How many, for a group.
-    pub people: u32,
-    /// From the camera to the middle of the subject.
-    pub distance: Metres,
     /// What has to be sharp, front to back.
     pub depth: Metres,
     /// How it moves.
@@ -65,13 +62,36 @@ pub struct Subject {
     pub tone: Tone,
 }
 
+/// What kind of background it is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum BackgroundKind {
+    /// A wall, or a cloth.
+    Wall,
+    /// Open ground up to a horizon; the distance is that of what was metered.
+    Open,
+}
+
 /// What is behind the subject.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct Background {
-    /// How far behind the subject.
+    /// A wall or open ground.
+    pub kind: BackgroundKind,
+    /// How far behind the origin of the set it is.
     pub distance: Metres,
+    /// What it does with light.
+    pub surface: Surface,
     /// The share of it that is in sun.
     pub sunlit: Share,
+}
+
+impl super::Setup {
+    /// Whether a thing is the subject.
+    #[must_use]
+    pub fn is_thing(&self) -> bool {
+        self.subject.kind == SubjectKind::Thing
+    }
 }

@@ -1,4 +1,6 @@
+use crate::field::Daylight;
 use crate::quantity::{Ev100, Id, Stops};
+use crate::scene::Role;
 use crate::setup::{Method, Patch, Reading, Setup};
 use serde::Serialize;
 
@@ -17,6 +19,8 @@ pub enum Source {
         /// Which patch was read.
         patch: Patch,
     },
+    /// Daylight through the windows of the set.
+    Windows,
     /// What such light usually meters.
     Usual,
 }
@@ -32,6 +36,12 @@ pub struct PatchAmbient {
     pub error: Stops,
 }
 
+impl PatchAmbient {
+    fn is_metered(&self) -> bool {
+        matches!(self.source, Source::Metered { .. })
+    }
+}
+
 /// Likely error of a reading: what meters of the same make differ by (common practice).
 const READ_ERROR: f64 = 1.0 / 3.0;
 /// Likely error of a value derived from another patch.
@@ -42,6 +52,10 @@ const USUAL_ERROR: f64 = 2.0;
 const BACKLIT: f64 = 3.0;
 /// The shadow side of a face in light that was not read there is about this much under (common practice).
 const SHADOW_SIDE: f64 = 0.5;
+/// Likely error of a level computed from a window's own brightness: the room's bounce is left out.
+const WINDOW_ERROR: f64 = 2.0 / 3.0;
+/// The shadow side by a window falls no further than about 3 stops, since the room fills in (common practice).
+const DEEPEST_SHADOW: f64 = 0.125;
 /// From this share of the background in sun on, an unread face is taken as backlit.
 const MUCH_SUN: f64 = 0.2;
 
@@ -93,9 +107,37 @@ pub(super) fn of_patches(setup: &Setup) -> [Option<PatchAmbient>; 5] {
         });
     let shadow = read_shadow.unwrap_or_else(|| derived(&face, Patch::Face, -SHADOW_SIDE));
     let background = read_background.unwrap_or_else(|| derived(&face, Patch::Face, backlit));
-    let from_behind = setup.lights.iter().any(|light| light.on && light.direction == crate::setup::Direction::Behind);
+    let from_behind = setup.lights.iter().any(|light| light.on && setup.role(light) == Role::Behind);
     let edge = from_behind.then(|| read_edge.unwrap_or_else(|| derived(&shadow, Patch::ShadowSide, 0.0)));
     [Some(face), Some(shadow), edge, Some(background), sky]
+}
+
+/// What daylight on the set adds: where the face was not metered, windows of known brightness give its level; where it
+/// was, they still tell how the two sides of it differ; and cards add to what was metered without them.
+pub(super) fn add_daylight(ambient: &mut [Option<PatchAmbient>; 5], daylight: &Daylight) {
+    let by_windows = |lux: f64| PatchAmbient {
+        ev: Ev100::nearest((lux / 2.5).log2()),
+        source: Source::Windows,
+        error: Stops::nearest(WINDOW_ERROR),
+    };
+    let windows = daylight.windows;
+    let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_metered);
+    if windows[0] > 0.0 {
+        let shadow = unread(&ambient[1]);
+        if unread(&ambient[0]) && shadow {
+            ambient[0] = Some(by_windows(windows[0]));
+        }
+        if let (Some(face), true) = (&ambient[0], shadow) {
+            // Beyond this the light off the room fills in.
+            let step = (windows[1] / windows[0]).max(DEEPEST_SHADOW).log2();
+            ambient[1] = Some(derived(face, Patch::Face, step));
+        }
+    }
+    for (patch, cards) in ambient.iter_mut().zip(daylight.cards) {
+        if let Some(patch) = patch.as_mut().filter(|_| cards > 0.0) {
+            patch.ev = Ev100::nearest((patch.ev.ev().exp2() + cards / 2.5).log2());
+        }
+    }
 }
 
 #[cfg(test)]

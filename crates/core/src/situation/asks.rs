@@ -26,7 +26,7 @@ pub(super) fn lensing(setup: &Setup, body: &Camera, lens: &Lens) -> Lensing {
     } else {
         circle_from_sensor(width, height)
     };
-    Lensing { focal: setup.camera.focal, circle, focus: setup.subject.distance, pupil_ratio: lens.pupil_ratio }
+    Lensing { focal: setup.camera.focal, circle, focus: setup.subject_distance(), pupil_ratio: lens.pupil_ratio }
 }
 
 impl Asks {
@@ -41,7 +41,7 @@ impl Asks {
         // Aperture starting points (common practice); a group judged by its pixels stops down one more.
         let usual = match setup.subject.kind {
             SubjectKind::Person => 2.8,
-            SubjectKind::Group if setup.subject.people <= 2 => 5.0,
+            SubjectKind::Group if setup.scene.people.len() <= 2 => 5.0,
             SubjectKind::Group if body.judged_by_pixels => 11.0,
             SubjectKind::Group => 8.0,
             SubjectKind::Thing => 9.0,

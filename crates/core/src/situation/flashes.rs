@@ -1,10 +1,11 @@
-use super::PATCHES;
-use crate::emitter::{Face, near_field};
+use crate::emitter::{Emitter, Face};
+use crate::field::{Field, LightField};
 use crate::flash::{high_speed_loss, level_at};
-use crate::kit::{Camera, Flash, Gel, Kit, Modifier};
+use crate::kit::{Camera, Flash, Gel, Kit, Modifier, Optics};
 use crate::marks::ShutterMark;
 use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, Stops};
-use crate::setup::{Light, Patch, Setup};
+use crate::scene::Role;
+use crate::setup::{Light, Setup};
 
 /// A light that fires, resolved.
 #[derive(Debug, Clone)]
@@ -23,15 +24,35 @@ pub struct Lit<'a> {
     pub guide_number: GuideNumber,
     /// Its powers, strongest and lowest, in stops below full.
     pub powers: (f64, f64),
+    /// What it is for.
+    pub role: Role,
+    /// Its face in its place.
+    pub emitter: Emitter,
+    /// How it sends its light.
+    pub optics: Optics,
+    /// From its face to the main face.
+    pub face_distance: Metres,
+    /// From its face to the background behind it.
+    pub background_distance: Metres,
     /// The level it gives each patch at f/1, ISO 100 and full power; none where it does not reach.
     pub reach: [Option<f64>; 5],
 }
+
+/// What reaches a patch by less than this, as a gain in 1/m², does not reach it: a point 3 km away.
+const NOTHING: f64 = 1e-7;
 
 impl Lit<'_> {
     /// The face of the light.
     #[must_use]
     pub fn face(&self) -> Face {
-        self.modifier.map_or(Face::Point, |modifier| modifier.face)
+        self.optics.face
+    }
+
+    /// How wide the lit face is across, in metres; a bare head by its own size.
+    #[must_use]
+    pub fn width(&self) -> f64 {
+        let (width, height) = self.face().size();
+        if width > 0.0 { (width * height).sqrt() } else { self.optics.head }
     }
 
     /// What high-speed sync takes at this shutter.
@@ -62,12 +83,32 @@ impl Lit<'_> {
         let modifier = self.modifier.map_or(Stops::ZERO, |modifier| modifier.loss);
         self.gel.map_or(modifier, |gel| modifier + gel.loss)
     }
+
+    /// The level of a gain (in 1/m²) at f/1, ISO 100 and full power; none where it is nothing.
+    #[must_use]
+    pub fn level_of(&self, gain: f64) -> Option<f64> {
+        (gain > NOTHING).then(|| self.at_one_metre() + gain.log2())
+    }
+
+    /// The level on its axis at a metre, at f/1, ISO 100 and full power, were it a point.
+    fn at_one_metre(&self) -> f64 {
+        (level_at(self.guide_number, Metres::nearest(1.0)) - self.loss()).stops()
+    }
+
+    /// Takes over what the field says it gives.
+    pub(super) fn lit_by(&mut self, field: &LightField) {
+        self.reach = field.patches.map(|gain| gain.and_then(|gain| self.level_of(gain.sum())));
+    }
 }
 
-/// The lights that fire.
+/// What a lens asks a bare zoom head to cover: its focal length on a 36 × 24 mm frame.
+pub(crate) fn covering(setup: &Setup, body: &Camera) -> Millimetres {
+    Millimetres::nearest(setup.camera.focal.millimetres() * body.crop())
+}
+
+/// The lights that fire, without what they give yet.
 pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<'a>> {
-    // A bare zoom head follows the lens, as seen on a 36 × 24 mm frame.
-    let covering = Millimetres::nearest(setup.camera.focal.millimetres() * body.crop());
+    let covering = covering(setup, body);
     setup
         .lights
         .iter()
@@ -77,36 +118,40 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
             let flash = kit.flash(&light.flash)?;
             let modifier = light.modifier.as_ref().and_then(|id| kit.modifier(id));
             let widest = modifier.is_some_and(|modifier| modifier.modifier_kind.wants_widest_zoom());
-            let guide_number = flash.output.guide_number((!widest).then_some(covering));
-            let mut lit = Lit {
+            let optics = kit.optics(light, covering)?;
+            Some(Lit {
                 index,
                 light,
                 flash,
                 modifier,
                 gel: light.gel.at.as_ref().and_then(|id| kit.gel(id)),
-                guide_number,
+                guide_number: flash.output.guide_number((!widest).then_some(covering)),
                 powers: (0.0, flash.lowest_power.stops_below_full()),
+                role: setup.role(light),
+                emitter: Emitter {
+                    middle: setup.light_at(light),
+                    looks: setup.light_looks(light),
+                    face: optics.face,
+                    law: optics.law,
+                },
+                optics,
+                face_distance: setup.face_distance(light),
+                background_distance: setup.background_distance(light),
                 reach: [None; 5],
-            };
-            lit.reach = PATCHES.map(|patch| reach(&lit, patch));
-            Some(lit)
+            })
         })
         .collect()
 }
 
-/// The level at a patch at f/1, ISO 100 and full power: guide number and distance, modifier and gel, the near field
-/// of a broad face, and what the direction leaves for the patch.
-fn reach(lit: &Lit<'_>, patch: Patch) -> Option<f64> {
-    let direction = lit.light.direction;
-    let at = |distance: Metres, less: f64| {
-        let level = level_at(lit.guide_number, distance) + near_field(lit.face(), distance) - lit.loss();
-        level.stops() - less
-    };
-    match patch {
-        Patch::Face if direction.lights_face() => Some(at(lit.light.face_distance, 0.0)),
-        Patch::ShadowSide => direction.shadow_side_loss().map(|less| at(lit.light.face_distance, less)),
-        Patch::Edge if direction == crate::setup::Direction::Behind => Some(at(lit.light.face_distance, 0.0)),
-        Patch::Background if direction.lights_background() => Some(at(lit.light.background_distance, 0.0)),
-        _ => None,
-    }
+/// Computes what these lights give.
+pub(super) fn field(stage: &crate::scene::Stage<'_>, lights: &[Lit<'_>]) -> Field {
+    let emitters: Vec<Emitter> = lights.iter().map(|lit| lit.emitter).collect();
+    let behind = lights.iter().position(|lit| lit.role == Role::Behind);
+    Field::of(stage, &emitters, behind, key(lights))
+}
+
+/// The key: of the lights on the face, the one that stands least under it.
+pub(crate) fn key(lights: &[Lit<'_>]) -> Option<usize> {
+    let on_face = lights.iter().enumerate().filter(|(_, lit)| lit.role.lights_face());
+    on_face.min_by(|a, b| a.1.light.under_key.stops().total_cmp(&b.1.light.under_key.stops())).map(|(index, _)| index)
 }

@@ -7,15 +7,18 @@ mod flashes;
 pub use ambient::{PatchAmbient, Source};
 pub use asks::Asks;
 pub use flashes::Lit;
+pub(crate) use flashes::{covering, key};
 
 use crate::approach::{Approach, Proposal, Wishes, propose};
 use crate::check::FieldError;
+use crate::field::Field;
 use crate::house::House;
 use crate::kit::{Camera, Kit, Lens, ShutterKind};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
 use crate::quantity::{Power, Stops};
-use crate::setup::{ExposureMode, FileKind, Patch, Setup, ShutterType};
+use crate::scene::Stage;
+use crate::setup::{ExposureMode, FileKind, Light, Patch, Setup, ShutterType};
 
 /// Patches in the order of the stop scale.
 pub const PATCHES: [Patch; 5] = [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background, Patch::Sky];
@@ -94,6 +97,10 @@ pub struct Situation<'a> {
     pub ambient: [Option<PatchAmbient>; 5],
     /// The lights that fire, resolved.
     pub lights: Vec<Lit<'a>>,
+    /// The set with everything's place and direction.
+    pub stage: Stage<'a>,
+    /// What the lights and the daylight give on it.
+    pub field: Field,
     /// The fastest shutter that lights the whole frame; none where every time syncs.
     pub sync: Option<ShutterMark>,
     /// The click below it that is safe.
@@ -124,6 +131,26 @@ impl<'a> Situation<'a> {
     /// # Errors
     /// Every problem of the setup, each at its field.
     pub fn new(setup: &'a Setup, kit: &'a Kit, house: House) -> Result<Self, Vec<FieldError>> {
+        Situation::with(setup, kit, house, None)
+    }
+
+    /// The same for a changed setup; where the set is the same, its light is taken over and not computed again.
+    ///
+    /// # Errors
+    /// Every problem of the setup, each at its field.
+    pub fn after<'b>(&self, setup: &'b Setup) -> Result<Situation<'b>, Vec<FieldError>>
+    where
+        'a: 'b,
+    {
+        Situation::with(setup, self.kit, self.house, Some((self.setup, &self.field)))
+    }
+
+    fn with(
+        setup: &'a Setup,
+        kit: &'a Kit,
+        house: House,
+        known: Option<(&Setup, &Field)>,
+    ) -> Result<Self, Vec<FieldError>> {
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
             // Unreachable after the check; an empty list would be a lie, so check again for its words.
@@ -132,13 +159,20 @@ impl<'a> Situation<'a> {
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
-        let ambient = ambient::of_patches(setup);
+        let mut ambient = ambient::of_patches(setup);
         let contrast = contrast(&ambient);
         let proposal = propose(setup, contrast);
         let approach = setup.approach.unwrap_or(proposal.approach);
         let wishes = approach.wishes();
         // An approach without flash leaves the flashes off, whatever is switched on.
-        let lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
+        let mut lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
+        let stage = Stage::new(setup, body);
+        let field = match known {
+            Some((before, field)) if field.lights.len() == lights.len() && same_set(before, setup) => field.clone(),
+            _ => flashes::field(&stage, &lights),
+        };
+        lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field));
+        ambient::add_daylight(&mut ambient, &field.daylight);
         let (sync, safe_sync) = sync(setup, body, &lights);
         let electronic = setup.camera.shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
@@ -157,6 +191,8 @@ impl<'a> Situation<'a> {
             safe_sync,
             past_sync: setup.camera.high_speed_sync && lights.iter().all(|lit| lit.flash.high_speed_sync.is_some()),
             lights,
+            stage,
+            field,
             close_up_loss,
             asks: Asks::of(setup, body, lens, &lensing, house.shake),
             lensing,
@@ -212,15 +248,34 @@ impl<'a> Situation<'a> {
     /// What each firing light gives each patch at full power, in stops from correct; none where it does not reach.
     #[must_use]
     pub fn full_power_levels(&self, gain: i16, shutter: ShutterMark) -> Vec<[Option<f64>; 5]> {
-        let offset = f64::from(gain) / 6.0 - self.close_up_loss;
-        self.lights
-            .iter()
-            .map(|lit| {
-                let offset = offset - self.high_speed_loss(lit, shutter);
-                lit.reach.map(|level| level.map(|level| level + offset))
-            })
-            .collect()
+        let mut levels = Vec::with_capacity(self.lights.len());
+        self.fill_full_power_levels(gain, shutter, &mut levels);
+        levels
     }
+
+    /// The same into a list that is there already.
+    pub(crate) fn fill_full_power_levels(&self, gain: i16, shutter: ShutterMark, levels: &mut Vec<[Option<f64>; 5]>) {
+        let offset = f64::from(gain) / 6.0 - self.close_up_loss;
+        levels.clear();
+        levels.extend(self.lights.iter().map(|lit| {
+            let offset = offset - self.high_speed_loss(lit, shutter);
+            lit.reach.map(|level| level.map(|level| level + offset))
+        }));
+    }
+}
+
+/// Whether two setups have the same set: everything stands in the same place and is lit from the same heads.
+fn same_set(a: &Setup, b: &Setup) -> bool {
+    let same_light = |a: &Light, b: &Light| {
+        (a.at, a.aim, a.on, a.on_camera) == (b.at, b.aim, b.on, b.on_camera)
+            && (&a.flash, &a.modifier, a.under_key) == (&b.flash, &b.modifier, b.under_key)
+    };
+    a.scene == b.scene
+        && a.background == b.background
+        && a.subject.kind == b.subject.kind
+        && (&a.camera.body, a.camera.focal) == (&b.camera.body, b.camera.focal)
+        && a.lights.len() == b.lights.len()
+        && a.lights.iter().zip(&b.lights).all(|(a, b)| same_light(a, b))
 }
 
 /// How much brighter the background is than the face.

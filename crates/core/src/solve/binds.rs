@@ -134,7 +134,7 @@ pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
     let flash = missed(s.wishes.face_total, facts.split.total[0]).or(missed(s.wishes.face_flash, facts.split.flash[0]));
     for (lit, below) in s.lights.iter().zip(&facts.powers) {
         let light = lit.light.id.clone();
-        if !lit.light.direction.lights_face() {
+        if !lit.role.lights_face() {
             continue;
         }
         match flash {
@@ -219,8 +219,8 @@ fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(Bound, f64)
         Bound::FastestShutter,
     );
     for dial in change::held(s.setup) {
-        let setup = apply(s.setup, &Change::Release { dial: dial.clone() });
-        let Ok(free) = Situation::new(&setup, s.kit, s.house) else { continue };
+        let setup = apply(s.setup, s.kit, &Change::Release { dial: dial.clone() });
+        let Ok(free) = s.after(&setup) else { continue };
         let better = best(&free, w);
         let moved = moved(&dial, &solved.dials, &better.dials, s.setup);
         if moved >= FELT && shortfall(&free, &better.dials) < missed_now - FELT {
@@ -308,7 +308,7 @@ pub(super) fn binds(s: &Situation<'_>, w: &Weights, dials: &Dials, solved: Optio
 mod tests {
     use super::*;
     use crate::house::House;
-    use crate::quantity::{Ev100, Metres};
+    use crate::quantity::Ev100;
     use crate::sample;
     use crate::setup::{Dial, Measured};
     use crate::solve::plan;
@@ -346,7 +346,7 @@ mod tests {
         let ways: Vec<&WayOut> = plan.binds.iter().flat_map(|bind| &bind.ways_out).collect();
         assert!(ways.len() >= 2, "{ways:?}");
         for way in ways {
-            let taken = crate::solve::plan(&apply(&plan.setup, &way.change), &kit, House::default()).unwrap();
+            let taken = crate::solve::plan(&apply(&plan.setup, &kit, &way.change), &kit, House::default()).unwrap();
             let s = Situation::new(&taken.setup, &kit, House::default()).unwrap();
             assert!(shortfall(&s, &Dials::of(&taken.setup)) < before, "{way:?}");
         }
@@ -365,7 +365,7 @@ mod tests {
         setup.camera.aperture = Dial::held(ApertureMark::new(48).unwrap());
         setup.lights[0].flash = Id::new("flash-small").unwrap();
         setup.lights[0].power = Dial::free(crate::quantity::Power::FULL);
-        setup.lights[0].face_distance = Metres::new(4.0).unwrap();
+        sample::at_distance(&mut setup, 0, 4.0);
         let plan = plan(&setup, &kit, House::default()).unwrap();
         let light = setup.lights[0].id.clone();
         let bind = plan.binds.iter().find(|bind| bind.bound == Bound::TopPower { light: light.clone() }).unwrap();

@@ -1,9 +1,12 @@
 use crate::approach::Approach;
 use crate::assess::{DialId, DialKind};
+use crate::geometry::DVec3;
+use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
-use crate::quantity::{Id, Metres};
-use crate::setup::Setup;
+use crate::quantity::{Id, Metres, Millimetres};
+use crate::scene::{Aim, Arrangement, Position, arranged};
+use crate::setup::{Light, Setup};
 use serde::{Deserialize, Serialize};
 
 /// A change to a setup that may loosen what binds.
@@ -25,17 +28,57 @@ pub enum Change {
     HighSpeedSync,
     /// Put the camera on a tripod.
     Tripod,
-    /// Step back from the subject: deeper focus, a smaller picture of it.
+    /// Move the camera nearer or further, along its line to the subject: further is deeper focus, a smaller picture.
     StepBack {
         /// The new distance from the camera.
         distance: Metres,
     },
-    /// Move a light.
+    /// Move a light along its line to the face.
     MoveLight {
         /// Which.
         light: Id,
         /// Its new distance from the face.
         face_distance: Metres,
+    },
+    /// Move a light along its line to the background.
+    LightFromBackground {
+        /// Which.
+        light: Id,
+        /// Its new distance from the background.
+        background_distance: Metres,
+    },
+    /// Put a light somewhere and point it.
+    PlaceLight {
+        /// Which.
+        light: Id,
+        /// Where to.
+        at: Position,
+        /// Where it is pointed.
+        aim: Aim,
+    },
+    /// Put a card somewhere.
+    PlaceCard {
+        /// Which.
+        card: Id,
+        /// Where to.
+        at: Position,
+    },
+    /// Put the camera somewhere, with this focal length.
+    PlaceCamera {
+        /// Where to.
+        at: Position,
+        /// The focal length.
+        focal: Millimetres,
+    },
+    /// Put lights and cards where an arrangement wants them.
+    Arrange {
+        /// Which.
+        arrangement: Arrangement,
+    },
+    /// So many people, in rows.
+    People {
+        /// How many.
+        count: u32,
     },
     /// Take another approach.
     Approach {
@@ -44,28 +87,70 @@ pub enum Change {
     },
 }
 
-/// Makes a change. What it does not concern stays as it is; a light moved keeps its direction, so its distance from
-/// the background changes with it.
+/// Makes a change. What it does not concern stays as it is, and so does what it cannot change: an arrangement without
+/// a flash in the kit, a light that sits on the camera.
 #[must_use]
-pub fn apply(setup: &Setup, change: &Change) -> Setup {
+pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
     let mut setup = setup.clone();
     match change {
         Change::Release { dial } => release(&mut setup, dial),
         Change::Shutter { at } => setup.camera.shutter.at = *at,
         Change::HighSpeedSync => setup.camera.high_speed_sync = true,
         Change::Tripod => setup.camera.support = Support::Tripod,
-        Change::StepBack { distance } => setup.subject.distance = *distance,
         Change::Approach { approach } => setup.approach = Some(*approach),
+        Change::StepBack { distance } => {
+            setup.scene.camera.at = at_distance(setup.focus(), setup.scene.camera.at.point(), distance.metres());
+        }
         Change::MoveLight { light, face_distance } => {
-            for light in setup.lights.iter_mut().filter(|l| l.id == *light) {
-                let moved = face_distance.metres() - light.face_distance.metres();
-                let background = (light.background_distance.metres() + moved).max(face_distance.metres() * 0.5);
-                light.face_distance = *face_distance;
-                light.background_distance = Metres::nearest(background.max(0.1));
+            let face = setup.main_face().at;
+            place_light(&mut setup, light, |light| {
+                light.at = along(face, light.at.point(), face_distance.metres());
+            });
+        }
+        Change::LightFromBackground { light, background_distance } => {
+            let backdrop = setup.backdrop();
+            place_light(&mut setup, light, |light| {
+                light.at = along(backdrop, light.at.point(), background_distance.metres());
+            });
+        }
+        Change::PlaceLight { light, at, aim } => place_light(&mut setup, light, |light| {
+            (light.at, light.aim) = (*at, *aim);
+        }),
+        Change::PlaceCard { card, at } => {
+            setup.scene.cards.iter_mut().filter(|known| known.id == *card).for_each(|card| card.at = *at);
+        }
+        Change::PlaceCamera { at, focal } => {
+            setup.scene.camera.at = *at;
+            setup.camera.focal = *focal;
+        }
+        Change::Arrange { arrangement } => {
+            if let Some(placed) = arranged(&setup, kit, *arrangement) {
+                setup = placed;
             }
         }
+        Change::People { count } => setup = setup.with_people(*count),
     }
     setup
+}
+
+/// The light of this id, changed; moving one takes nothing off the camera but its place.
+fn place_light(setup: &mut Setup, id: &Id, change: impl Fn(&mut Light)) {
+    setup.lights.iter_mut().filter(|light| light.id == *id).for_each(change);
+}
+
+/// The place at this distance from a point, on the line through where a thing stands; never under the ground.
+fn along(from: DVec3, at: DVec3, distance: f64) -> Position {
+    let way = (at - from).try_normalize().unwrap_or(DVec3::NEG_Y);
+    let to = from + way * distance;
+    Position::nearest(to.with_z(to.z.max(0.05)))
+}
+
+/// The same on the level: the height stays, the ground distance makes up for it.
+fn at_distance(from: DVec3, at: DVec3, distance: f64) -> Position {
+    let rise = at.z - from.z;
+    let level = (distance * distance - rise * rise).max(0.0).sqrt();
+    let way = (at - from).with_z(0.0).try_normalize().unwrap_or(DVec3::NEG_Y);
+    if level == 0.0 { along(from, at, distance) } else { Position::nearest((from + way * level).with_z(at.z)) }
 }
 
 fn release(setup: &mut Setup, dial: &DialId) {
@@ -125,10 +210,18 @@ impl Change {
             Change::StepBack { distance } => format!("Step back to {}", house.units.distance(distance.metres())),
             Change::Approach { approach } => format!("Take “{}”", approach.words()),
             Change::MoveLight { light, face_distance } => {
-                let nearer = setup.lights.iter().any(|l| l.id == *light && l.face_distance > *face_distance);
+                let nearer = setup.lights.iter().any(|l| l.id == *light && setup.face_distance(l) > *face_distance);
                 let way = if nearer { "nearer" } else { "back" };
                 format!("Move the light {way}, to {}", house.units.distance(face_distance.metres()))
             }
+            Change::LightFromBackground { background_distance, .. } => {
+                format!("Put the light {} from the background", house.units.distance(background_distance.metres()))
+            }
+            Change::PlaceLight { .. } => "Move the light".to_owned(),
+            Change::PlaceCard { .. } => "Move the card".to_owned(),
+            Change::PlaceCamera { .. } => "Move the camera".to_owned(),
+            Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
+            Change::People { count } => format!("Photograph {count} people"),
         }
     }
 }

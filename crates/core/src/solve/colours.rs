@@ -32,7 +32,7 @@ pub(crate) fn share_on_face(split: &Split) -> Share {
 
 /// The colour of the flash that leads on the face; none without one.
 pub(crate) fn key_colour(s: &Situation<'_>) -> Option<Mired> {
-    let on_face = s.lights.iter().filter(|lit| lit.light.direction.lights_face());
+    let on_face = s.lights.iter().filter(|lit| lit.role.lights_face());
     on_face
         .min_by(|a, b| a.light.under_key.stops().total_cmp(&b.light.under_key.stops()))
         .map(crate::situation::Lit::mired)

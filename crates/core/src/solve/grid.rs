@@ -1,7 +1,7 @@
 //! The search over the whole grid of clicks of ISO, aperture, shutter and ND.
 
 use super::powers;
-use super::score::{Split, Weights, aperture_score, fit, iso_score, nd_score, shutter_score};
+use super::score::{FlashRange, Split, Weights, aperture_score, fit, fit_at_least, iso_score, nd_score, shutter_score};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::quantity::Power;
 use crate::setup::Dial;
@@ -48,9 +48,16 @@ struct Gain {
 ///
 /// The fit depends on ISO, aperture and ND only through their sum (and, below base ISO, through the headroom lost),
 /// so the cheapest combination of each sum stands for all of them; and since no term is negative, a sum whose dial
-/// terms alone score worse than the best found needs no further look.
+/// terms alone score worse than the best found needs no further look, nor do dials at which even the best powers could
+/// not make the levels fit well enough.
 #[must_use]
 pub fn best(s: &Situation<'_>, w: &Weights) -> Solution {
+    best_from(s, w, &Dials::of(s.setup))
+}
+
+/// The same, begun at dials that are likely to be near the best: they are looked at first, so that more is passed over.
+#[must_use]
+pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
     let camera = &s.setup.camera;
     let gains = cheapest_gains(s, w);
     let mut shutters: Vec<(f64, ShutterMark)> = free_range(camera.shutter, s.shutter, s.step)
@@ -58,22 +65,54 @@ pub fn best(s: &Situation<'_>, w: &Weights) -> Solution {
         .map(|shutter| (shutter_score(s, w, shutter), shutter))
         .collect();
     shutters.sort_by(|a, b| a.0.total_cmp(&b.0));
-    let mut found: Option<(f64, Gain, ShutterMark, Vec<f64>)> = None;
     let mut lit = Vec::new();
+    let mut full = s.full_power_levels(0, s.shutter.0);
+    let mut found: Option<(f64, Gain, ShutterMark, Vec<f64>)> = None;
+    let mut look = |gain: &Gain,
+                    so_far: f64,
+                    shutter: ShutterMark,
+                    range: Option<&FlashRange>,
+                    full: &mut Vec<_>,
+                    found: &mut Option<_>| {
+        let ambient = s.ambient_levels(gain.gain, shutter);
+        let least = |known: &Option<(f64, Gain, ShutterMark, Vec<f64>)>, range: &FlashRange| {
+            known.as_ref().is_some_and(|best| so_far + fit_at_least(s, w, &ambient, range, gain.iso) > best.0 + 1e-9)
+        };
+        match range {
+            Some(range) if least(found, range) => return,
+            Some(_) => {}
+            None => {
+                s.fill_full_power_levels(gain.gain, shutter, full);
+                if least(found, &FlashRange::of(s, full)) {
+                    return;
+                }
+            }
+        }
+        powers::solve(s, &ambient, full, &mut lit);
+        let split = Split::new(ambient, full, &lit);
+        let score = so_far + fit(s, w, &split, gain.iso, shutter, &lit);
+        if found.as_ref().is_none_or(|best| score < best.0) {
+            *found = Some((score, *gain, shutter, lit.clone()));
+        }
+    };
+    let start = gains.iter().min_by_key(|gain| (gain.gain - near.gain()).abs());
+    if let (Some(gain), Some((score, shutter))) =
+        (start, shutters.iter().min_by_key(|(_, shutter)| (shutter.sixths() - near.shutter.sixths()).abs()))
+    {
+        look(gain, gain.score + score, *shutter, None, &mut full, &mut found);
+    }
     for gain in &gains {
+        // Without high-speed sync what a flash gives does not depend on the shutter.
+        let range = (!s.past_sync).then(|| {
+            s.fill_full_power_levels(gain.gain, s.shutter.0, &mut full);
+            FlashRange::of(s, &full)
+        });
         for (shutter_score, shutter) in &shutters {
             let so_far = gain.score + shutter_score;
             if found.as_ref().is_some_and(|best| so_far >= best.0) {
                 break;
             }
-            let ambient = s.ambient_levels(gain.gain, *shutter);
-            let full = s.full_power_levels(gain.gain, *shutter);
-            powers::solve(s, &ambient, &full, &mut lit);
-            let split = Split::new(ambient, &full, &lit);
-            let score = so_far + fit(s, w, &split, gain.iso, *shutter, &lit);
-            if found.as_ref().is_none_or(|best| score < best.0) {
-                found = Some((score, *gain, *shutter, lit.clone()));
-            }
+            look(gain, so_far, *shutter, range.as_ref(), &mut full, &mut found);
         }
     }
     let mut dials = Dials::of(s.setup);
@@ -123,7 +162,7 @@ fn cheapest_gains(s: &Situation<'_>, w: &Weights) -> Vec<Gain> {
 mod tests {
     use super::*;
     use crate::house::House;
-    use crate::quantity::{Ev100, Metres, Share};
+    use crate::quantity::{Ev100, Share};
     use crate::sample;
     use crate::setup::Measured;
     use crate::solve::score::score;
@@ -167,13 +206,13 @@ mod tests {
             held in 0u8..16,
             high_speed in any::<bool>(),
         ) {
-            let (kit, mut setup) = (sample::kit(), sample::portrait());
+            let (kit, mut setup) = (sample::kit(), sample::outdoors());
             let ev = [face, face + contrast];
             for (reading, ev) in setup.readings.iter_mut().zip(ev) {
                 reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };
             }
             setup.background.sunlit = Share::nearest(sunlit);
-            setup.lights[0].face_distance = Metres::nearest(distance);
+            sample::at_distance(&mut setup, 0, distance);
             setup.approach = Some(crate::approach::Approach::ALL[approach]);
             setup.camera.high_speed_sync = high_speed;
             // Two dials held at least, so that trying everything stays quick.

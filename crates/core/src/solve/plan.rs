@@ -1,10 +1,13 @@
 use super::alternatives::{Alternative, alternatives};
 use super::binds::{Bind, FELT, binds, shortfall};
 use super::colours::{balance, choose_gels};
+use super::evening::{self, EvenWay};
 use super::grid::best;
+use super::places;
 use super::score::Weights;
 use crate::assess::{Assessment, Facts, assess_situation};
 use crate::check::FieldError;
+use crate::glass::{Cure, cures};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::setup::Setup;
@@ -23,11 +26,16 @@ pub struct Plan {
     pub binds: Vec<Bind>,
     /// Plans that differ.
     pub alternatives: Vec<Alternative>,
+    /// Ways to light a group more evenly.
+    pub evening: Vec<EvenWay>,
+    /// Ways to get what shows in panes out of the picture.
+    pub cures: Vec<Cure>,
 }
 
 /// Solves the free dials of a setup.
 ///
-/// Gels first, since they take light; then the whole grid; then one white balance for what results.
+/// Gels first, since they take light; then the distances of the lights that may be moved; then the whole grid; then one
+/// white balance for what results.
 ///
 /// # Errors
 /// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
@@ -36,7 +44,10 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
     let weights = Weights::default();
     let mut setup = setup.clone();
     choose_gels(&mut setup, kit);
-    let before = Situation::new(&setup, kit, house)?;
+    let stands = Situation::new(&setup, kit, house)?;
+    let placed = places::choose(&stands, &weights);
+    let setup = placed.unwrap_or_else(|| setup.clone());
+    let before = stands.after(&setup)?;
     let solution = best(&before, &weights);
     let mut solved = setup.clone();
     solution.dials.put_into(&mut solved);
@@ -44,11 +55,13 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
         let facts = Facts::of(&before, &solution.dials);
         solved.white_balance.kelvin.at = balance(&before, &facts.split);
     }
-    let s = Situation::new(&solved, kit, house)?;
+    let s = before.after(&solved)?;
     let found = binds(&s, &weights, &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
+    let evening = evening::ways(&s, &solution.dials);
     let assessment = assess_situation(&s);
-    Ok(Plan { assessment, binds: found, alternatives: others, setup: solved })
+    let cures = cures(&solved, kit, house, &assessment.set.reflections);
+    Ok(Plan { assessment, binds: found, alternatives: others, evening, cures, setup: solved })
 }
 
 /// The same answer for the dials as they stand, none turned.
@@ -62,11 +75,14 @@ pub fn assess_and_bind(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, V
     let solution = best(&s, &weights);
     // Limits explain what the solver itself cannot reach; what a hand has left unsolved is no limit's doing.
     let at_its_best = solution.dials == dials || shortfall(&s, &solution.dials) >= FELT;
+    let assessment = assess_situation(&s);
     Ok(Plan {
         setup: setup.clone(),
-        assessment: assess_situation(&s),
         binds: binds(&s, &weights, &dials, at_its_best.then_some(&solution)),
         alternatives: alternatives(&s, &dials),
+        evening: evening::ways(&s, &dials),
+        cures: cures(setup, kit, house, &assessment.set.reflections),
+        assessment,
     })
 }
 

@@ -49,14 +49,12 @@ pub(super) fn solve(s: &Situation<'_>, ambient: &[Option<f64>; 5], full: &[[Opti
     }
     if let Some(background) = s.wishes.background {
         let wanted = background.prefer.exp2() - ambient[3].map_or(0.0, f64::exp2);
-        share_among(s, full, powers, 3, wanted, |index| {
-            s.lights[index].light.direction == crate::setup::Direction::Background
-        });
+        share_among(s, full, powers, 3, wanted, |index| s.lights[index].role == crate::scene::Role::Background);
     }
 }
 
 fn share(s: &Situation<'_>, full: &[[Option<f64>; 5]], powers: &mut [f64], patch: usize, wanted: f64) {
-    share_among(s, full, powers, patch, wanted, |index| s.lights[index].light.direction.lights_face());
+    share_among(s, full, powers, patch, wanted, |index| s.lights[index].role.lights_face());
 }
 
 /// Splits the light wanted on a patch among the free lights that are `meant` for it.
@@ -123,7 +121,7 @@ mod tests {
     use super::*;
     use crate::house::House;
     use crate::sample;
-    use crate::setup::{Dial, Direction};
+    use crate::setup::Dial;
     use crate::situation::Dials;
     use crate::solve::score::Split;
     use proptest::prelude::*;
@@ -142,8 +140,8 @@ mod tests {
         /// more than can be seen.
         #[test]
         fn the_face_meets_its_target(distance in 0.5f64..6.0, shutter in 30i16..48, aperture in 12i16..40) {
-            let (kit, mut setup) = (sample::kit(), sample::portrait());
-            setup.lights[0].face_distance = crate::quantity::Metres::nearest(distance);
+            let (kit, mut setup) = (sample::kit(), sample::outdoors());
+            sample::at_distance(&mut setup, 0, distance);
             setup.camera.aperture = Dial::free(crate::marks::Mark::nearest(aperture / 2 * 2));
             setup.camera.shutter = Dial::free(crate::marks::Mark::nearest(shutter / 2 * 2));
             let s = Situation::new(&setup, &kit, House::default()).unwrap();
@@ -163,7 +161,6 @@ mod tests {
         let (kit, mut setup) = (sample::kit(), sample::portrait());
         let mut fill = setup.lights[0].clone();
         fill.id = crate::quantity::Id::new("fill").unwrap();
-        fill.direction = Direction::Camera;
         fill.under_key = crate::quantity::Stops::new(2.0).unwrap();
         setup.lights.push(fill);
         let s = Situation::new(&setup, &kit, House::default()).unwrap();

@@ -203,7 +203,7 @@ pub(crate) fn movement_short(s: &Situation<'_>, split: &Split, shutter: ShutterM
         .lights
         .iter()
         .zip(powers)
-        .filter(|(lit, _)| lit.light.direction.lights_face())
+        .filter(|(lit, _)| lit.role.lights_face())
         .filter_map(|(lit, below)| duration_at(&lit.flash.durations, Power::nearest(*below)))
         .map(|t| (needed.stops() + t.seconds().log2()).max(0.0))
         .fold(0.0, f64::max);
@@ -228,7 +228,7 @@ pub(crate) fn fit(
     let wishes = &s.wishes;
     let mut score = in_band(wishes.background, split.total[3], w.background)
         + in_band(wishes.face_ambient, split.ambient[0], w.face_ambient);
-    if s.lights.iter().any(|lit| lit.light.direction.lights_face()) && wishes.flash {
+    if s.lights.iter().any(|lit| lit.role.lights_face()) && wishes.flash {
         score += in_band(wishes.face_flash, split.flash[0], w.face_flash)
             + in_band(wishes.face_total, split.total[0], w.face_total);
     } else if wishes.flash && wishes.face_total.is_some() {
@@ -249,6 +249,76 @@ pub(crate) fn fit(
     for (lit, below) in s.lights.iter().zip(powers) {
         score +=
             w.power * (-below).exp2() + w.pace * (10.0 - below) + w.recharge * square(recharge_short(s, lit, *below));
+    }
+    score
+}
+
+/// The least and the most that the flashes together can give a patch, as light relative to correct: every free power at
+/// its lowest, or at its strongest.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub(super) struct FlashRange {
+    least: [f64; 5],
+    most: [f64; 5],
+}
+
+impl FlashRange {
+    pub(super) fn of(s: &Situation<'_>, full: &[[Option<f64>; 5]]) -> FlashRange {
+        let mut range = FlashRange::default();
+        for (lit, levels) in s.lights.iter().zip(full) {
+            let (strongest, lowest) = if lit.light.power.held {
+                let at = lit.light.power.at.stops_below_full();
+                (at, at)
+            } else {
+                lit.powers
+            };
+            for (patch, level) in levels.iter().enumerate() {
+                if let Some(level) = level {
+                    range.least[patch] += (level - lowest).exp2();
+                    range.most[patch] += (level - strongest).exp2();
+                }
+            }
+        }
+        range
+    }
+}
+
+/// What the fit is at least, whatever the powers: enough to pass over most dials without solving for powers.
+pub(super) fn fit_at_least(
+    s: &Situation<'_>,
+    w: &Weights,
+    ambient: &[Option<f64>; 5],
+    flash: &FlashRange,
+    iso: IsoMark,
+) -> f64 {
+    let wishes = &s.wishes;
+    let light = |patch: usize| ambient[patch].map_or(0.0, f64::exp2);
+    let nearest = |band: Option<Band>, least: f64, most: f64, weight: f64| {
+        let Some(band) = band else { return 0.0 };
+        let (low, high) = (band.low.max(-12.0).exp2(), band.high.exp2());
+        if least > high {
+            weight * OVER * square(least.log2() - band.high)
+        } else if most < low {
+            weight * square(band.low.max(-12.0) - most.log2().max(-12.0))
+        } else {
+            0.0
+        }
+    };
+    let mut score = in_band(wishes.face_ambient, ambient[0], w.face_ambient)
+        + nearest(wishes.background, light(3) + flash.least[3], light(3) + flash.most[3], w.background);
+    let on_face = s.lights.iter().any(|lit| lit.role.lights_face());
+    if wishes.flash && (on_face || wishes.face_total.is_some()) {
+        score += nearest(wishes.face_total, light(0) + flash.least[0], light(0) + flash.most[0], w.face_total);
+        if on_face {
+            score += nearest(wishes.face_flash, flash.least[0], flash.most[0], w.face_flash);
+        }
+    }
+    let headroom = s.headroom(iso);
+    for (patch, level) in ambient.iter().enumerate() {
+        let tone = if patch < 3 { s.setup.subject.tone.stops() } else { 0.0 };
+        if level.is_some() {
+            let over = (light(patch) + flash.least[patch]).log2() + tone - headroom;
+            score += w.clipping * square(over.max(0.0));
+        }
     }
     score
 }

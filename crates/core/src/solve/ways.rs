@@ -2,7 +2,7 @@
 
 use super::binds::{Bound, FELT, direct, shortfall};
 use super::change::{self, Change, apply};
-use super::grid::best;
+use super::grid::best_from;
 use super::price::{Cost, price};
 use super::score::{Weights, score};
 use crate::approach::Approach;
@@ -53,9 +53,9 @@ pub(super) fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tri
     let mut tried: Vec<Tried> = candidates(s, dials)
         .into_iter()
         .filter_map(|change| {
-            let setup = apply(s.setup, &change);
-            let after = Situation::new(&setup, s.kit, s.house).ok()?;
-            let solution = best(&after, w);
+            let setup = apply(s.setup, s.kit, &change);
+            let after = s.after(&setup).ok()?;
+            let solution = best_from(&after, w, dials);
             let left = shortfall(&after, &solution.dials);
             if left > before - FELT {
                 return None;
@@ -90,8 +90,8 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     if s.setup.camera.support == Support::Hand {
         changes.push(Change::Tripod);
     }
-    for lit in s.lights.iter().filter(|lit| lit.light.direction.lights_face()) {
-        let at = lit.light.face_distance.metres();
+    for lit in s.lights.iter().filter(|lit| lit.role.lights_face() && !lit.light.on_camera) {
+        let at = lit.face_distance.metres();
         for factor in [0.7, 0.5, 0.35, 1.4, 2.0] {
             // To the nearest hand's breadth, as a stand is moved.
             let moved = ((at * factor * 10.0).round() / 10.0).max(0.5);
@@ -102,7 +102,7 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
         }
     }
     if Facts::of(s, dials).depth_short >= FELT {
-        let at = s.setup.subject.distance.metres();
+        let at = s.setup.subject_distance().metres();
         let back = [1.4, 2.0].map(|factor| Metres::nearest((at * factor * 10.0).round() / 10.0));
         changes.extend(back.map(|distance| Change::StepBack { distance }));
     }

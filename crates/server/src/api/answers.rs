@@ -75,7 +75,7 @@ pub async fn change(studio: Data<Studio>, body: Body<ChangeOf>) -> Result<Json<P
     let kit = studio.kit().await?;
     setup.check(&kit)?;
     let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::solve::plan(&tolva_core::solve::apply(&setup, &change), &kit, house)?))
+    Ok(Json(tolva_core::solve::plan(&tolva_core::solve::apply(&setup, &kit, &change), &kit, house)?))
 }
 
 /// Finds the dial that puts a part of a level where it was dragged to.

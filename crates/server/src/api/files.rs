@@ -6,7 +6,7 @@ use actix_web::http::header::{CONTENT_DISPOSITION, ContentDisposition, Dispositi
 use actix_web::web::{Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
 use serde_json::Value;
-use tolva_core::format::{JOB_FORMAT, JobFile, KIT_FORMAT, KitFile, check_header};
+use tolva_core::format::{JOB_FORMAT, JobFile, KIT_FORMAT, KitFile, check_header, v1};
 use tolva_store::{Imported, Studio};
 
 fn download(name: &str, value: &impl serde::Serialize) -> HttpResponse {
@@ -64,6 +64,8 @@ pub async fn take(studio: &Studio, bytes: &[u8]) -> Result<Imported, Problem> {
     check_header(&format, version, expected)?;
     if expected == KIT_FORMAT {
         Ok(studio.import_kit(&from_value::<KitFile>(value, "")?).await?)
+    } else if version <= 1 {
+        Ok(studio.import_job(&from_value::<v1::JobFile>(value, "")?.into()).await?)
     } else {
         Ok(studio.import_job(&from_value::<JobFile>(value, "")?).await?)
     }

@@ -1,5 +1,7 @@
 //! The open file formats: a job and a kit as documented JSON.
 
+pub mod v1;
+
 use crate::check::{Check, FieldError, Problem};
 use crate::kit::{Kit, KitItem};
 use crate::quantity::limits::SETUPS;
@@ -8,7 +10,7 @@ use crate::setup::Setup;
 use serde::{Deserialize, Serialize};
 
 /// The version of both formats that this program writes, and the newest it reads.
-pub const VERSION: u32 = 1;
+pub const VERSION: u32 = 2;
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";
 /// The name of the kit format.
@@ -260,7 +262,7 @@ mod tests {
     #[test]
     fn a_newer_version_is_refused_with_both_numbers() {
         let said = check_header(JOB_FORMAT, 7, JOB_FORMAT).unwrap_err().to_string();
-        assert_eq!(said, "This file is of version 7; this program reads up to version 1. Update it first.");
+        assert_eq!(said, "This file is of version 7; this program reads up to version 2. Update it first.");
         assert!(check_header("other", 1, JOB_FORMAT).is_err());
     }
 

@@ -1,0 +1,4 @@
+use super::*;
+
+mod cautions;
+mod reasons;

@@ -1,0 +1,264 @@
+use super::*;
+use crate::emitter::{Emitter, Face, Law};
+use crate::geometry::{DVec3, Flat, direction};
+use crate::house::House;
+use crate::quantity::{Degrees, Ev100, Id, Metres, MiredShift, Share};
+use crate::sample;
+use crate::scene::{Aim, Bounced, Card, CardKind, Pane, PaneKind, Position, Surface, Wall};
+use crate::setup::{BackgroundKind, Patch, Setup};
+use crate::situation::Situation;
+use proptest::prelude::*;
+use rstest::rstest;
+use std::f64::consts::PI;
+
+fn wall(distance: f64, reflectance: f64, tint: f64) -> Option<Wall> {
+    let surface = Surface { reflectance: Share::nearest(reflectance), tint: MiredShift::nearest(tint) };
+    Some(Wall { distance: Metres::nearest(distance), surface })
+}
+
+/// The person outdoors before nothing, over black ground.
+fn void() -> Setup {
+    let mut setup = sample::outdoors();
+    setup.background.kind = BackgroundKind::Open;
+    setup.scene.room.ground = Surface::of(0.0);
+    setup
+}
+
+fn field_of(setup: &Setup) -> Field {
+    Situation::new(setup, &sample::kit(), House::default()).unwrap().field
+}
+
+fn card(kind: CardKind, at: DVec3, size: f64, aim: Aim) -> Card {
+    let side = Metres::nearest(size);
+    Card { id: Id::new("card").unwrap(), kind, at: Position::nearest(at), aim, width: side, height: side }
+}
+
+/// Two parallel unit squares a unit apart exchange 19.98 % of their diffuse light (configuration factor of identical
+/// parallel rectangles, Howell C-11; the textbook value 0.1998). The rays that end on a ceiling patch carry that share.
+#[rstest]
+#[case(1.0, 0.1998)]
+#[case(2.0, 0.0686)]
+fn rays_exchange_what_parallel_squares_do(#[case] apart: f64, #[case] factor: f64) {
+    let side = Metres::nearest(1.0);
+    let emitter = Emitter {
+        middle: DVec3::ZERO,
+        looks: DVec3::Z,
+        face: Face::Rectangle { width: side, height: side },
+        law: Law::Diffuse,
+    };
+    let target = Flat::new(DVec3::Z * apart, DVec3::NEG_Z, 1.0, 1.0);
+    let arrived: f64 = emitter
+        .rays(20_000)
+        .filter(|(start, way, _)| target.met(*start, *way).is_some())
+        .map(|(.., share)| share)
+        .sum();
+    // The closed form for squares of side 1: X = Y = 1/apart.
+    let x = 1.0 / apart;
+    let one = (1.0 + x * x).sqrt();
+    let closed = 2.0 / (PI * x * x)
+        * (((1.0 + x * x).powi(2) / (1.0 + 2.0 * x * x)).sqrt().ln() + 2.0 * x * one * (x / one).atan()
+            - 2.0 * x * x.atan());
+    assert!((closed - factor).abs() < 5e-5, "{closed}");
+    assert!((arrived - closed).abs() < 0.004, "{arrived} {closed}");
+}
+
+/// A flash turned to a white ceiling, against a fine sum over the ceiling: each bit of it gets the beam's light and sends
+/// it on diffusely.
+#[rstest]
+#[case::steep(2.6, 80.0)]
+#[case::forward(3.2, 55.0)]
+fn bounce_against_a_fine_sum(#[case] height: f64, #[case] tilt: f64) {
+    let mut setup = void();
+    setup.scene.room.ceiling = wall(height, 0.8, 0.0);
+    setup.lights[0].modifier = None;
+    setup.lights[0].on_camera = true;
+    setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(tilt) };
+    let kit = sample::kit();
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let (emitter, face) = (s.lights[0].emitter, s.field.receivers.patches[0].unwrap());
+    let (n, wide) = (400, 12.0);
+    let mut sum = 0.0;
+    for i in 0..n {
+        for j in 0..n {
+            let share = |k: i32| ((f64::from(k) + 0.5) / f64::from(n) * 2.0 - 1.0) * wide;
+            let at = DVec3::new(share(i), share(j) + 2.0, height);
+            let arrives = emitter.gain(at, DVec3::NEG_Z);
+            let to = face.at - at;
+            let r2 = to.length_squared();
+            let way = to / r2.sqrt();
+            let leaves = (-way.z).max(0.0) * (-way.dot(face.normal)).max(0.0) / r2;
+            sum += 0.8 / PI * arrives * leaves * (2.0 * wide / f64::from(n)).powi(2);
+        }
+    }
+    let found = s.field.lights[0].patches[0].unwrap().bounced;
+    assert!((found / sum - 1.0).abs() < 0.12, "{found} {sum}");
+    assert_eq!(s.field.lights[0].bounce.from, Some(Bounced::Ceiling));
+    let report = crate::assess::assess(&setup, &kit, House::default()).unwrap().set.lights[0].bounce.clone().unwrap();
+    assert!(!report.fails && report.up > 20.0, "{report:?}");
+}
+
+/// When a bounce fails: a high, a dark, or no ceiling; and a wooden one colours the light.
+#[rstest]
+#[case::white(2.6, 0.8, 0.0, false)]
+#[case::high(14.0, 0.5, 0.0, true)]
+#[case::dark(3.5, 0.04, 0.0, true)]
+fn when_a_bounce_fails(#[case] height: f64, #[case] reflectance: f64, #[case] tint: f64, #[case] fails: bool) {
+    let report = |ceiling: Option<Wall>| {
+        let mut setup = void();
+        setup.scene.room.ceiling = ceiling;
+        setup.lights[0].modifier = None;
+        setup.lights[0].on_camera = true;
+        setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(65.0) };
+        let set = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap().set;
+        set.lights[0].bounce.clone().unwrap()
+    };
+    let found = report(wall(height, reflectance, tint));
+    assert_eq!(found.fails, fails, "{found:?}");
+    assert!(report(None).fails);
+    let wood = report(wall(2.6, 0.3, 60.0));
+    assert!((wood.tint.mired() - 60.0).abs() < 1.0 && wood.text.contains("60 mired warmer"), "{wood:?}");
+}
+
+/// A white card from far: `ρ·E·A·cosθ₁·cosθ₂/(π·d²)`; from near it is less than that.
+#[rstest]
+#[case::far(3.0, 0.02)]
+#[case::near(0.5, 0.5)]
+fn card_fill_by_the_far_form(#[case] distance: f64, #[case] band: f64) {
+    let mut setup = void();
+    let face = setup.main_face().at;
+    // The card straight before the face, the light far off beside it, so that it is lit evenly.
+    setup.scene.cards = vec![card(CardKind::White, face - DVec3::Y * distance, 0.3, Aim::Subject)];
+    setup.lights[0].modifier = None;
+    setup.lights[0].at = Position::nearest(face + DVec3::new(-9.0, 9.0, 0.0));
+    setup.lights[0].aim = Aim::along(DVec3::new(9.0, -9.0 - distance, 0.0));
+    let kit = sample::kit();
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let arrives = s.lights[0].emitter.gain(face - DVec3::Y * distance, DVec3::Y);
+    let receiver = s.field.receivers.patches[0].unwrap();
+    let cosine = (DVec3::NEG_Y).dot(receiver.normal);
+    let far = 0.9 * arrives * 0.09 * cosine / (PI * distance * distance);
+    let found = s.field.lights[0].patches[0].unwrap().carded;
+    assert!(found <= far * 1.02 && found > far * (1.0 - band), "{found} {far}");
+}
+
+/// What each kind of card sends to the shadow side: silver more than white where it mirrors the key, black nothing.
+#[test]
+fn kinds_of_card() {
+    let given = |kind: CardKind| {
+        let mut setup = void();
+        let face = setup.main_face().at;
+        sample::round_face(&mut setup, 0, 60.0, 0.0, 1.5);
+        let at = face + direction(180.0 - 80.0, 0.0) * 0.9;
+        // Turned half-way between light and face, as a mirror would be.
+        let to = |point: DVec3| (point - at).normalize();
+        let aim = Aim::along(to(setup.lights[0].at.point()) + to(face));
+        setup.scene.cards = vec![card(kind, at, 0.8, aim)];
+        field_of(&setup).lights[0].patches[1].unwrap().carded
+    };
+    assert!(given(CardKind::Silver) > 1.5 * given(CardKind::White));
+    assert!(given(CardKind::White) > 0.0);
+    assert_eq!(given(CardKind::Black), 0.0);
+}
+
+/// A black card between light and face takes the light; a diffusion panel there lets some through.
+#[test]
+fn what_stands_between() {
+    let given = |kind: Option<CardKind>| {
+        let mut setup = void();
+        let face = setup.main_face().at;
+        sample::round_face(&mut setup, 0, 45.0, 10.0, 2.0);
+        let at = face + (setup.lights[0].at.point() - face) * 0.4;
+        setup.scene.cards = kind.map(|kind| card(kind, at, 1.5, Aim::Subject)).into_iter().collect();
+        field_of(&setup).lights[0].patches[0].unwrap()
+    };
+    assert_eq!(given(Some(CardKind::Black)).sum(), 0.0);
+    let (open, through) = (given(None), given(Some(CardKind::Diffusion)));
+    assert_eq!(through.direct, 0.0);
+    assert!(through.bounced > 0.1 * open.direct && through.bounced < 0.9 * open.direct, "{through:?} {open:?}");
+}
+
+/// A window of known brightness: `E = π·L·F`, with the closed form of a rectangle on its axis, lights an unread face.
+#[test]
+fn a_window_lights_the_face_by_its_own_brightness() {
+    let mut setup = void();
+    setup.readings.clear();
+    setup.approach = Some(crate::approach::Approach::AmbientOnly);
+    let face = setup.main_face().at;
+    setup.scene.panes = vec![Pane {
+        id: Id::new("window").unwrap(),
+        kind: PaneKind::Glass,
+        at: Position::nearest(face - DVec3::Y * 2.0),
+        width: Metres::nearest(1.0),
+        height: Metres::nearest(1.0),
+        looks: Degrees::nearest(0.0),
+        daylight: Some(Ev100::nearest(13.0)),
+    }];
+    let side = 0.25f64;
+    let root = (1.0 + side * side).sqrt();
+    let factor = 4.0 / (2.0 * PI) * 2.0 * (side / root * (side / root).atan());
+    let lux = PI * 0.125 * 13f64.exp2() * factor;
+    let level = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap();
+    let found = level.level(Patch::Face).unwrap();
+    assert_eq!(found.source, crate::situation::Source::Windows);
+    let kit = sample::kit();
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let ev = s.ambient[0].as_ref().unwrap().ev.ev();
+    assert!((ev - (lux / 2.5).log2()).abs() < 0.01, "{ev} {}", (lux / 2.5).log2());
+}
+
+/// Nearer a card, more fill; and in sun it lifts the ambient of the shadow side.
+#[test]
+fn a_card_in_the_sun_lifts_the_shadow_side() {
+    let shadow = |distance: Option<f64>| {
+        let mut setup = sample::outdoors();
+        let face = setup.main_face().at;
+        setup.scene.sun = Some(crate::scene::Sun {
+            bearing: Degrees::nearest(-30.0),
+            elevation: Degrees::nearest(30.0),
+            level: Ev100::nearest(15.0),
+        });
+        let at = |d: f64| face + DVec3::new(0.5, -0.86, -0.1) * d;
+        setup.scene.cards = distance.map(|d| card(CardKind::White, at(d), 1.0, Aim::Subject)).into_iter().collect();
+        let report = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap();
+        report.level(Patch::ShadowSide).unwrap().ambient.stops()
+    };
+    let (without, far, near) = (shadow(None), shadow(Some(2.0)), shadow(Some(0.8)));
+    assert!(far > without + 0.05 && near > far + 0.3, "{without} {far} {near}");
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(24))]
+    /// Energy: in a closed box the room never sends on more than the light gave, wherever it stands and looks.
+    #[test]
+    fn the_room_makes_no_light(x in -2.0f64..2.0, y in -2.0f64..0.5, pan in -180.0f64..180.0, tilt in -60.0f64..60.0, white in 0.1f64..0.9) {
+        let mut setup = sample::outdoors();
+        setup.background.kind = BackgroundKind::Wall;
+        setup.background.distance = Metres::nearest(3.0);
+        let room = &mut setup.scene.room;
+        (room.ceiling, room.left, room.right, room.rear) = (wall(3.0, white, 0.0), wall(3.0, white, 0.0), wall(3.0, white, 0.0), wall(3.0, white, 0.0));
+        let stage = Stage::new(&setup, sample::kit().cameras().next().unwrap()).clone();
+        let emitter = Emitter { middle: DVec3::new(x, y, 1.5), looks: direction(pan, tilt), face: Face::Point, law: Law::Diffuse };
+        let virtuals = super::bounce::virtual_lights(&stage, &emitter);
+        // What a small closed box in the middle of the air gets from all sides, against what the light sends out.
+        let got: f64 = [DVec3::X, DVec3::Y, DVec3::Z, DVec3::NEG_X, DVec3::NEG_Y, DVec3::NEG_Z]
+            .iter()
+            .map(|normal| super::bounce::gathered(&virtuals, &Receiver { at: DVec3::new(0.0, 0.0, 1.4), normal: *normal }) * 0.01)
+            .sum();
+        prop_assert!(got <= emitter.law.flux() * white.max(0.2));
+        prop_assert!(got > 0.0);
+    }
+
+    /// The mirror image of a set is lit as the set: left and right are alike.
+    #[test]
+    fn left_and_right_are_alike(left in 10.0f64..85.0, up in -5.0f64..40.0, far in 0.8f64..3.0) {
+        let at = |side: f64| {
+            let mut setup = void();
+            sample::round_face(&mut setup, 0, side * left, up, far);
+            let field = field_of(&setup);
+            [0, 1, 3].map(|patch| field.lights[0].patches[patch].unwrap().direct)
+        };
+        for (one, other) in at(1.0).iter().zip(at(-1.0)) {
+            prop_assert!((one - other).abs() < 1e-6 + 0.001 * one);
+        }
+    }
+}

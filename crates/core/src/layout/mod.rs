@@ -1,0 +1,280 @@
+//! The set as drawn from above and from the side: outlines and marks, all in metres, for the interface to scale.
+//!
+//! Points are `[x, y, z]`; the drawing from above leaves out `z`, the one from the side `x`.
+
+mod curves;
+mod things;
+
+pub use curves::Curve;
+pub use things::{Drawn, DrawnKind};
+
+use crate::assess::Facts;
+use crate::check::FieldError;
+use crate::geometry::DVec3;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::marks::stops_label;
+use crate::quantity::Id;
+use crate::setup::{BackgroundKind, Setup};
+use crate::situation::{Dials, Lit, Situation};
+use serde::Serialize;
+
+/// A point in metres.
+pub type Point = [f64; 3];
+
+/// How far the drawings reach, in metres.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Extent {
+    /// Least and greatest x.
+    pub x: [f64; 2],
+    /// Least and greatest y.
+    pub y: [f64; 2],
+    /// Ground and greatest z.
+    pub z: [f64; 2],
+    /// Whether the background lies beyond the drawing.
+    pub background_beyond: bool,
+}
+
+/// A cut through the camera's view at one distance: the middles of its four sides.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Slice {
+    /// The left edge.
+    pub left: Point,
+    /// The right edge.
+    pub right: Point,
+    /// The lower edge.
+    pub bottom: Point,
+    /// The upper edge.
+    pub top: Point,
+}
+
+/// What the camera sees, and what of it is sharp.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Pyramid {
+    /// The lens.
+    pub eye: Point,
+    /// Where it ends: at the background, or at the edge of the drawing.
+    pub end: Slice,
+    /// Where it begins to be sharp.
+    pub near: Slice,
+    /// Where it ends being sharp; at the end where that is beyond.
+    pub far: Slice,
+}
+
+/// A line with a distance on it.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Span {
+    /// Of which light.
+    pub light: Id,
+    /// From here.
+    pub from: Point,
+    /// To here.
+    pub to: Point,
+    /// What stands on it: metres or feet, and stops against the subject.
+    pub text: String,
+}
+
+/// Two edges that run out from a point or an edge: a beam, a shadow.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Edges {
+    /// Of which light.
+    pub light: Id,
+    /// Lines as seen from above.
+    pub plan: Vec<[Point; 2]>,
+    /// Lines as seen from the side.
+    pub elevation: Vec<[Point; 2]>,
+}
+
+/// Everything there is to draw.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Layout {
+    /// How far it reaches.
+    pub extent: Extent,
+    /// Things in their places, in the order they are drawn.
+    pub things: Vec<Drawn>,
+    /// The camera's view.
+    pub pyramid: Pyramid,
+    /// Distances.
+    pub spans: Vec<Span>,
+    /// Edges of beams, to half their light.
+    pub beams: Vec<Edges>,
+    /// Edges of the subject's shadow.
+    pub shadows: Vec<Edges>,
+    /// Lines of equal light of the chosen light, against the subject.
+    pub curves: Vec<Curve>,
+}
+
+/// The furthest from the subject that is drawn, in metres.
+const DRAWN: f64 = 9.0;
+
+/// Lays a setup out for drawing; `chosen` is the light whose lines of equal light are drawn.
+///
+/// # Errors
+/// Every problem of the setup, each at its field.
+pub fn layout(setup: &Setup, kit: &Kit, house: House, chosen: Option<&Id>) -> Result<Layout, Vec<FieldError>> {
+    Ok(layout_of(&Situation::new(setup, kit, house)?, chosen))
+}
+
+/// The same of a resolved setup.
+#[must_use]
+pub fn layout_of(s: &Situation<'_>, chosen: Option<&Id>) -> Layout {
+    let dials = Dials::of(s.setup);
+    let facts = Facts::of(s, &dials);
+    let extent = extent(s);
+    let chosen = chosen.and_then(|id| s.lights.iter().find(|lit| lit.light.id == *id));
+    Layout {
+        extent,
+        things: things::of(s),
+        pyramid: pyramid(s, &dials, extent),
+        spans: spans(s, &facts),
+        beams: s.lights.iter().map(|lit| beam(lit, extent)).collect(),
+        shadows: s
+            .lights
+            .iter()
+            .filter(|lit| lit.role.lights_face())
+            .filter_map(|lit| shadow(s, lit, extent))
+            .collect(),
+        curves: chosen.map(|lit| curves::of(s, lit, extent)).unwrap_or_default(),
+    }
+}
+
+fn extent(s: &Situation<'_>) -> Extent {
+    let setup = s.setup;
+    let main = setup.main_face().at;
+    let mut low = main.min(s.stage.eye).with_z(0.0);
+    let mut high = main.max(s.stage.eye);
+    let mut take = |point: DVec3| {
+        if point.distance(main) < DRAWN {
+            (low, high) = (low.min(point), high.max(point));
+        }
+    };
+    s.lights.iter().flat_map(|lit| lit.emitter.outline()).for_each(&mut take);
+    setup.scene.cards.iter().flat_map(|card| setup.card_flat(card).corners()).for_each(&mut take);
+    setup.scene.people.iter().map(|person| person.face() + DVec3::Z * 0.2).for_each(&mut take);
+    for pane in &setup.scene.panes {
+        let near = pane.at.point() - (pane.at.point() - main).normalize_or_zero() * 0.1;
+        take(near.with_z(pane.flat().corners()[2].z));
+    }
+    let background = setup.background.distance.metres();
+    let beyond = background > high.y.max(DRAWN * 0.75);
+    if !beyond {
+        high.y = high.y.max(background);
+    }
+    // A wall or ceiling close by is drawn; one far off is left out.
+    let room = setup.scene.room;
+    let within = |wall: Option<crate::scene::Wall>, reach: f64| {
+        wall.map(|wall| wall.distance.metres()).filter(|distance| *distance < reach + 1.0)
+    };
+    low.x = within(room.left, -low.x).map_or(low.x, |distance| low.x.min(-distance));
+    high.x = within(room.right, high.x).map_or(high.x, |distance| high.x.max(distance));
+    low.y = within(room.rear, -low.y).map_or(low.y, |distance| low.y.min(-distance));
+    high.z = within(room.ceiling, high.z + 0.8).map_or(high.z, |height| high.z.max(height));
+    let wide = |low: f64, high: f64, least: f64| {
+        let short = (least - (high - low)).max(0.0) / 2.0;
+        [low - short - 0.35, high + short + 0.35]
+    };
+    Extent {
+        x: wide(low.x, high.x, 2.4),
+        y: wide(low.y, high.y + if beyond { 1.0 } else { 0.0 }, 2.0),
+        z: [0.0, high.z.max(1.9) + 0.3],
+        background_beyond: beyond,
+    }
+}
+
+fn pyramid(s: &Situation<'_>, dials: &Dials, extent: Extent) -> Pyramid {
+    let view = s.stage.view;
+    let slice = |deep: f64| {
+        let at = |x: f64, y: f64| {
+            (view.eye + (view.looks + view.right * (x * view.half_width) + view.up * (y * view.half_height)) * deep)
+                .to_array()
+        };
+        Slice { left: at(-1.0, 0.0), right: at(1.0, 0.0), bottom: at(0.0, -1.0), top: at(0.0, 1.0) }
+    };
+    // To the far end of the drawing, along the axis.
+    let end = if view.looks.y > 0.1 { ((extent.y[1] - 0.2 - view.eye.y) / view.looks.y).max(0.5) } else { 3.0 };
+    let sharp = s.lensing.depth_of_field(dials.aperture.f_number());
+    let near = sharp.near.metres().min(end);
+    let far = sharp.far.map_or(end, crate::quantity::Metres::metres).clamp(near, end);
+    Pyramid { eye: view.eye.to_array(), end: slice(end), near: slice(near), far: slice(far) }
+}
+
+fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
+    let face = s.setup.main_face().at;
+    let mut spans = Vec::new();
+    for (index, lit) in s.lights.iter().enumerate() {
+        let at = lit.emitter.middle;
+        let part = facts.parts[index];
+        let against = |level: Option<f64>| match (part[0].or(part[2]), level) {
+            (Some(face), Some(level)) => format!(", {}", stops_label(level - face)),
+            _ => String::new(),
+        };
+        let units = s.house.units;
+        if lit.role != crate::scene::Role::Background {
+            let text = units.distance(lit.face_distance.metres());
+            spans.push(Span { light: lit.light.id.clone(), from: at.to_array(), to: face.to_array(), text });
+        }
+        if s.setup.background.kind == BackgroundKind::Wall && lit.role != crate::scene::Role::Behind {
+            let text = units.distance(lit.background_distance.metres()) + &against(part[3]);
+            let to = s.stage.backdrop.to_array();
+            spans.push(Span { light: lit.light.id.clone(), from: at.to_array(), to, text });
+        }
+    }
+    spans
+}
+
+/// The two edges of a beam from above and from the side, as far as its axis goes in the drawing.
+fn beam(lit: &Lit<'_>, extent: Extent) -> Edges {
+    let emitter = &lit.emitter;
+    let half = (emitter.law.beam() / 2.0).min(80.0).to_radians();
+    let reach = (extent.x[1] - extent.x[0]).max(extent.y[1] - extent.y[0]) * 0.35;
+    let turned = |axis: DVec3, by: f64| glam::DQuat::from_axis_angle(axis, by) * emitter.looks;
+    let lines = |axis: DVec3| -> Vec<[Point; 2]> {
+        [half, -half]
+            .map(|by| [emitter.middle.to_array(), (emitter.middle + turned(axis, by) * reach).to_array()])
+            .to_vec()
+    };
+    let side = DVec3::X * if emitter.looks.y >= 0.0 { 1.0 } else { -1.0 };
+    Edges { light: lit.light.id.clone(), plan: lines(DVec3::Z), elevation: lines(side) }
+}
+
+/// The edges of the subject's shadow: past its shoulders and its crown, to the wall or the ground.
+fn shadow(s: &Situation<'_>, lit: &Lit<'_>, extent: Extent) -> Option<Edges> {
+    let setup = s.setup;
+    let at = lit.emitter.middle;
+    let (foot, half, crown) = body(setup)?;
+    let across = (foot - at).with_z(0.0).cross(DVec3::Z).try_normalize()? * half;
+    let out = |from: DVec3| {
+        let way = from - at;
+        // To the wall, the ground, or the edge of the drawing, whichever is met first.
+        let wall = setup.back_wall().unwrap_or(f64::MAX).min(extent.y[1]);
+        let to_wall = if way.y > 1e-6 { (wall - at.y) / way.y } else { f64::MAX };
+        let to_ground = if way.z < -1e-6 { -at.z / way.z } else { f64::MAX };
+        let share = to_wall.min(to_ground).min(4.0);
+        (share > 1.0).then(|| [from.to_array(), (at + way * share).to_array()])
+    };
+    let shoulder = (foot + across).with_z(crown * 0.8);
+    let other = (foot - across).with_z(crown * 0.8);
+    let plan: Vec<[Point; 2]> = [shoulder, other].into_iter().filter_map(out).collect();
+    let elevation: Vec<[Point; 2]> = out(foot.with_z(crown)).into_iter().collect();
+    Some(Edges { light: lit.light.id.clone(), plan, elevation })
+}
+
+/// Where the main subject stands, half its width, and its top.
+fn body(setup: &Setup) -> Option<(DVec3, f64, f64)> {
+    if setup.is_thing() {
+        let front = setup.scene.thing.front();
+        let top = front.middle.z + front.up.length();
+        return Some((front.middle.with_z(0.0), front.right.length(), top));
+    }
+    let person = setup.scene.people.first()?;
+    Some((DVec3::new(person.x.metres(), person.y.metres(), 0.0), 0.24, person.crown()))
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,105 @@
+use super::*;
+use crate::quantity::Metres;
+use crate::sample;
+use crate::scene::{Aim, Position};
+use proptest::prelude::*;
+
+fn laid(setup: &Setup) -> Layout {
+    let chosen = setup.lights.first().map(|light| light.id.clone());
+    layout(setup, &sample::kit(), House::default(), chosen.as_ref()).unwrap()
+}
+
+fn inside(extent: Extent, point: Point) -> bool {
+    let within = |[low, high]: [f64; 2], value: f64| (low..=high).contains(&value);
+    within(extent.x, point[0]) && within(extent.y, point[1]) && within(extent.z, point[2])
+}
+
+/// Everything that can be moved lies inside the drawing, in every sample.
+#[test]
+fn everything_is_in_the_drawing() {
+    for setup in sample::setups() {
+        let layout = laid(&setup);
+        for thing in layout.things.iter().filter(|thing| {
+            matches!(thing.kind, DrawnKind::Light | DrawnKind::Camera | DrawnKind::Person | DrawnKind::Card)
+        }) {
+            assert!(inside(layout.extent, thing.at), "{} of {}", thing.name, setup.name);
+        }
+        let camera = layout.things.iter().filter(|thing| thing.key == "camera").count();
+        assert_eq!(camera, 1);
+        assert_eq!(layout.beams.len(), setup.lights.iter().filter(|light| light.on).count());
+    }
+}
+
+/// Distances stand on the lines, and the background's light against the subject's.
+#[test]
+fn spans_say_metres_and_stops() {
+    let mut setup = sample::outdoors();
+    setup.background.kind = BackgroundKind::Wall;
+    setup.background.distance = Metres::nearest(3.0);
+    sample::round_face(&mut setup, 0, 45.0, 10.0, 1.5);
+    let spans = laid(&setup).spans;
+    assert_eq!(spans[0].text, "1.5 m");
+    assert!(spans[1].text.contains(" m, −"), "{}", spans[1].text);
+}
+
+/// The shadow of the subject ends on the wall behind it, on the side away from the light.
+#[test]
+fn the_shadow_falls_away_from_the_light() {
+    let mut setup = sample::outdoors();
+    setup.background.kind = BackgroundKind::Wall;
+    setup.background.distance = Metres::nearest(2.0);
+    sample::round_face(&mut setup, 0, 40.0, 5.0, 2.0);
+    let layout = laid(&setup);
+    let shadow = &layout.shadows[0];
+    for line in &shadow.plan {
+        assert!((line[1][1] - 2.0).abs() < 1e-6 && line[1][0] > line[0][0], "{line:?}");
+    }
+    assert_eq!(shadow.plan.len(), 2);
+}
+
+/// The sharp band is the depth of field of the lens, as cut from the camera's view.
+#[test]
+fn the_sharp_band_is_the_depth_of_field() {
+    let setup = sample::portrait();
+    let layout = laid(&setup);
+    let report = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap().depth;
+    let eye = DVec3::from_array(layout.pyramid.eye);
+    let middle = |slice: Slice| (DVec3::from_array(slice.left) + DVec3::from_array(slice.right)) / 2.0;
+    assert!((middle(layout.pyramid.near).distance(eye) - report.near.metres()).abs() < 1e-6);
+    assert!((middle(layout.pyramid.far).distance(eye) - report.far.unwrap().metres()).abs() < 1e-6);
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(16))]
+    /// On every line of equal light the light is what the line says, against the subject.
+    #[test]
+    fn lines_of_equal_light_hold_it(left in -80.0f64..80.0, far in 1.0f64..3.0, turn in -40.0f64..40.0) {
+        let mut setup = sample::outdoors();
+        sample::round_face(&mut setup, 0, left, 10.0, far);
+        let face = setup.main_face().at;
+        let looks = glam::DQuat::from_rotation_z(turn.to_radians()) * (face - setup.lights[0].at.point());
+        setup.lights[0].aim = Aim::along(looks);
+        setup.lights[0].at = Position::nearest(setup.lights[0].at.point());
+        let kit = sample::kit();
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let emitter = s.lights[0].emitter;
+        let layout = layout_of(&s, Some(&setup.lights[0].id));
+        prop_assert!(layout.curves.len() >= 3);
+        let (mut points, mut off) = (0, 0);
+        for curve in &layout.curves {
+            for point in curve.plan.iter().flatten() {
+                // Close to the light and beside its front the light changes within a step of the grid.
+                let from = DVec3::from_array(*point) - emitter.middle;
+                if from.length() < 0.6 || crate::geometry::angle(from, emitter.looks) > 65.0 {
+                    continue;
+                }
+                let level = (emitter.gain_towards(DVec3::from_array(*point)) / emitter.gain_towards(face)).log2();
+                points += 1;
+                if (level - curve.stops).abs() > 0.25 {
+                    off += 1;
+                }
+            }
+        }
+        prop_assert!(points > 40 && off * 20 <= points, "{off} of {points}");
+    }
+}

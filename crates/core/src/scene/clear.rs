@@ -1,0 +1,109 @@
+//! What stands in the picture that should not, and how near it may come.
+
+use super::Stage;
+use crate::geometry::DVec3;
+use crate::quantity::{Id, Metres};
+use serde::Serialize;
+
+/// Something that stands in the picture.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "what", rename_all = "snake_case")]
+pub enum Intruder {
+    /// A light's modifier or head.
+    Light {
+        /// Which.
+        light: Id,
+    },
+    /// A light's stand.
+    Stand {
+        /// Of which light.
+        light: Id,
+    },
+    /// A card.
+    Card {
+        /// Which.
+        card: Id,
+    },
+}
+
+/// A thing that could be in the picture: points of its outline, and of what it stands on.
+#[derive(Debug, Clone)]
+pub(crate) struct Outline {
+    pub(crate) face: Intruder,
+    pub(crate) points: Vec<DVec3>,
+    /// Where its stand is, if it has one.
+    pub(crate) stand: Option<(Intruder, DVec3)>,
+}
+
+/// Points looked at along a stand.
+const ALONG: u32 = 12;
+/// Nearest and furthest distances tried, and the step between them, in metres.
+const TRIED: (f64, f64, f64) = (0.3, 12.0, 0.05);
+
+impl Stage<'_> {
+    /// Whether a point is seen: in the frame and not behind the main subject's body.
+    #[must_use]
+    pub fn shows(&self, point: DVec3) -> bool {
+        self.view.sees(point) && !self.covers(point)
+    }
+
+    /// Whether the main subject's body stands before a point.
+    #[must_use]
+    pub(crate) fn covers(&self, point: DVec3) -> bool {
+        let Some(person) = self.setup.scene.people.first().filter(|_| !self.setup.is_thing()) else { return false };
+        let axis = DVec3::new(person.x.metres(), person.y.metres(), 0.0);
+        let way = point - self.eye;
+        let level = way.truncate();
+        if level.length_squared() < 1e-9 {
+            return false;
+        }
+        let share = (axis - self.eye).truncate().dot(level) / level.length_squared();
+        let nearest = self.eye + way * share;
+        (0.0..1.0).contains(&share)
+            && nearest.truncate().distance(axis.truncate()) < super::people::HALF_SHOULDERS * 0.8
+            && (0.0..person.crown()).contains(&nearest.z)
+    }
+
+    /// Whether the straight stand under a point is seen.
+    #[must_use]
+    pub fn shows_stand(&self, top: DVec3) -> bool {
+        (0..=ALONG).any(|i| self.shows(DVec3::new(top.x, top.y, top.z * f64::from(i) / f64::from(ALONG))))
+    }
+}
+
+/// What of these is in the picture.
+#[must_use]
+pub(crate) fn intruders(stage: &Stage<'_>, outlines: &[Outline]) -> Vec<Intruder> {
+    let mut found = Vec::new();
+    for outline in outlines {
+        if outline.points.iter().any(|point| stage.shows(*point)) {
+            found.push(outline.face.clone());
+        } else if let Some((stand, top)) = &outline.stand
+            && stage.shows_stand(*top)
+        {
+            found.push(stand.clone());
+        }
+    }
+    found
+}
+
+/// The nearest distance from the main face, along `way`, at which a thing is out of the picture and inside the walls;
+/// `outline` gives its points at a place. None where there is none.
+#[must_use]
+pub(crate) fn clear_distance(
+    stage: &Stage<'_>,
+    way: DVec3,
+    stand: bool,
+    outline: impl Fn(DVec3) -> Vec<DVec3>,
+) -> Option<Metres> {
+    let face = stage.setup.main_face().at;
+    let (nearest, furthest, step) = TRIED;
+    let count = ((furthest - nearest) / step) as u32;
+    (0..=count).map(|i| nearest + step * f64::from(i)).find_map(|distance| {
+        let at = face + way * distance;
+        let fits = at.z > 0.05 && stage.setup.wall_before(at).is_none();
+        let clear = fits && !outline(at).iter().any(|point| stage.shows(*point)) && !(stand && stage.shows_stand(at));
+        clear.then(|| Metres::nearest(distance))
+    })
+}

@@ -1,0 +1,209 @@
+use crate::geometry::{DVec3, direction, right_and_up};
+use crate::kit::Camera;
+use crate::quantity::Metres;
+use crate::scene::Aim;
+use crate::scene::people::HALF_SHOULDERS;
+use crate::setup::{Setup, SubjectKind};
+use serde::Serialize;
+
+/// What the camera sees: a pyramid from the lens.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct View {
+    /// The lens.
+    pub eye: DVec3,
+    /// Its axis.
+    pub looks: DVec3,
+    /// To the right in the picture.
+    pub right: DVec3,
+    /// Up in the picture.
+    pub up: DVec3,
+    /// Tangent of half the horizontal angle of view.
+    pub half_width: f64,
+    /// Tangent of half the vertical angle of view.
+    pub half_height: f64,
+}
+
+/// Room left above a head that nearly fills the frame, as a share of the frame's height (common practice).
+const HEADROOM: f64 = 0.1;
+
+impl View {
+    /// The view of a setup: half angles `sensor / 2(v)`, with the image distance `v = f·s/(s−f)` of the focused lens
+    /// (thin lens; Ray, *Applied Photographic Optics*).
+    #[must_use]
+    pub fn of(setup: &Setup, body: &Camera) -> View {
+        let f = setup.camera.focal.millimetres();
+        let s = (setup.subject_distance().metres() * 1000.0).max(f * 1.05);
+        let image = f * s / (s - f);
+        let (width, height) = (body.sensor_width.millimetres(), body.sensor_height.millimetres());
+        let (width, height) = if setup.scene.camera.upright { (height, width) } else { (width, height) };
+        let eye = setup.scene.camera.at.point();
+        let half_height = height / (2.0 * image);
+        let looks = match setup.scene.camera.aim {
+            Aim::Subject => (framed(setup, half_height) - eye).try_normalize().unwrap_or(DVec3::Y),
+            Aim::Background => setup.direction_of(Aim::Background, eye),
+            Aim::Free { pan, tilt } => direction(pan.degrees(), tilt.degrees()),
+        };
+        let (right, up) = right_and_up(looks);
+        View { eye, looks, right, up, half_width: width / (2.0 * image), half_height }
+    }
+
+    /// Where a point stands in the frame: −1 to 1 across and up inside it; none behind the camera.
+    #[must_use]
+    pub fn place(&self, point: DVec3) -> Option<(f64, f64)> {
+        let to = point - self.eye;
+        let deep = to.dot(self.looks);
+        (deep > 0.01)
+            .then(|| (to.dot(self.right) / (deep * self.half_width), to.dot(self.up) / (deep * self.half_height)))
+    }
+
+    /// Whether a point is in the frame.
+    #[must_use]
+    pub fn sees(&self, point: DVec3) -> bool {
+        self.place(point).is_some_and(|(x, y)| x.abs() <= 1.0 && y.abs() <= 1.0)
+    }
+
+    /// The direction through a place of the frame.
+    #[must_use]
+    pub fn through(&self, x: f64, y: f64) -> DVec3 {
+        (self.looks + self.right * (x * self.half_width) + self.up * (y * self.half_height)).normalize()
+    }
+}
+
+/// The point a camera is aimed at by itself: the middle of the subject where all of it fits, else so that the head
+/// stands under the upper edge.
+fn framed(setup: &Setup, half_height: f64) -> DVec3 {
+    let focus = setup.focus();
+    let (low, high) = extent(setup);
+    let frame = 2.0 * half_height * setup.subject_distance().metres();
+    let middle = if frame >= high - low { (low + high) / 2.0 } else { high + HEADROOM * frame - frame / 2.0 };
+    DVec3::new(focus.x, focus.y, middle)
+}
+
+/// The lowest and highest of the subject, in metres.
+fn extent(setup: &Setup) -> (f64, f64) {
+    match setup.subject.kind {
+        SubjectKind::Thing => {
+            let table = setup.scene.thing.table.metres();
+            (table, table + setup.scene.thing.height.metres())
+        }
+        SubjectKind::Person => (0.0, setup.scene.people.first().map_or(1.7, super::Person::crown)),
+        SubjectKind::Group => (0.0, setup.scene.people.iter().map(super::Person::crown).fold(0.5, f64::max)),
+    }
+}
+
+/// What the picture holds.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Framing {
+    /// The width that fills the frame at the subject.
+    pub width: Metres,
+    /// The height that fills the frame at the subject.
+    pub height: Metres,
+    /// The subject's height as a share of the frame's; over 1 where it does not fit.
+    pub subject_share: f64,
+    /// The width of background seen.
+    pub background_width: Metres,
+    /// Horizontal angle of view in degrees.
+    pub angle_across: f64,
+    /// Vertical angle of view in degrees.
+    pub angle_up: f64,
+    /// How many of the faces are in the frame.
+    pub faces_in: u32,
+    /// How many there are.
+    pub faces: u32,
+}
+
+impl Framing {
+    /// What a view holds of a setup.
+    #[must_use]
+    pub fn of(setup: &Setup, view: &View) -> Framing {
+        let distance = setup.subject_distance().metres();
+        let (low, high) = extent(setup);
+        let behind = (setup.backdrop() - view.eye).dot(view.looks).max(distance);
+        let faces = setup.faces();
+        let full = |half: f64| 2.0 * half.atan().to_degrees();
+        Framing {
+            width: Metres::nearest(2.0 * view.half_width * distance),
+            height: Metres::nearest(2.0 * view.half_height * distance),
+            subject_share: (high - low) / (2.0 * view.half_height * distance),
+            background_width: Metres::nearest(2.0 * view.half_width * behind),
+            angle_across: full(view.half_width),
+            angle_up: full(view.half_height),
+            faces_in: faces.iter().filter(|face| view.sees(face.at)).count() as u32,
+            faces: faces.len() as u32,
+        }
+    }
+}
+
+/// The outline of a person as upright points, for what hides or reflects them.
+pub(crate) fn body_points(foot: DVec3, crown: f64) -> [DVec3; 6] {
+    let side = DVec3::X * HALF_SHOULDERS;
+    let shoulders = foot + DVec3::Z * (crown * 0.82);
+    [
+        foot - side,
+        foot + side,
+        shoulders - side,
+        shoulders + side,
+        foot + DVec3::Z * crown,
+        foot + DVec3::Z * (crown / 2.0),
+    ]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::Millimetres;
+    use crate::sample;
+    use proptest::prelude::*;
+    use rstest::rstest;
+
+    /// Angles of view of a 36 × 24 mm frame focused far away, as every handbook lists them (Ray, *Applied Photographic
+    /// Optics*): across and up, `2·atan(side/2f)`.
+    #[rstest]
+    #[case(24.0, 73.7, 53.1)]
+    #[case(35.0, 54.4, 37.8)]
+    #[case(50.0, 39.6, 27.0)]
+    #[case(85.0, 23.9, 16.1)]
+    #[case(200.0, 10.3, 6.9)]
+    fn angles_of_view(#[case] focal: f64, #[case] across: f64, #[case] up: f64) {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        setup.camera.focal = Millimetres::nearest(focal);
+        setup.scene.camera.upright = false;
+        setup.scene.camera.at.y = crate::quantity::Coordinate::nearest(-190.0);
+        let body = kit.camera(&setup.camera.body).unwrap();
+        let framing = Framing::of(&setup, &View::of(&setup, body));
+        assert!((framing.angle_across - across).abs() < 0.1, "{}", framing.angle_across);
+        assert!((framing.angle_up - up).abs() < 0.1, "{}", framing.angle_up);
+    }
+
+    /// 85 mm, 24 mm of sensor, 2.5 m: `24·(2500−85)/85` = 682 mm fill the height of the frame.
+    #[test]
+    fn what_fills_the_frame() {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        setup.scene.camera.upright = false;
+        setup.scene.camera.aim = Aim::Subject;
+        let face = setup.main_face().at;
+        setup.scene.camera.at = super::super::Position::nearest(face - DVec3::Y * 2.5);
+        setup.camera.focal = Millimetres::nearest(85.0);
+        let view = View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+        let framing = Framing::of(&setup, &view);
+        assert!((framing.height.metres() - 0.682).abs() < 0.002, "{:?}", framing.height);
+        assert!(view.sees(face) && framing.faces_in == 1);
+        // The crown stays under the upper edge, by a tenth of the frame.
+        let crown = DVec3::Z * setup.scene.people[0].crown();
+        let up = view.place(crown).unwrap().1;
+        assert!((0.74..0.86).contains(&up), "{up}");
+    }
+
+    proptest! {
+        /// A point found through a place of the frame stands at that place.
+        #[test]
+        fn through_and_back(x in -0.99f64..0.99, y in -0.99f64..0.99, far in 0.5f64..30.0) {
+            let (kit, setup) = (sample::kit(), sample::portrait());
+            let view = View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+            let (px, py) = view.place(view.eye + view.through(x, y) * far).unwrap();
+            prop_assert!((px - x).abs() < 1e-9 && (py - y).abs() < 1e-9);
+            prop_assert!(view.place(view.eye - view.looks).is_none());
+        }
+    }
+}

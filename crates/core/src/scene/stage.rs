@@ -1,0 +1,180 @@
+use super::{Aim, Card, Role};
+use crate::geometry::{DVec3, Flat, angle};
+use crate::kit::Camera;
+use crate::quantity::Metres;
+use crate::scene::framing::View;
+use crate::setup::{BackgroundKind, Light, Setup, SubjectKind};
+
+/// A face on the set: of a person, or the front of the thing.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct FaceAt {
+    /// Where it is.
+    pub at: DVec3,
+    /// Where it looks.
+    pub gaze: DVec3,
+}
+
+/// The set with everything's place and direction worked out.
+#[derive(Debug, Clone)]
+pub struct Stage<'a> {
+    /// The setup.
+    pub setup: &'a Setup,
+    /// The lens.
+    pub eye: DVec3,
+    /// The faces in the picture, the one the levels are about first.
+    pub faces: Vec<FaceAt>,
+    /// The point of the background behind that face.
+    pub backdrop: DVec3,
+    /// What the camera sees.
+    pub view: View,
+}
+
+/// A light this near to the line to the camera, in degrees, lights both sides of a face.
+const NEAR_CAMERA: f64 = 30.0;
+/// A light further round than this from where the face looks draws an edge.
+const BEHIND: f64 = 98.0;
+/// A light turned further than this off the face is not meant for it.
+const TURNED_AWAY: f64 = 80.0;
+/// How far above the lens a flash on the camera sits, in metres.
+const SHOE: f64 = 0.18;
+
+impl Setup {
+    /// The faces in the picture.
+    #[must_use]
+    pub fn faces(&self) -> Vec<FaceAt> {
+        let eye = self.scene.camera.at.point();
+        let people = match self.subject.kind {
+            SubjectKind::Thing => {
+                let front = self.scene.thing.front();
+                return vec![FaceAt { at: front.middle, gaze: front.normal() }];
+            }
+            SubjectKind::Person => self.scene.people.get(..1).unwrap_or_default(),
+            SubjectKind::Group => &self.scene.people[..],
+        };
+        people.iter().map(|person| FaceAt { at: person.face(), gaze: person.gaze(eye) }).collect()
+    }
+
+    /// The middle of what has to be sharp.
+    #[must_use]
+    pub fn focus(&self) -> DVec3 {
+        let faces = self.faces();
+        let sum: DVec3 = faces.iter().map(|face| face.at).sum();
+        if faces.is_empty() { DVec3::ZERO } else { sum / faces.len() as f64 }
+    }
+
+    /// From the camera to the middle of the subject.
+    #[must_use]
+    pub fn subject_distance(&self) -> Metres {
+        Metres::nearest(self.scene.camera.at.point().distance(self.focus()))
+    }
+
+    /// Where a light's face is: on its stand, or on the camera.
+    #[must_use]
+    pub fn light_at(&self, light: &Light) -> DVec3 {
+        if light.on_camera { self.scene.camera.at.point() + DVec3::Z * SHOE } else { light.at.point() }
+    }
+
+    /// The face the levels are about.
+    #[must_use]
+    pub fn main_face(&self) -> FaceAt {
+        self.faces().first().copied().unwrap_or(FaceAt { at: DVec3::Z * 1.6, gaze: DVec3::NEG_Y })
+    }
+
+    /// The point of the background behind the main face, as the camera sees it.
+    #[must_use]
+    pub fn backdrop(&self) -> DVec3 {
+        let (face, eye) = (self.main_face().at, self.scene.camera.at.point());
+        let far = self.background.distance.metres();
+        let way = face - eye;
+        let behind = far - face.y;
+        if way.y > 0.2 * way.length() && behind > 0.0 {
+            let point = face + way * (behind / way.y);
+            DVec3::new(point.x, far, point.z.clamp(0.0, (face.z * 2.0).max(1.0)))
+        } else {
+            DVec3::new(face.x, far, face.z)
+        }
+    }
+
+    /// The direction an aim comes to from a place.
+    #[must_use]
+    pub fn direction_of(&self, aim: Aim, from: DVec3) -> DVec3 {
+        let towards = |to: DVec3| {
+            let way = to - from;
+            if way.length_squared() < 1e-12 { DVec3::NEG_Y } else { way.normalize() }
+        };
+        match aim {
+            Aim::Subject => towards(self.main_face().at),
+            Aim::Background => towards(self.backdrop()),
+            Aim::Free { pan, tilt } => crate::geometry::direction(pan.degrees(), tilt.degrees()),
+        }
+    }
+
+    /// Where a light looks.
+    #[must_use]
+    pub fn light_looks(&self, light: &Light) -> DVec3 {
+        self.direction_of(light.aim, self.light_at(light))
+    }
+
+    /// From a light to the main face.
+    #[must_use]
+    pub fn face_distance(&self, light: &Light) -> Metres {
+        Metres::nearest(self.light_at(light).distance(self.main_face().at))
+    }
+
+    /// From a light to the point of the background behind the main face.
+    #[must_use]
+    pub fn background_distance(&self, light: &Light) -> Metres {
+        Metres::nearest(self.light_at(light).distance(self.backdrop()))
+    }
+
+    /// What a light is for, by where it stands and where it looks.
+    #[must_use]
+    pub fn role(&self, light: &Light) -> Role {
+        let face = self.main_face();
+        let at = self.light_at(light);
+        let to_light = at - face.at;
+        let off_gaze = angle(face.gaze, to_light);
+        match light.aim {
+            Aim::Background => return Role::Background,
+            Aim::Free { .. }
+                if angle(self.light_looks(light), -to_light) > TURNED_AWAY && self.light_looks(light).y > 0.5 =>
+            {
+                return Role::Background;
+            }
+            Aim::Free { .. } | Aim::Subject => {}
+        }
+        if off_gaze > BEHIND {
+            Role::Behind
+        } else if light.on_camera || angle(self.scene.camera.at.point() - face.at, to_light) < NEAR_CAMERA {
+            Role::Camera
+        } else {
+            Role::Side
+        }
+    }
+
+    /// A card as a flat rectangle, in its place.
+    #[must_use]
+    pub fn card_flat(&self, card: &Card) -> Flat {
+        card.flat(self.direction_of(card.aim, card.at.point()))
+    }
+
+    /// The wall behind the subject, where there is one.
+    #[must_use]
+    pub fn back_wall(&self) -> Option<f64> {
+        (self.background.kind == BackgroundKind::Wall).then_some(self.background.distance.metres())
+    }
+}
+
+impl<'a> Stage<'a> {
+    /// Works out a setup's set as this body sees it.
+    #[must_use]
+    pub fn new(setup: &'a Setup, body: &Camera) -> Stage<'a> {
+        Stage {
+            setup,
+            eye: setup.scene.camera.at.point(),
+            faces: setup.faces(),
+            backdrop: setup.backdrop(),
+            view: View::of(setup, body),
+        }
+    }
+}
