@@ -11,7 +11,7 @@ use tolva_core::layout::layout;
 use tolva_core::quantity::{Degrees, Id, Metres};
 use tolva_core::scene::{Aim, Card, CardKind, Pane, PaneKind, Position};
 use tolva_core::setup::Setup;
-use tolva_core::solve::plan;
+use tolva_core::solve::{assess_and_bind, solve};
 
 fn id(text: &str) -> Id {
     Id::new(text).expect("an id")
@@ -74,7 +74,10 @@ fn answers(c: &mut Criterion) {
     c.bench_function("its drawing", |b| b.iter(|| layout(black_box(&setup), &kit, house, Some(&chosen))));
     let mut free = setup.clone();
     free.lights[0].may_move = true;
-    c.bench_function("solve it, one light's distance free", |b| b.iter(|| plan(black_box(&free), &kit, house)));
+    c.bench_function("solve it, one light's distance free", |b| b.iter(|| solve(black_box(&free), &kit, house)));
+    c.bench_function("what binds, ways out, cures and evening of it", |b| {
+        b.iter(|| assess_and_bind(black_box(&free), &kit, house));
+    });
 }
 
 criterion_group!(benches, answers);

@@ -114,12 +114,12 @@ mod tests {
     use rstest::rstest;
     use tolva_core::setup::Subject;
 
-    const GOOD: &str = r#"{"kind":"person","people":1,"distance":2.4,"depth":0.1,"movement":"posed","tone":"medium"}"#;
+    const GOOD: &str = r#"{"kind":"person","depth":2.4,"movement":"posed","tone":"medium"}"#;
 
     #[rstest]
-    #[case::out_of_range("2.4", "-1", "/distance", "The length can be 0.001 to 10000 m, not -1.")]
-    #[case::a_word("2.4", "\"far\"", "/distance", "A number is needed here.")]
-    #[case::nothing("2.4", "null", "/distance", "A number is needed here.")]
+    #[case::out_of_range("2.4", "-1", "/depth", "The length can be 0.001 to 10000 m, not -1.")]
+    #[case::a_word("2.4", "\"far\"", "/depth", "A number is needed here.")]
+    #[case::nothing("2.4", "null", "/depth", "A number is needed here.")]
     fn problems_stand_at_their_field(#[case] from: &str, #[case] to: &str, #[case] field: &str, #[case] words: &str) {
         let problem = parse::<Subject>(GOOD.replacen(from, to, 1).as_bytes()).unwrap_err();
         assert_eq!(problem.errors[0].field, field);

@@ -88,10 +88,16 @@ async fn a_plan_comes_back_with_marks_levels_and_reasons() {
 
 /// Every kind of bad input answers with a problem, at its field, and changes nothing.
 #[rstest]
-#[case::negative_distance("/subject/distance", json!(-1), "/subject/distance", "not -1")]
-#[case::a_word_for_a_number("/subject/distance", json!("far"), "/subject/distance", "number is needed")]
+#[case::negative_distance("/background/distance", json!(-1), "/background/distance", "not -1")]
+#[case::a_word_for_a_number("/background/distance", json!("far"), "/background/distance", "number is needed")]
+#[case::a_pane_of_no_size("/scene/panes", json!([{"id": "p", "kind": "glass", "at": {"x": 0, "y": 2, "z": 1}, "width": 0, "height": 1, "looks": 180, "daylight": null}]), "/scene/panes/0/width", "not 0")]
+#[case::a_light_in_the_subject("/lights/0/at", json!({"x": 0, "y": 0, "z": 1.2}), "/lights/0/at", "inside the subject")]
+#[case::a_light_in_the_wall("/lights/0/at", json!({"x": -9, "y": 0, "z": 1.2}), "/lights/0/at", "behind the left wall")]
+#[case::a_camera_facing_away("/scene/camera/aim", json!({"at": "free", "pan": 180, "tilt": 0}), "/scene/camera/aim", "Turn it round")]
+#[case::a_card_of_no_size("/scene/cards/0/width", json!(0.001), "/scene/cards/0/width", "0.05 to 6 m")]
+#[case::nowhere("/lights/0/at/x", json!(null), "/lights/0/at/x", "number is needed")]
 #[case::nothing_for_a_number("/background/sunlit", json!(null), "/background/sunlit", "number is needed")]
-#[case::beyond_its_field("/subject/distance", json!(5000), "/subject/distance", "0.05 to 300 m")]
+#[case::beyond_its_field("/background/distance", json!(9000), "/background/distance", "0.05 to 5000 m")]
 #[case::zero_aperture("/camera/aperture/at", json!(-500), "/camera/aperture/at", "aperture mark")]
 #[case::aperture_the_lens_lacks("/camera/aperture/at", json!(0), "/camera/aperture/at", "This lens goes from f/1.8")]
 #[case::unknown_lens("/camera/lens", json!("nowhere"), "/camera/lens", "There is no lens")]
@@ -191,7 +197,7 @@ async fn the_kit_goes_round() {
 }
 
 #[rstest]
-#[case::newer(|file: &mut Value| file["version"] = json!(2), "version 2")]
+#[case::newer(|file: &mut Value| file["version"] = json!(3), "version 3")]
 #[case::another_format(|file: &mut Value| file["format"] = json!("other"), "not a Tolva file")]
 #[case::broken_reference(|file: &mut Value| file["kit"]["items"] = json!([]), "There is no camera")]
 #[case::a_light_twice(|file: &mut Value| {
@@ -325,4 +331,53 @@ async fn it_stops_gracefully() {
     assert!(tolva.server.wait().unwrap().success());
     let again = serve(std::mem::replace(&mut tolva.folder, TempDir::new().unwrap()), false);
     assert_eq!(again.get("/api/jobs").await.as_array().unwrap().len(), 3);
+}
+
+/// A crowd of two hundred is refused in words, and nothing else is done to the setup.
+#[tokio::test]
+async fn a_crowd_is_refused() {
+    let tolva = demo();
+    let kept = tolva.setup().await;
+    let change = json!({"setup": kept["setup"], "change": {"do": "people", "count": 200}});
+    let (status, answer) = tolva.ask(Method::POST, "/api/rearrange", Some(change)).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{answer}");
+    assert_eq!(answer["errors"][0]["field"], "/change");
+}
+
+/// A light is moved by its distance, stays in its line, and the dials stay as they were; a distance of zero is refused at
+/// its field.
+#[tokio::test]
+async fn a_distance_moves_the_light() {
+    let tolva = demo();
+    let kept = tolva.setup().await;
+    let moved = |distance: f64| {
+        let change = json!({"do": "move_light", "light": "octa", "face_distance": distance});
+        json!({"setup": kept["setup"], "change": change})
+    };
+    let (_, before) =
+        tolva.ask(Method::POST, "/api/layout", Some(json!({"setup": kept["setup"], "chosen": "octa"}))).await;
+    let (status, answer) = tolva.ask(Method::POST, "/api/rearrange", Some(moved(2.4))).await;
+    assert_eq!(status, StatusCode::OK, "{answer}");
+    let placed = &answer["assessment"]["set"]["lights"][0];
+    assert!((placed["face_distance"].as_f64().unwrap() - 2.4).abs() < 0.01);
+    assert_eq!(answer["setup"]["camera"], kept["setup"]["camera"]);
+    let flash = |assessment: &Value| assessment["levels"][0]["flash"].as_f64().unwrap();
+    assert!(flash(&answer["assessment"]) < flash(&before["assessment"]) - 0.8);
+    assert!(before["layout"]["curves"].as_array().unwrap().len() >= 3);
+    let (status, answer) = tolva.ask(Method::POST, "/api/rearrange", Some(moved(0.0))).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(answer["errors"][0]["field"], "/change");
+}
+
+/// A job file of the first version is taken, and everything in it gets a place.
+#[tokio::test]
+async fn a_file_of_the_first_version_is_taken() {
+    let tolva = demo();
+    let file: Value = serde_json::from_str(include_str!("../../core/tests/data/job-v1.json")).unwrap();
+    let (status, answer) = tolva.ask(Method::POST, "/api/import", Some(file)).await;
+    assert_eq!(status, StatusCode::OK, "{answer}");
+    let (_, job) = tolva.ask(Method::GET, &format!("/api/jobs/{}", answer["job"].as_str().unwrap()), None).await;
+    let id = job["setups"][0]["id"].as_str().unwrap();
+    let (_, kept) = tolva.ask(Method::GET, &format!("/api/setups/{id}"), None).await;
+    assert!(kept["setup"]["scene"]["people"].is_array(), "{kept}");
 }

@@ -5,10 +5,10 @@ use crate::{StoreError, Studio};
 use serde::Serialize;
 use sqlx::{Sqlite, Transaction};
 use tolva_core::format::kit_used;
+use tolva_core::format::v1;
 use tolva_core::kit::Kit;
 use tolva_core::quantity::Id;
 use tolva_core::quantity::limits::SETUPS;
-use tolva_core::format::v1;
 use tolva_core::setup::Setup;
 use utoipa::ToSchema;
 

@@ -298,6 +298,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/layout": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The set from above and from the side, with what the dials make of the light as they stand. */
+        post: operations["layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/limits": {
         parameters: {
             query?: never;
@@ -343,6 +360,23 @@ export interface paths {
         put?: never;
         /** Solves the free dials. */
         post: operations["plan"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/rearrange": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Moves something by what it comes to (a distance, an arrangement, a number of people) and leaves the dials. */
+        post: operations["rearrange"];
         delete?: never;
         options?: never;
         head?: never;
@@ -454,10 +488,42 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/solve": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Solves the free dials, without looking for what binds. */
+        post: operations["solve"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
 }
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description Where a light, a card or the camera is pointed. */
+        Aim: {
+            /** @enum {string} */
+            at: "subject";
+        } | {
+            /** @enum {string} */
+            at: "background";
+        } | {
+            /** @enum {string} */
+            at: "free";
+            /** @description The bearing of its axis. */
+            pan: components["schemas"]["Degrees"];
+            /** @description How far it is tilted up, or down below zero. */
+            tilt: components["schemas"]["Degrees"];
+        };
         /** @description Another plan. */
         Alternative: {
             /**
@@ -551,6 +617,11 @@ export interface components {
             /** @description Why, in a sentence. */
             reason: string;
         };
+        /**
+         * @description A starting arrangement.
+         * @enum {string}
+         */
+        Arrangement: "side_key_with_card" | "over_camera" | "backlight_with_fill" | "on_camera_bounce" | "cross_light" | "even_group" | "window_with_card" | "box_near_glass";
         /** @description What the dials make of the light. */
         Assessment: {
             /** @description The approach. */
@@ -582,14 +653,27 @@ export interface components {
             met: boolean;
             /** @description What each reading stands for. */
             readings: components["schemas"]["ReadingReport"][];
+            /** @description What the set is like. */
+            set: components["schemas"]["SetReport"];
+            /** @description What flash does to the background, in words; none where it does nothing to it. */
+            spill?: string | null;
         };
         /** @description What is behind the subject. */
         Background: {
-            /** @description How far behind the subject. */
+            /** @description How far behind the origin of the set it is. */
             distance: components["schemas"]["Metres"];
+            /** @description A wall or open ground. */
+            kind: components["schemas"]["BackgroundKind"];
             /** @description The share of it that is in sun. */
             sunlit: components["schemas"]["Share"];
+            /** @description What it does with light. */
+            surface: components["schemas"]["Surface"];
         };
+        /**
+         * @description What kind of background it is.
+         * @enum {string}
+         */
+        BackgroundKind: "wall" | "open";
         /** @description What an approach wants of a level: a band in stops with a preferred place in it. */
         Band: {
             /**
@@ -619,6 +703,34 @@ export interface components {
             /** @description The ways out, best first. */
             ways_out: components["schemas"]["WayOut"][];
         };
+        /** @description Light off the room. */
+        BounceWords: {
+            /**
+             * Format: double
+             * @description The bearing it comes from.
+             */
+            bearing: number;
+            /** @description Whether it is worth doing. */
+            fails: boolean;
+            /** @description Off what most of it comes. */
+            from: components["schemas"]["Bounced"];
+            /** @description How much less reaches the face than the flash turned straight at it would give. */
+            loss: components["schemas"]["Stops"];
+            /** @description In words. */
+            text: string;
+            /** @description The colour it took on. */
+            tint: components["schemas"]["MiredShift"];
+            /**
+             * Format: double
+             * @description How high it comes from, in degrees.
+             */
+            up: number;
+        };
+        /**
+         * @description What light bounced off.
+         * @enum {string}
+         */
+        Bounced: "ground" | "ceiling" | "left" | "right" | "rear" | "background" | "panel";
         /** @description A limit that stops the plan from reaching its targets. */
         Bound: {
             /** @enum {string} */
@@ -769,6 +881,44 @@ export interface components {
             /** @description Hand or tripod. */
             support: components["schemas"]["Support"];
         };
+        /** @description A card or panel held up on the set. */
+        Card: {
+            /** @description Where its face looks. */
+            aim: components["schemas"]["Aim"];
+            /** @description Its middle. */
+            at: components["schemas"]["Position"];
+            /** @description Its height. */
+            height: components["schemas"]["Metres"];
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description What it is. */
+            kind: components["schemas"]["CardKind"];
+            /** @description Its width. */
+            width: components["schemas"]["Metres"];
+        };
+        /**
+         * @description What a card does with the light that falls on it.
+         * @enum {string}
+         */
+        CardKind: "white" | "silver" | "gold" | "black" | "diffusion";
+        /** @description A light's reflection on an eye. */
+        CatchLight: {
+            /**
+             * Format: int32
+             * @description Where on the eye, as on the face of a clock, 12 up; as the picture shows it.
+             */
+            clock: number;
+            /**
+             * Format: double
+             * @description How far from the middle of the iris, 1 at its edge.
+             */
+            out: number;
+            /**
+             * Format: double
+             * @description Its width as a share of the iris's.
+             */
+            size: number;
+        };
         /** @description A caution, as data. */
         Caution: {
             /**
@@ -815,8 +965,59 @@ export interface components {
             /** @enum {string} */
             what: "flicker_sensitivity";
         } | {
+            /**
+             * Format: double
+             * @description The bag it needs, in kilograms; none where the wind is not said.
+             */
+            bag?: number | null;
+            /** @description Whether it should come down. */
+            down: boolean;
+            /** @description Whether the bag on it is enough. */
+            held: boolean;
             /** @enum {string} */
             what: "wind";
+        } | {
+            /** @description In words. */
+            text: string;
+            /** @enum {string} */
+            what: "in_picture";
+        } | {
+            /** @description In words. */
+            text: string;
+            /** @enum {string} */
+            what: "reflection";
+        } | {
+            /** @description In words. */
+            text: string;
+            /** @enum {string} */
+            what: "bounce";
+        } | {
+            /**
+             * Format: double
+             * @description How far the worst face falls under, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "beam";
+        } | {
+            /**
+             * Format: double
+             * @description Angle between sun and lens axis, in degrees.
+             */
+            degrees: number;
+            /** @enum {string} */
+            what: "flare";
+        } | {
+            /** @enum {string} */
+            what: "through_glass";
+        } | {
+            /**
+             * Format: int32
+             * @description How many are not.
+             */
+            count: number;
+            /** @enum {string} */
+            what: "faces_out";
         } | {
             /** @enum {string} */
             what: "sun_and_eyes";
@@ -893,6 +1094,46 @@ export interface components {
             /** @description Which. */
             light: components["schemas"]["Id"];
         } | {
+            /** @description Its new distance from the background. */
+            background_distance: components["schemas"]["Metres"];
+            /** @enum {string} */
+            do: "light_from_background";
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+        } | {
+            /** @description Where it is pointed. */
+            aim: components["schemas"]["Aim"];
+            /** @description Where to. */
+            at: components["schemas"]["Position"];
+            /** @enum {string} */
+            do: "place_light";
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+        } | {
+            /** @description Where to. */
+            at: components["schemas"]["Position"];
+            /** @description Which. */
+            card: components["schemas"]["Id"];
+            /** @enum {string} */
+            do: "place_card";
+        } | {
+            /** @description Where to. */
+            at: components["schemas"]["Position"];
+            /** @enum {string} */
+            do: "place_camera";
+            /** @description The focal length. */
+            focal: components["schemas"]["Millimetres"];
+        } | {
+            /** @description Which. */
+            arrangement: components["schemas"]["Arrangement"];
+            /** @enum {string} */
+            do: "arrange";
+        } | {
+            /** @description How many. */
+            count: components["schemas"]["Headcount"];
+            /** @enum {string} */
+            do: "people";
+        } | {
             /** @description Which. */
             approach: components["schemas"]["Approach"];
             /** @enum {string} */
@@ -917,6 +1158,8 @@ export interface components {
          * @enum {string}
          */
         ColourWish: "together" | "ambient_as_it_is" | "cool_evening" | "between";
+        /** @description position m */
+        Coordinate: number;
         /** @description One thing that gets better or worse. */
         Cost: {
             /**
@@ -995,6 +1238,29 @@ export interface components {
             /** @enum {string} */
             what: "background";
         };
+        /** @description A way to get a reflection out of the picture, found to work. */
+        Cure: {
+            change?: components["schemas"]["Change"] | null;
+            moved?: components["schemas"]["Metres"] | null;
+            /** @description What is cured. */
+            seen: components["schemas"]["Seen"];
+            /** @description In words. */
+            text: string;
+        };
+        /** @description A line of equal light. */
+        Curve: {
+            /** @description Its pieces as seen from the side. */
+            elevation: components["schemas"]["Point"][][];
+            /** @description Its pieces as seen from above. */
+            plan: components["schemas"]["Point"][][];
+            /**
+             * Format: double
+             * @description Stops against the subject.
+             */
+            stops: number;
+        };
+        /** @description angle ° */
+        Degrees: number;
         /** @description What is sharp. */
         DepthReport: {
             far?: components["schemas"]["Metres"] | null;
@@ -1080,11 +1346,6 @@ export interface components {
             /** @description Whether the solver leaves it. */
             held: boolean;
         };
-        /**
-         * @description Where a light comes from, as seen from the subject.
-         * @enum {string}
-         */
-        Direction: "side" | "camera" | "behind" | "background";
         /** @description Where a dragged part went, and what that makes of the light. */
         DragAnswer: {
             /** @description What the dials now make of the light. */
@@ -1113,6 +1374,28 @@ export interface components {
             /** @description The dials that turned. */
             turned: components["schemas"]["DialId"][];
         };
+        /** @description A thing in its place. */
+        Drawn: {
+            /** @description Its middle. */
+            at: components["schemas"]["Point"];
+            /** @description Its place in its list: `people/0`, `lights/1`, `cards/0`, `panes/0`, `camera`, `thing`. */
+            key: string;
+            /** @description What it is. */
+            kind: components["schemas"]["DrawnKind"];
+            /** @description Where it looks. */
+            looks: components["schemas"]["Point"];
+            /** @description Its name. */
+            name: string;
+            /** @description Its outline: the corners of its face; for a person and a thing those of the figure. */
+            outline: components["schemas"]["Point"][];
+            /** @description Whether it has a stand under it. */
+            stand: boolean;
+        };
+        /**
+         * @description What is drawn.
+         * @enum {string}
+         */
+        DrawnKind: "person" | "thing" | "camera" | "light" | "light_off" | "card" | "black_card" | "panel" | "glass" | "mirror" | "wall";
         /** @description A row of a flash's duration table: t0.1, the time above a tenth of the peak, at a power. */
         DurationRow: {
             /** @description The power. */
@@ -1120,13 +1403,61 @@ export interface components {
             /** @description t0.1 at this power. */
             t_tenth: components["schemas"]["Seconds"];
         };
+        /** @description Two edges that run out from a point or an edge: a beam, a shadow. */
+        Edges: {
+            /** @description Lines as seen from the side. */
+            elevation: components["schemas"]["Line"][];
+            /** @description Of which light. */
+            light: components["schemas"]["Id"];
+            /** @description Lines as seen from above. */
+            plan: components["schemas"]["Line"][];
+        };
         /** @description exposure value EV */
         Ev100: number;
+        /** @description A way to even a group, tried. */
+        EvenWay: {
+            /** @description What to do. */
+            change: components["schemas"]["Change"];
+            /** @description From the darkest face to the brightest after it. */
+            spread: components["schemas"]["Stops"];
+            /** @description In words, with what it leaves. */
+            text: string;
+        };
+        /** @description How evenly a group is lit. */
+        Evenness: {
+            /**
+             * Format: int32
+             * @description The brightest.
+             */
+            brightest: number;
+            /**
+             * Format: int32
+             * @description The darkest face, counted from 0.
+             */
+            darkest: number;
+            /** @description Each face against the main one. */
+            faces: components["schemas"]["Stops"][];
+            /** @description From the darkest face to the brightest, all light together. */
+            spread: components["schemas"]["Stops"];
+            /** @description In words. */
+            text: string;
+        };
         /**
          * @description Who sets the exposure.
          * @enum {string}
          */
         ExposureMode: "manual" | "aperture_priority";
+        /** @description How far the drawings reach, in metres. */
+        Extent: {
+            /** @description Whether the background lies beyond the drawing. */
+            background_beyond: boolean;
+            /** @description Least and greatest x. */
+            x: number[];
+            /** @description Least and greatest y. */
+            y: number[];
+            /** @description Ground and greatest z. */
+            z: number[];
+        };
         /** @description The lit face of a modifier. */
         Face: {
             /** @enum {string} */
@@ -1222,6 +1553,40 @@ export interface components {
          * @enum {string}
          */
         FlashKind: "speedlight" | "head" | "on_camera";
+        /** @description What the picture holds. */
+        Framing: {
+            /**
+             * Format: double
+             * @description Horizontal angle of view in degrees.
+             */
+            angle_across: number;
+            /**
+             * Format: double
+             * @description Vertical angle of view in degrees.
+             */
+            angle_up: number;
+            /** @description The width of background seen. */
+            background_width: components["schemas"]["Metres"];
+            /**
+             * Format: int32
+             * @description How many there are.
+             */
+            faces: number;
+            /**
+             * Format: int32
+             * @description How many of the faces are in the frame.
+             */
+            faces_in: number;
+            /** @description The height that fills the frame at the subject. */
+            height: components["schemas"]["Metres"];
+            /**
+             * Format: double
+             * @description The subject's height as a share of the frame's; over 1 where it does not fit.
+             */
+            subject_share: number;
+            /** @description The width that fills the frame at the subject. */
+            width: components["schemas"]["Metres"];
+        };
         /** @description A colour filter for a flash. */
         Gel: {
             /** @description Its id. */
@@ -1241,6 +1606,8 @@ export interface components {
         };
         /** @description guide number m */
         GuideNumber: number;
+        /** @description number of people */
+        Headcount: number;
         /** @description High-speed sync, where a flash has it. */
         HighSpeedSync: {
             /** @description What changing to it costs at the first speed past sync: 2 stops by default. */
@@ -1280,6 +1647,30 @@ export interface components {
             job?: components["schemas"]["Id"] | null;
             /** @description Things the kit had already under the same id; the studio's own were kept. */
             kept: string[];
+        };
+        /** @description Something in the picture that should not be. */
+        InPicture: {
+            /** @description In words, with where it would be clear. */
+            text: string;
+            /** @description What. */
+            what: components["schemas"]["Intruder"];
+        };
+        /** @description Something that stands in the picture. */
+        Intruder: {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "light";
+        } | {
+            /** @description Of which light. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "stand";
+        } | {
+            /** @description Which. */
+            card: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "card";
         };
         /** @description ISO mark sixths of a stop above ISO 100 */
         IsoMark: number;
@@ -1380,6 +1771,8 @@ export interface components {
              */
             version: number;
         };
+        /** @description weight kg */
+        Kilograms: number;
         /** @description All there is to plan with. */
         Kit: {
             /** @description Everything, in the order it is listed. */
@@ -1417,6 +1810,36 @@ export interface components {
             /** @enum {string} */
             kind: "filter";
         });
+        /** @description Everything there is to draw. */
+        Layout: {
+            /** @description Edges of beams, to half their light. */
+            beams: components["schemas"]["Edges"][];
+            /** @description Lines of equal light of the chosen light, against the subject. */
+            curves: components["schemas"]["Curve"][];
+            /** @description How far it reaches. */
+            extent: components["schemas"]["Extent"];
+            /** @description The camera's view. */
+            pyramid: components["schemas"]["Pyramid"];
+            /** @description Edges of the subject's shadow. */
+            shadows: components["schemas"]["Edges"][];
+            /** @description Distances. */
+            spans: components["schemas"]["Span"][];
+            /** @description Things in their places, in the order they are drawn. */
+            things: components["schemas"]["Drawn"][];
+        };
+        /** @description The set drawn, with what the dials make of its light. */
+        LayoutAnswer: {
+            /** @description What the dials make of the light. */
+            assessment: components["schemas"]["Assessment"];
+            /** @description What there is to draw. */
+            layout: components["schemas"]["Layout"];
+        };
+        /** @description A setup to lay out. */
+        LayoutOf: {
+            chosen?: components["schemas"]["Id"] | null;
+            /** @description The setup. */
+            setup: components["schemas"]["Setup"];
+        };
         /** @description A lens. */
         Lens: {
             /** @description Closest distance it focuses to. */
@@ -1475,27 +1898,32 @@ export interface components {
             sinks: boolean;
             /** @description Where the ambient comes from. */
             source: components["schemas"]["Source"];
+            spread?: components["schemas"]["Spread"] | null;
             target?: components["schemas"]["Band"] | null;
             /** @description Both together. */
             total: components["schemas"]["Stops"];
         };
         /** @description One flash with its modifier, gel, place and power. */
         Light: {
-            /** @description From the modifier's face to the background. */
-            background_distance: components["schemas"]["Metres"];
-            /** @description Where it comes from. */
-            direction: components["schemas"]["Direction"];
-            /** @description From the modifier's face to the subject's. */
-            face_distance: components["schemas"]["Metres"];
+            /** @description Where it is pointed. */
+            aim: components["schemas"]["Aim"];
+            /** @description Where the middle of its face stands; on the camera, where it will stand once taken off it. */
+            at: components["schemas"]["Position"];
+            /** @description The bag on its stand. */
+            bag: components["schemas"]["Kilograms"];
             /** @description The flash, from the kit. */
             flash: components["schemas"]["Id"];
             /** @description The gel, from the kit. */
             gel: components["schemas"]["GelDial"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            /** @description Whether the solver may move it nearer or further. */
+            may_move: boolean;
             modifier?: components["schemas"]["Id"] | null;
             /** @description Whether it fires. */
             on: boolean;
+            /** @description Whether it sits on the camera. */
+            on_camera: boolean;
             /** @description Its power. */
             power: components["schemas"]["Dial_Power"];
             /** @description How far under the key light it should stand at what it lights. */
@@ -1575,6 +2003,13 @@ export interface components {
             name: string;
             /** @description The unit, as printed behind the number; empty for counts. */
             unit: string;
+        };
+        /** @description A straight line. */
+        Line: {
+            /** @description From here. */
+            from: components["schemas"]["Point"];
+            /** @description To here. */
+            to: components["schemas"]["Point"];
         };
         /** @description The marks printed on cameras, for entering settings that were right. */
         Marks: {
@@ -1717,6 +2152,27 @@ export interface components {
             /** @description Time from frame to frame when it goes fastest. */
             interval: components["schemas"]["Seconds"];
         };
+        /** @description An upright pane of glass, a mirror or a window. */
+        Pane: {
+            /** @description Its middle. */
+            at: components["schemas"]["Position"];
+            daylight?: components["schemas"]["Ev100"] | null;
+            /** @description Its height. */
+            height: components["schemas"]["Metres"];
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description Glass or mirror. */
+            kind: components["schemas"]["PaneKind"];
+            /** @description The bearing it looks in, into the room. */
+            looks: components["schemas"]["Degrees"];
+            /** @description Its width. */
+            width: components["schemas"]["Metres"];
+        };
+        /**
+         * @description What a pane is.
+         * @enum {string}
+         */
+        PaneKind: "glass" | "mirror";
         /** @description The part of a level that is taken hold of. */
         Part: {
             /** @enum {string} */
@@ -1735,11 +2191,59 @@ export interface components {
          * @enum {string}
          */
         Patch: "face" | "shadow_side" | "edge" | "background" | "sky";
+        /** @description A person on the set. */
+        Person: {
+            looks?: components["schemas"]["Degrees"] | null;
+            /** @description Standing or sitting. */
+            posture: components["schemas"]["Posture"];
+            /** @description Their height, standing. */
+            stature: components["schemas"]["Metres"];
+            /** @description To the right. */
+            x: components["schemas"]["Coordinate"];
+            /** @description Away from the camera's usual place. */
+            y: components["schemas"]["Coordinate"];
+        };
         /**
          * @description The part of the setup something is said about.
          * @enum {string}
          */
         Place: "subject" | "background" | "readings" | "light" | "camera" | "shutter" | "aperture" | "colour" | "pace";
+        /** @description A card in its place. */
+        PlacedCard: {
+            /** @description Which. */
+            card: components["schemas"]["Id"];
+            clear?: components["schemas"]["Metres"] | null;
+            /** @description From its middle to the face. */
+            face_distance: components["schemas"]["Metres"];
+            /** @description How much brighter it makes the shadow side in all. */
+            fill: components["schemas"]["Stops"];
+        };
+        /** @description A light in its place. */
+        PlacedLight: {
+            /** @description From its face to the background. */
+            background_distance: components["schemas"]["Metres"];
+            bag_needed?: components["schemas"]["Kilograms"] | null;
+            beam_short?: components["schemas"]["Stops"] | null;
+            bounce?: components["schemas"]["BounceWords"] | null;
+            catch_light?: components["schemas"]["CatchLight"] | null;
+            clear?: components["schemas"]["Metres"] | null;
+            /** @description From its face to the main face. */
+            face_distance: components["schemas"]["Metres"];
+            fall_off?: components["schemas"]["Stops"] | null;
+            /**
+             * Format: double
+             * @description How far its axis is turned off the face, in degrees.
+             */
+            feathered: number;
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @description What it is for. */
+            role: components["schemas"]["Role"];
+            /** @description The same in words. */
+            role_words: string;
+            /** @description How soft it is. */
+            softness: components["schemas"]["Softness"];
+        };
         /** @description The answer: where the dials go, what that gives, what binds, and what else could be done. */
         Plan: {
             /** @description Plans that differ. */
@@ -1748,9 +2252,29 @@ export interface components {
             assessment: components["schemas"]["Assessment"];
             /** @description What binds. */
             binds: components["schemas"]["Bind"][];
+            /** @description Ways to get what shows in panes out of the picture. */
+            cures: components["schemas"]["Cure"][];
+            /** @description Ways to light a group more evenly. */
+            evening: components["schemas"]["EvenWay"][];
             /** @description The setup with its dials turned. */
             setup: components["schemas"]["Setup"];
         };
+        /** @description x, y and z in metres */
+        Point: number[];
+        /** @description A point of the set, in metres. */
+        Position: {
+            /** @description To the right. */
+            x: components["schemas"]["Coordinate"];
+            /** @description Away from the camera's usual place. */
+            y: components["schemas"]["Coordinate"];
+            /** @description Up from the ground. */
+            z: components["schemas"]["Coordinate"];
+        };
+        /**
+         * @description How a person holds themselves.
+         * @enum {string}
+         */
+        Posture: "standing" | "sitting";
         /** @description power stops below full */
         Power: number;
         /**
@@ -1792,6 +2316,17 @@ export interface components {
             /** @description Which kind, as a relative reference. */
             type: string;
         };
+        /** @description What the camera sees, and what of it is sharp. */
+        Pyramid: {
+            /** @description Where it ends: at the background, or at the edge of the drawing. */
+            end: components["schemas"]["Slice"];
+            /** @description The lens. */
+            eye: components["schemas"]["Point"];
+            /** @description Where it ends being sharp; at the end where that is beyond. */
+            far: components["schemas"]["Slice"];
+            /** @description Where it begins to be sharp. */
+            near: components["schemas"]["Slice"];
+        };
         /** @description A measured light level. */
         Reading: {
             /** @description Its id. */
@@ -1813,6 +2348,34 @@ export interface components {
             /** @description The reading. */
             reading: components["schemas"]["Id"];
         };
+        /** @description A reflection in the picture. */
+        Reflection: {
+            /**
+             * Format: double
+             * @description Where in the frame, −1 to 1 from left to right.
+             */
+            across: number;
+            /** @description Where the line of sight meets the pane, in metres. */
+            crossing: components["schemas"]["Point"];
+            /** @description Where the mirror image stands, in metres. */
+            image: components["schemas"]["Point"];
+            /** @description In which pane. */
+            pane: components["schemas"]["Id"];
+            /** @description What is seen. */
+            seen: components["schemas"]["Seen"];
+            /**
+             * Format: double
+             * @description Its height as a share of the frame's.
+             */
+            size: number;
+            /** @description In words. */
+            text: string;
+            /**
+             * Format: double
+             * @description Where in the frame, −1 to 1 from the bottom up.
+             */
+            up: number;
+        };
         /** @description Something said, and what about. */
         Remark: {
             /** @description Where it belongs. */
@@ -1823,8 +2386,75 @@ export interface components {
             /** @description What it is, in words. */
             text: string;
         };
+        /**
+         * @description What a light is for, by where it stands and where it looks.
+         * @enum {string}
+         */
+        Role: "side" | "camera" | "behind" | "background";
+        /** @description Ground, ceiling and walls. The wall behind the subject is the background's own. */
+        Room: {
+            ceiling?: components["schemas"]["Wall"] | null;
+            /** @description Floor or ground. */
+            ground: components["schemas"]["Surface"];
+            left?: components["schemas"]["Wall"] | null;
+            rear?: components["schemas"]["Wall"] | null;
+            right?: components["schemas"]["Wall"] | null;
+        };
+        /** @description Everything that stands on the set but the lights, which are their own list. */
+        Scene: {
+            /** @description The camera. */
+            camera: components["schemas"]["Viewpoint"];
+            /** @description Reflectors, black cards and diffusion panels. */
+            cards: components["schemas"]["Card"][];
+            /** @description Panes of glass, mirrors and windows. */
+            panes: components["schemas"]["Pane"][];
+            /** @description The people; the first is the one the levels are about. One person is photographed alone, a group whole. */
+            people: components["schemas"]["Person"][];
+            /** @description Ground, ceiling and walls. */
+            room: components["schemas"]["Room"];
+            sun?: components["schemas"]["Sun"] | null;
+            /** @description The thing on its table, where a thing is the subject. */
+            thing: components["schemas"]["Thing"];
+            /** @description The wind. */
+            wind: components["schemas"]["WindSpeed"];
+        };
         /** @description time s */
         Seconds: number;
+        /** @description What is seen in a pane. */
+        Seen: {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "light";
+        } | {
+            /** @enum {string} */
+            what: "photographer";
+        };
+        /** @description What the set is like. */
+        SetReport: {
+            /** @description From the main subject to the background behind it. */
+            background_behind: components["schemas"]["Metres"];
+            /** @description The cards. */
+            cards: components["schemas"]["PlacedCard"][];
+            evenness?: components["schemas"]["Evenness"] | null;
+            /**
+             * Format: double
+             * @description The angle between lens axis and sun, in degrees, where it is so small that it flares.
+             */
+            flare?: number | null;
+            /** @description What the picture holds. */
+            framing: components["schemas"]["Framing"];
+            /** @description What is in the picture that should not be. */
+            intruders: components["schemas"]["InPicture"][];
+            /** @description The lights that fire. */
+            lights: components["schemas"]["PlacedLight"][];
+            /** @description What shows in panes. */
+            reflections: components["schemas"]["Reflection"][];
+            /** @description From the camera to the middle of the subject. */
+            subject_distance: components["schemas"]["Metres"];
+            /** @description Lights behind the same pane of glass as the camera, whose light comes back off it. */
+            through_glass: components["schemas"]["Id"][];
+        };
         /** @description The studio's settings. */
         Settings: {
             /** @description How times are shown. */
@@ -1855,6 +2485,8 @@ export interface components {
             pace: components["schemas"]["Pace"];
             /** @description What the meter said. */
             readings: components["schemas"]["Reading"][];
+            /** @description Where everything stands. */
+            scene: components["schemas"]["Scene"];
             /** @description Whether free dials are solved again after each change. */
             solve_as_i_go: boolean;
             /** @description Who or what is in it. */
@@ -1898,6 +2530,54 @@ export interface components {
          * @enum {string}
          */
         ShutterType: "mechanical" | "electronic";
+        /** @description A cut through the camera's view at one distance: the middles of its four sides. */
+        Slice: {
+            /** @description The lower edge. */
+            bottom: components["schemas"]["Point"];
+            /** @description The left edge. */
+            left: components["schemas"]["Point"];
+            /** @description The right edge. */
+            right: components["schemas"]["Point"];
+            /** @description The upper edge. */
+            top: components["schemas"]["Point"];
+        };
+        /** @description How soft a light is on the face. */
+        Softness: {
+            /**
+             * Format: double
+             * @description Its apparent size from the face, in degrees.
+             */
+            apparent: number;
+            /**
+             * Format: double
+             * @description The half-shadow behind a nose of the bare head in its place, in millimetres.
+             */
+            bare: number;
+            /**
+             * Format: double
+             * @description The half-shadow behind a nose, in millimetres.
+             */
+            nose: number;
+            /**
+             * Format: double
+             * @description The same of the sun, in millimetres.
+             */
+            sun: number;
+            /** @description In words. */
+            text: string;
+            /**
+             * Format: double
+             * @description The half-shadow of a head on the wall, in millimetres; none without a wall behind.
+             */
+            wall?: number | null;
+        };
+        /** @description The dials solved, and what they make of the light. */
+        Solved: {
+            /** @description What they make of the light. */
+            assessment: components["schemas"]["Assessment"];
+            /** @description The setup with its dials turned. */
+            setup: components["schemas"]["Setup"];
+        };
         /** @description Where a level comes from. */
         Source: {
             /** @enum {string} */
@@ -1911,7 +2591,28 @@ export interface components {
             patch: components["schemas"]["Patch"];
         } | {
             /** @enum {string} */
+            from: "windows";
+        } | {
+            /** @enum {string} */
             from: "usual";
+        };
+        /** @description A line with a distance on it. */
+        Span: {
+            /** @description From here. */
+            from: components["schemas"]["Point"];
+            /** @description Of which light. */
+            light: components["schemas"]["Id"];
+            /** @description What stands on it: metres or feet, and stops against the subject. */
+            text: string;
+            /** @description To here. */
+            to: components["schemas"]["Point"];
+        };
+        /** @description How far the faces of a group lie apart. */
+        Spread: {
+            /** @description The brightest. */
+            high: components["schemas"]["Stops"];
+            /** @description The darkest. */
+            low: components["schemas"]["Stops"];
         };
         /** @description The version a step is made from. */
         Step: {
@@ -1932,17 +2633,10 @@ export interface components {
         Subject: {
             /** @description What has to be sharp, front to back. */
             depth: components["schemas"]["Metres"];
-            /** @description From the camera to the middle of the subject. */
-            distance: components["schemas"]["Metres"];
             /** @description One person, a group or a thing. */
             kind: components["schemas"]["SubjectKind"];
             /** @description How it moves. */
             movement: components["schemas"]["Movement"];
-            /**
-             * Format: int32
-             * @description How many, for a group.
-             */
-            people: number;
             /** @description How light or dark it is. */
             tone: components["schemas"]["Tone"];
         };
@@ -1951,11 +2645,27 @@ export interface components {
          * @enum {string}
          */
         SubjectKind: "person" | "group" | "thing";
+        /** @description The sun. */
+        Sun: {
+            /** @description Its bearing on the set: 0 is behind the subject, as the camera's usual place sees it. */
+            bearing: components["schemas"]["Degrees"];
+            /** @description Its height above the horizon. */
+            elevation: components["schemas"]["Degrees"];
+            /** @description What an incident meter turned towards it reads. */
+            level: components["schemas"]["Ev100"];
+        };
         /**
          * @description What the camera stands on.
          * @enum {string}
          */
         Support: "hand" | "tripod";
+        /** @description What a surface does with light: how much it sends back, diffusely, and in what colour. */
+        Surface: {
+            /** @description The share it sends back: white 0.8, pale 0.6, wood 0.3, black 0.05 (common practice). */
+            reflectance: components["schemas"]["Share"];
+            /** @description The colour it gives; positive is warmer. */
+            tint: components["schemas"]["MiredShift"];
+        };
         /**
          * @description How many thirds below the sync speed stay safe.
          * @enum {string}
@@ -1966,6 +2676,23 @@ export interface components {
          * @enum {string}
          */
         Theme: "device" | "daylight" | "dusk";
+        /** @description A thing on a table, or on the ground where the table has no height. */
+        Thing: {
+            /** @description How deep. */
+            depth: components["schemas"]["Metres"];
+            /** @description How high. */
+            height: components["schemas"]["Metres"];
+            /** @description The bearing its front looks in. */
+            looks: components["schemas"]["Degrees"];
+            /** @description The height of what it stands on. */
+            table: components["schemas"]["Coordinate"];
+            /** @description How wide it is. */
+            width: components["schemas"]["Metres"];
+            /** @description To the right. */
+            x: components["schemas"]["Coordinate"];
+            /** @description Away from the camera's usual place. */
+            y: components["schemas"]["Coordinate"];
+        };
         /**
          * @description How light or dark the subject is: skin, clothes or surface.
          * @enum {string}
@@ -1976,6 +2703,22 @@ export interface components {
          * @enum {string}
          */
         Units: "metres" | "feet";
+        /** @description Where the camera stands and where it looks. */
+        Viewpoint: {
+            /** @description Where it is pointed. */
+            aim: components["schemas"]["Aim"];
+            /** @description The lens. */
+            at: components["schemas"]["Position"];
+            /** @description Whether it is held upright, for a tall picture. */
+            upright: boolean;
+        };
+        /** @description A wall or ceiling: how far off, and what it is. */
+        Wall: {
+            /** @description From the origin; for a ceiling from the ground. */
+            distance: components["schemas"]["Metres"];
+            /** @description What it does with light. */
+            surface: components["schemas"]["Surface"];
+        };
         /** @description A way out of a bind, tried by the solver. */
         WayOut: {
             /** @description What to do. */
@@ -1994,6 +2737,8 @@ export interface components {
             /** @description What is wanted of flash and ambient. */
             wish: components["schemas"]["ColourWish"];
         };
+        /** @description wind m/s */
+        WindSpeed: number;
         /** @description A row of a zoom table. */
         ZoomRow: {
             /** @description The guide number there. */
@@ -2669,6 +3414,37 @@ export interface operations {
             };
         };
     };
+    layout: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LayoutOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LayoutAnswer"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     limits: {
         parameters: {
             query?: never;
@@ -2731,6 +3507,37 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Plan"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    rearrange: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ChangeOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
                 };
             };
             422: {
@@ -3003,6 +3810,37 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    solve: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Setup"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Solved"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

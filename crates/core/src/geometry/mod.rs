@@ -1,9 +1,11 @@
 //! Points, directions and flat things in space, in metres: `x` right, `y` away from the camera, `z` up.
 
 mod flat;
+mod point;
 
 pub use flat::Flat;
 pub use glam::DVec3;
+pub use point::Point;
 
 /// The direction of a bearing (clockwise from `y` as seen from above) and a tilt above the horizontal, in degrees.
 #[must_use]

@@ -9,7 +9,7 @@ mod cures;
 pub use cures::{Cure, cures};
 
 use crate::emitter::Emitter;
-use crate::geometry::{DVec3, Flat};
+use crate::geometry::{DVec3, Flat, Point};
 use crate::quantity::Id;
 use crate::scene::{PaneKind, Stage, body_points};
 use serde::Serialize;
@@ -43,9 +43,9 @@ pub struct Reflection {
     /// Its height as a share of the frame's.
     pub size: f64,
     /// Where the line of sight meets the pane, in metres.
-    pub crossing: [f64; 3],
+    pub crossing: Point,
     /// Where the mirror image stands, in metres.
-    pub image: [f64; 3],
+    pub image: Point,
     /// In words.
     pub text: String,
 }
@@ -122,8 +122,8 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[(Id, String, Emitter, f64
             across,
             up,
             size: (image.high.1 - image.low.1) / 2.0,
-            crossing: image.crossing.to_array(),
-            image: image.image.to_array(),
+            crossing: image.crossing.into(),
+            image: image.image.into(),
             text: format!("{name} shows in the {mirror}, {} of the picture.", place_words(across, up)),
         });
     };

@@ -1,8 +1,8 @@
 //! Lines of equal light of one light, in stops against the subject: on the level of the face as seen from above, in the
 //! upright plane through the face as seen from the side.
 
-use super::{Extent, Point};
-use crate::geometry::DVec3;
+use super::Extent;
+use crate::geometry::{DVec3, Point};
 use crate::situation::{Lit, Situation};
 use contour::ContourBuilder;
 use serde::Serialize;
@@ -67,8 +67,7 @@ fn lines(sides: [[f64; 2]; 2], at: impl Fn(f64, f64) -> DVec3, level: &impl Fn(D
                     let (i, j) = (point.x - 0.5, point.y - 0.5);
                     let inside = i > 0.0 && j > 0.0 && i < (count[0] - 1) as f64 && j < (count[1] - 1) as f64;
                     if inside {
-                        let millimetres = |v: f64| (v * 1000.0).round() / 1000.0;
-                        piece.push(place(i, j).to_array().map(millimetres));
+                        piece.push(place(i, j).into());
                     } else if piece.len() > 1 {
                         pieces.push(std::mem::take(&mut piece));
                     } else {

@@ -10,7 +10,7 @@ pub use things::{Drawn, DrawnKind};
 
 use crate::assess::Facts;
 use crate::check::FieldError;
-use crate::geometry::DVec3;
+use crate::geometry::{DVec3, Point};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::stops_label;
@@ -18,9 +18,6 @@ use crate::quantity::Id;
 use crate::setup::{BackgroundKind, Setup};
 use crate::situation::{Dials, Lit, Situation};
 use serde::Serialize;
-
-/// A point in metres.
-pub type Point = [f64; 3];
 
 /// How far the drawings reach, in metres.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
@@ -78,6 +75,16 @@ pub struct Span {
     pub text: String,
 }
 
+/// A straight line.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Line {
+    /// From here.
+    pub from: Point,
+    /// To here.
+    pub to: Point,
+}
+
 /// Two edges that run out from a point or an edge: a beam, a shadow.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -85,9 +92,9 @@ pub struct Edges {
     /// Of which light.
     pub light: Id,
     /// Lines as seen from above.
-    pub plan: Vec<[Point; 2]>,
+    pub plan: Vec<Line>,
     /// Lines as seen from the side.
-    pub elevation: Vec<[Point; 2]>,
+    pub elevation: Vec<Line>,
 }
 
 /// Everything there is to draw.
@@ -192,7 +199,7 @@ fn pyramid(s: &Situation<'_>, dials: &Dials, extent: Extent) -> Pyramid {
     let slice = |deep: f64| {
         let at = |x: f64, y: f64| {
             (view.eye + (view.looks + view.right * (x * view.half_width) + view.up * (y * view.half_height)) * deep)
-                .to_array()
+                .into()
         };
         Slice { left: at(-1.0, 0.0), right: at(1.0, 0.0), bottom: at(0.0, -1.0), top: at(0.0, 1.0) }
     };
@@ -201,7 +208,7 @@ fn pyramid(s: &Situation<'_>, dials: &Dials, extent: Extent) -> Pyramid {
     let sharp = s.lensing.depth_of_field(dials.aperture.f_number());
     let near = sharp.near.metres().min(end);
     let far = sharp.far.map_or(end, crate::quantity::Metres::metres).clamp(near, end);
-    Pyramid { eye: view.eye.to_array(), end: slice(end), near: slice(near), far: slice(far) }
+    Pyramid { eye: view.eye.into(), end: slice(end), near: slice(near), far: slice(far) }
 }
 
 fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
@@ -217,12 +224,12 @@ fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
         let units = s.house.units;
         if lit.role != crate::scene::Role::Background {
             let text = units.distance(lit.face_distance.metres());
-            spans.push(Span { light: lit.light.id.clone(), from: at.to_array(), to: face.to_array(), text });
+            spans.push(Span { light: lit.light.id.clone(), from: at.into(), to: face.into(), text });
         }
         if s.setup.background.kind == BackgroundKind::Wall && lit.role != crate::scene::Role::Behind {
             let text = units.distance(lit.background_distance.metres()) + &against(part[3]);
-            let to = s.stage.backdrop.to_array();
-            spans.push(Span { light: lit.light.id.clone(), from: at.to_array(), to, text });
+            let to = s.stage.backdrop.into();
+            spans.push(Span { light: lit.light.id.clone(), from: at.into(), to, text });
         }
     }
     spans
@@ -234,9 +241,9 @@ fn beam(lit: &Lit<'_>, extent: Extent) -> Edges {
     let half = (emitter.law.beam() / 2.0).min(80.0).to_radians();
     let reach = (extent.x[1] - extent.x[0]).max(extent.y[1] - extent.y[0]) * 0.35;
     let turned = |axis: DVec3, by: f64| glam::DQuat::from_axis_angle(axis, by) * emitter.looks;
-    let lines = |axis: DVec3| -> Vec<[Point; 2]> {
+    let lines = |axis: DVec3| -> Vec<Line> {
         [half, -half]
-            .map(|by| [emitter.middle.to_array(), (emitter.middle + turned(axis, by) * reach).to_array()])
+            .map(|by| Line { from: emitter.middle.into(), to: (emitter.middle + turned(axis, by) * reach).into() })
             .to_vec()
     };
     let side = DVec3::X * if emitter.looks.y >= 0.0 { 1.0 } else { -1.0 };
@@ -256,12 +263,12 @@ fn shadow(s: &Situation<'_>, lit: &Lit<'_>, extent: Extent) -> Option<Edges> {
         let to_wall = if way.y > 1e-6 { (wall - at.y) / way.y } else { f64::MAX };
         let to_ground = if way.z < -1e-6 { -at.z / way.z } else { f64::MAX };
         let share = to_wall.min(to_ground).min(4.0);
-        (share > 1.0).then(|| [from.to_array(), (at + way * share).to_array()])
+        (share > 1.0).then(|| Line { from: from.into(), to: (at + way * share).into() })
     };
     let shoulder = (foot + across).with_z(crown * 0.8);
     let other = (foot - across).with_z(crown * 0.8);
-    let plan: Vec<[Point; 2]> = [shoulder, other].into_iter().filter_map(out).collect();
-    let elevation: Vec<[Point; 2]> = out(foot.with_z(crown)).into_iter().collect();
+    let plan: Vec<Line> = [shoulder, other].into_iter().filter_map(out).collect();
+    let elevation: Vec<Line> = out(foot.with_z(crown)).into_iter().collect();
     Some(Edges { light: lit.light.id.clone(), plan, elevation })
 }
 

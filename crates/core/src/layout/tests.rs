@@ -9,9 +9,9 @@ fn laid(setup: &Setup) -> Layout {
     layout(setup, &sample::kit(), House::default(), chosen.as_ref()).unwrap()
 }
 
-fn inside(extent: Extent, point: Point) -> bool {
+fn inside(extent: Extent, Point(point): Point) -> bool {
     let within = |[low, high]: [f64; 2], value: f64| (low..=high).contains(&value);
-    within(extent.x, point[0]) && within(extent.y, point[1]) && within(extent.z, point[2])
+    within(extent.x, point.x) && within(extent.y, point.y) && within(extent.z, point.z)
 }
 
 /// Everything that can be moved lies inside the drawing, in every sample.
@@ -52,7 +52,7 @@ fn the_shadow_falls_away_from_the_light() {
     let layout = laid(&setup);
     let shadow = &layout.shadows[0];
     for line in &shadow.plan {
-        assert!((line[1][1] - 2.0).abs() < 1e-6 && line[1][0] > line[0][0], "{line:?}");
+        assert!((line.to.0.y - 2.0).abs() < 1e-6 && line.to.0.x > line.from.0.x, "{line:?}");
     }
     assert_eq!(shadow.plan.len(), 2);
 }
@@ -63,8 +63,8 @@ fn the_sharp_band_is_the_depth_of_field() {
     let setup = sample::portrait();
     let layout = laid(&setup);
     let report = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap().depth;
-    let eye = DVec3::from_array(layout.pyramid.eye);
-    let middle = |slice: Slice| (DVec3::from_array(slice.left) + DVec3::from_array(slice.right)) / 2.0;
+    let eye = layout.pyramid.eye.0;
+    let middle = |slice: Slice| (slice.left.0 + slice.right.0) / 2.0;
     assert!((middle(layout.pyramid.near).distance(eye) - report.near.metres()).abs() < 1e-6);
     assert!((middle(layout.pyramid.far).distance(eye) - report.far.unwrap().metres()).abs() < 1e-6);
 }
@@ -89,11 +89,11 @@ proptest! {
         for curve in &layout.curves {
             for point in curve.plan.iter().flatten() {
                 // Close to the light and beside its front the light changes within a step of the grid.
-                let from = DVec3::from_array(*point) - emitter.middle;
+                let from = point.0 - emitter.middle;
                 if from.length() < 0.6 || crate::geometry::angle(from, emitter.looks) > 65.0 {
                     continue;
                 }
-                let level = (emitter.gain_towards(DVec3::from_array(*point)) / emitter.gain_towards(face)).log2();
+                let level = (emitter.gain_towards(point.0) / emitter.gain_towards(face)).log2();
                 points += 1;
                 if (level - curve.stops).abs() > 0.25 {
                     off += 1;

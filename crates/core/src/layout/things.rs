@@ -1,6 +1,5 @@
-use super::Point;
 use crate::assess::light_name;
-use crate::geometry::{DVec3, Flat};
+use crate::geometry::{DVec3, Flat, Point};
 use crate::scene::PaneKind;
 use crate::setup::SubjectKind;
 use crate::situation::Situation;
@@ -59,8 +58,8 @@ pub(super) fn of(s: &Situation<'_>) -> Vec<Drawn> {
     let setup = s.setup;
     let mut things = walls(s);
     let mut note = |kind, key: String, name: String, at: DVec3, looks: DVec3, outline: Vec<DVec3>, stand| {
-        let outline = outline.into_iter().map(|point| point.to_array()).collect();
-        things.push(Drawn { kind, key, name, at: at.to_array(), looks: looks.to_array(), outline, stand });
+        let outline = outline.into_iter().map(|point| Point(point)).collect();
+        things.push(Drawn { kind, key, name, at: at.into(), looks: looks.into(), outline, stand });
     };
     for (index, pane) in setup.scene.panes.iter().enumerate() {
         let flat = pane.flat();
@@ -145,9 +144,9 @@ fn walls(s: &Situation<'_>) -> Vec<Drawn> {
             kind: DrawnKind::Wall,
             key: key.to_owned(),
             name: name.to_owned(),
-            at: ((ends[0] + ends[1]) / 2.0).to_array(),
-            looks: looks.to_array(),
-            outline: ends.map(|end| end.to_array()).to_vec(),
+            at: ((ends[0] + ends[1]) / 2.0).into(),
+            looks: looks.into(),
+            outline: ends.map(Point).to_vec(),
             stand: false,
         });
     };

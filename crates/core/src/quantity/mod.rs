@@ -34,7 +34,7 @@ pub use exposure::{Ev100, FNumber, Illuminance, LuminousExposure, Seconds, Share
 pub use flash::{GuideNumber, Power};
 pub use length::{Metres, Millimetres};
 pub use limits::{Limit, OutOfRange};
-pub use place::{Coordinate, Degrees, Kilograms, WindSpeed};
+pub use place::{Coordinate, Degrees, Headcount, Kilograms, WindSpeed};
 pub use text::{ClockTime, Id, Name, Note, TextError};
 
 /// Defines a checked number: private value, constructor, getter named by the unit, wire form.

@@ -19,3 +19,7 @@ quantity! {
     /// A wind speed in metres a second.
     WindSpeed, metres_per_second, WIND_SPEED
 }
+quantity! {
+    /// How many people.
+    Headcount, people, PEOPLE
+}

@@ -4,7 +4,7 @@ use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
-use crate::quantity::{Id, Metres, Millimetres};
+use crate::quantity::{Headcount, Id, Metres, Millimetres};
 use crate::scene::{Aim, Arrangement, Position, arranged};
 use crate::setup::{Light, Setup};
 use serde::{Deserialize, Serialize};
@@ -78,7 +78,7 @@ pub enum Change {
     /// So many people, in rows.
     People {
         /// How many.
-        count: u32,
+        count: Headcount,
     },
     /// Take another approach.
     Approach {
@@ -128,7 +128,7 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
                 setup = placed;
             }
         }
-        Change::People { count } => setup = setup.with_people(*count),
+        Change::People { count } => setup = setup.with_people(count.people().round() as u32),
     }
     setup
 }
@@ -221,7 +221,7 @@ impl Change {
             Change::PlaceCard { .. } => "Move the card".to_owned(),
             Change::PlaceCamera { .. } => "Move the camera".to_owned(),
             Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
-            Change::People { count } => format!("Photograph {count} people"),
+            Change::People { count } => format!("Photograph {} people", count.people()),
         }
     }
 }

@@ -2,7 +2,7 @@ use super::alternatives::{Alternative, alternatives};
 use super::binds::{Bind, FELT, binds, shortfall};
 use super::colours::{balance, choose_gels};
 use super::evening::{self, EvenWay};
-use super::grid::best;
+use super::grid::{Solution, best};
 use super::places;
 use super::score::Weights;
 use crate::assess::{Assessment, Facts, assess_situation};
@@ -32,22 +32,39 @@ pub struct Plan {
     pub cures: Vec<Cure>,
 }
 
-/// Solves the free dials of a setup.
+/// The dials solved, and what they make of the light.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Solved {
+    /// The setup with its dials turned.
+    pub setup: Setup,
+    /// What they make of the light.
+    pub assessment: Assessment,
+}
+
+/// Solves the free dials of a setup, without looking for what binds and what else could be done.
 ///
 /// Gels first, since they take light; then the distances of the lights that may be moved; then the whole grid; then one
 /// white balance for what results.
 ///
 /// # Errors
-/// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
-pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
+/// Every problem of the setup, each at its field.
+pub fn solve(setup: &Setup, kit: &Kit, house: House) -> Result<Solved, Vec<FieldError>> {
+    let (solved, _) = turned(setup, kit, house)?;
+    let assessment = assess_situation(&Situation::new(&solved, kit, house)?);
+    Ok(Solved { setup: solved, assessment })
+}
+
+/// The setup with gels, distances, dials and white balance solved, and the solution.
+fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<(Setup, Solution), Vec<FieldError>> {
     setup.check(kit)?;
     let weights = Weights::default();
     let mut setup = setup.clone();
     choose_gels(&mut setup, kit);
     let stands = Situation::new(&setup, kit, house)?;
-    let placed = places::choose(&stands, &weights);
-    let setup = placed.unwrap_or_else(|| setup.clone());
-    let before = stands.after(&setup)?;
+    let moved = places::choose(&stands, &weights);
+    let setup = moved.as_ref().unwrap_or(&setup);
+    let before = stands.after(setup)?;
     let solution = best(&before, &weights);
     let mut solved = setup.clone();
     solution.dials.put_into(&mut solved);
@@ -55,8 +72,17 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
         let facts = Facts::of(&before, &solution.dials);
         solved.white_balance.kelvin.at = balance(&before, &facts.split);
     }
-    let s = before.after(&solved)?;
-    let found = binds(&s, &weights, &solution.dials, Some(&solution));
+    Ok((solved, solution))
+}
+
+/// Solves the free dials of a setup, and says what binds, the ways out, and what else could be done.
+///
+/// # Errors
+/// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
+pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
+    let (solved, solution) = turned(setup, kit, house)?;
+    let s = Situation::new(&solved, kit, house)?;
+    let found = binds(&s, &Weights::default(), &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
     let evening = evening::ways(&s, &solution.dials);
     let assessment = assess_situation(&s);

@@ -3,10 +3,12 @@ use crate::problem::Problem;
 use actix_web::post;
 use actix_web::web::{Data, Json};
 use serde::{Deserialize, Serialize};
-use tolva_core::assess::Assessment;
-use tolva_core::quantity::Stops;
+use tolva_core::assess::{Assessment, assess_situation};
+use tolva_core::layout::{Layout, layout_of};
+use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
-use tolva_core::solve::{Change, Dragged, Part, Plan};
+use tolva_core::situation::Situation;
+use tolva_core::solve::{Change, Dragged, Part, Plan, Solved};
 use tolva_store::Studio;
 use utoipa::ToSchema;
 
@@ -43,12 +45,42 @@ pub struct DragAnswer {
     pub assessment: Assessment,
 }
 
+/// A setup to lay out.
+#[derive(Debug, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct LayoutOf {
+    /// The setup.
+    pub setup: Setup,
+    /// The light whose lines of equal light are drawn.
+    #[serde(default)]
+    pub chosen: Option<Id>,
+}
+
+/// The set drawn, with what the dials make of its light.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct LayoutAnswer {
+    /// What the dials make of the light.
+    pub assessment: Assessment,
+    /// What there is to draw.
+    pub layout: Layout,
+}
+
 /// What the dials make of the light as they stand.
 #[utoipa::path(request_body = Setup, responses((status = 200, body = Assessment), (status = 422, body = Problem)))]
 #[post("/assess")]
 pub async fn assess(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Assessment>, Problem> {
     let house = studio.settings().await?.house;
     Ok(Json(tolva_core::assess::assess(&body.0, &studio.kit().await?, house)?))
+}
+
+/// The set from above and from the side, with what the dials make of the light as they stand.
+#[utoipa::path(request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
+#[post("/layout")]
+pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
+    let LayoutOf { setup, chosen } = body.0;
+    let kit = studio.kit().await?;
+    let situation = Situation::new(&setup, &kit, studio.settings().await?.house)?;
+    Ok(Json(LayoutAnswer { assessment: assess_situation(&situation), layout: layout_of(&situation, chosen.as_ref()) }))
 }
 
 /// What binds with the dials as they stand, the ways out, and other plans.
@@ -65,6 +97,25 @@ pub async fn advise(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan
 pub async fn plan(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let house = studio.settings().await?.house;
     Ok(Json(tolva_core::solve::plan(&body.0, &studio.kit().await?, house)?))
+}
+
+/// Solves the free dials, without looking for what binds.
+#[utoipa::path(request_body = Setup, responses((status = 200, body = Solved), (status = 422, body = Problem)))]
+#[post("/solve")]
+pub async fn solve(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Solved>, Problem> {
+    let house = studio.settings().await?.house;
+    Ok(Json(tolva_core::solve::solve(&body.0, &studio.kit().await?, house)?))
+}
+
+/// Moves something by what it comes to (a distance, an arrangement, a number of people) and leaves the dials.
+#[utoipa::path(request_body = ChangeOf, responses((status = 200, body = Solved), (status = 422, body = Problem)))]
+#[post("/rearrange")]
+pub async fn rearrange(studio: Data<Studio>, body: Body<ChangeOf>) -> Result<Json<Solved>, Problem> {
+    let ChangeOf { setup, change: wanted } = body.0;
+    let kit = studio.kit().await?;
+    let setup = tolva_core::solve::apply(&setup, &kit, &wanted);
+    let assessment = tolva_core::assess::assess(&setup, &kit, studio.settings().await?.house)?;
+    Ok(Json(Solved { setup, assessment }))
 }
 
 /// Makes a change, a way out of a bind for instance, and solves the free dials.
