@@ -35,6 +35,29 @@ impl Units {
     }
 }
 
+impl Units {
+    /// Where a thing stands, to the centimetre or the inch: 2.65 m, 85 cm, 8 ft 8 in.
+    #[must_use]
+    pub fn place(self, metres: f64) -> String {
+        match self {
+            Units::Metres if metres.abs() < 0.995 => format!("{:.0} cm", metres * 100.0),
+            Units::Metres => {
+                let text = format!("{metres:.2}");
+                format!("{} m", text.trim_end_matches('0').trim_end_matches('.'))
+            }
+            Units::Feet => {
+                let inches = (metres.abs() / 0.0254).round() as i64;
+                let sign = if metres < 0.0 { "−" } else { "" };
+                match (inches / 12, inches % 12) {
+                    (0, inches) => format!("{sign}{inches} in"),
+                    (feet, 0) => format!("{sign}{feet} ft"),
+                    (feet, inches) => format!("{sign}{feet} ft {inches} in"),
+                }
+            }
+        }
+    }
+}
+
 /// Choices of the house that change a plan.
 #[derive(Debug, Clone, Copy, PartialEq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -64,5 +87,16 @@ mod tests {
     #[case(Units::Feet, 0.0889, "3.5 in")]
     fn distances_in_words(#[case] units: Units, #[case] metres: f64, #[case] words: &str) {
         assert_eq!(units.distance(metres), words);
+    }
+
+    #[rstest]
+    #[case(Units::Metres, 2.645, "2.65 m")]
+    #[case(Units::Metres, 3.0, "3 m")]
+    #[case(Units::Metres, 0.85, "85 cm")]
+    #[case(Units::Feet, 2.645, "8 ft 8 in")]
+    #[case(Units::Feet, 0.3048, "1 ft")]
+    #[case(Units::Feet, 0.05, "2 in")]
+    fn places_in_words(#[case] units: Units, #[case] metres: f64, #[case] words: &str) {
+        assert_eq!(units.place(metres), words);
     }
 }

@@ -339,7 +339,7 @@ async fn a_crowd_is_refused() {
     let tolva = demo();
     let kept = tolva.setup().await;
     let change = json!({"setup": kept["setup"], "change": {"do": "people", "count": 200}});
-    let (status, answer) = tolva.ask(Method::POST, "/api/rearrange", Some(change)).await;
+    let (status, answer) = tolva.ask(Method::POST, "/api/layout", Some(change)).await;
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{answer}");
     assert_eq!(answer["errors"][0]["field"], "/change");
 }
@@ -356,7 +356,7 @@ async fn a_distance_moves_the_light() {
     };
     let (_, before) =
         tolva.ask(Method::POST, "/api/layout", Some(json!({"setup": kept["setup"], "chosen": "octa"}))).await;
-    let (status, answer) = tolva.ask(Method::POST, "/api/rearrange", Some(moved(2.4))).await;
+    let (status, answer) = tolva.ask(Method::POST, "/api/layout", Some(moved(2.4))).await;
     assert_eq!(status, StatusCode::OK, "{answer}");
     let placed = &answer["assessment"]["set"]["lights"][0];
     assert!((placed["face_distance"].as_f64().unwrap() - 2.4).abs() < 0.01);
@@ -364,7 +364,7 @@ async fn a_distance_moves_the_light() {
     let flash = |assessment: &Value| assessment["levels"][0]["flash"].as_f64().unwrap();
     assert!(flash(&answer["assessment"]) < flash(&before["assessment"]) - 0.8);
     assert!(before["layout"]["curves"].as_array().unwrap().len() >= 3);
-    let (status, answer) = tolva.ask(Method::POST, "/api/rearrange", Some(moved(0.0))).await;
+    let (status, answer) = tolva.ask(Method::POST, "/api/layout", Some(moved(0.0))).await;
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
     assert_eq!(answer["errors"][0]["field"], "/change");
 }

@@ -307,7 +307,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** The set from above and from the side, with what the dials make of the light as they stand. */
+        /** The set from above and from the side, with what the dials make of the light; changed and solved before, if asked. */
         post: operations["layout"];
         delete?: never;
         options?: never;
@@ -360,23 +360,6 @@ export interface paths {
         put?: never;
         /** Solves the free dials. */
         post: operations["plan"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/rearrange": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Moves something by what it comes to (a distance, an arrangement, a number of people) and leaves the dials. */
-        post: operations["rearrange"];
         delete?: never;
         options?: never;
         head?: never;
@@ -482,23 +465,6 @@ export interface paths {
         put?: never;
         /** Goes a step back. */
         post: operations["setups_undo"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
-    "/api/solve": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Solves the free dials, without looking for what binds. */
-        post: operations["solve"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1110,6 +1076,12 @@ export interface components {
             /** @description Which. */
             light: components["schemas"]["Id"];
         } | {
+            /** @enum {string} */
+            do: "fit";
+            /** @description Which light. */
+            light: components["schemas"]["Id"];
+            modifier?: components["schemas"]["Id"] | null;
+        } | {
             /** @description Where to. */
             at: components["schemas"]["Position"];
             /** @description Which. */
@@ -1384,10 +1356,17 @@ export interface components {
             kind: components["schemas"]["DrawnKind"];
             /** @description Where it looks. */
             looks: components["schemas"]["Point"];
+            /**
+             * @description The mark it has in the drawing and in the legend: A for a light, 1 for a card, i for a pane; none where its shape
+             *     says what it is.
+             */
+            mark?: string | null;
             /** @description Its name. */
             name: string;
             /** @description Its outline: the corners of its face; for a person and a thing those of the figure. */
             outline: components["schemas"]["Point"][];
+            /** @description Where it stands and how it is turned, in words. */
+            place: string;
             /** @description Whether it has a stand under it. */
             stand: boolean;
         };
@@ -1833,12 +1812,17 @@ export interface components {
             assessment: components["schemas"]["Assessment"];
             /** @description What there is to draw. */
             layout: components["schemas"]["Layout"];
+            /** @description The setup, changed and solved as asked. */
+            setup: components["schemas"]["Setup"];
         };
-        /** @description A setup to lay out. */
+        /** @description A setup to lay out, with what to do to it before. */
         LayoutOf: {
+            change?: components["schemas"]["Change"] | null;
             chosen?: components["schemas"]["Id"] | null;
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
+            /** @description Whether to solve the free dials then. */
+            solve?: boolean;
         };
         /** @description A lens. */
         Lens: {
@@ -2243,6 +2227,8 @@ export interface components {
             role_words: string;
             /** @description How soft it is. */
             softness: components["schemas"]["Softness"];
+            /** @description Where to set its zoom and what that covers, in words; none where the head has no zoom. */
+            zoom?: string | null;
         };
         /** @description The answer: where the dials go, what that gives, what binds, and what else could be done. */
         Plan: {
@@ -2258,6 +2244,8 @@ export interface components {
             evening: components["schemas"]["EvenWay"][];
             /** @description The setup with its dials turned. */
             setup: components["schemas"]["Setup"];
+            /** @description What the key's distance, its turn and a grid each make of its spill on the background. */
+            spill: components["schemas"]["SpillWay"][];
         };
         /** @description x, y and z in metres */
         Point: number[];
@@ -2571,13 +2559,6 @@ export interface components {
              */
             wall?: number | null;
         };
-        /** @description The dials solved, and what they make of the light. */
-        Solved: {
-            /** @description What they make of the light. */
-            assessment: components["schemas"]["Assessment"];
-            /** @description The setup with its dials turned. */
-            setup: components["schemas"]["Setup"];
-        };
         /** @description Where a level comes from. */
         Source: {
             /** @enum {string} */
@@ -2606,6 +2587,18 @@ export interface components {
             text: string;
             /** @description To here. */
             to: components["schemas"]["Point"];
+        };
+        /** @description A way to change the spill of a light, tried. */
+        SpillWay: {
+            /** @description What to do. */
+            change: components["schemas"]["Change"];
+            /** @description Which light. */
+            light: components["schemas"]["Id"];
+            /** @description What that comes to, in words. */
+            price: string;
+            /** @description What to do, in words. */
+            text: string;
+            under?: components["schemas"]["Stops"] | null;
         };
         /** @description How far the faces of a group lie apart. */
         Spread: {
@@ -3519,37 +3512,6 @@ export interface operations {
             };
         };
     };
-    rearrange: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ChangeOf"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Solved"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
     settings_get: {
         parameters: {
             query?: never;
@@ -3810,37 +3772,6 @@ export interface operations {
                 };
             };
             409: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    solve: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["Setup"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Solved"];
-                };
-            };
-            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -327,7 +327,7 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
             say(Place::Light, id, Caution::NearEyes);
         }
         let windy = outdoors && !lit.light.on_camera;
-        if windy && lit.modifier.is_some_and(|m| m.modifier_kind.catches_wind()) {
+        if windy && lit.modifier.is_some_and(crate::kit::Modifier::catches_wind) {
             let placed = set.lights.iter().find(|placed| placed.light == lit.light.id);
             let bag = placed.and_then(|placed| placed.bag_needed).map(Kilograms::kilograms);
             let held = bag.is_some_and(|bag| lit.light.bag.kilograms() >= bag);

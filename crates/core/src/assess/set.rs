@@ -80,6 +80,8 @@ pub struct PlacedLight {
     pub clear: Option<Metres>,
     /// How much less the worst-lit face gets of it than the main one, where its beam is what leaves it dark.
     pub beam_short: Option<Stops>,
+    /// Where to set its zoom and what that covers, in words; none where the head has no zoom.
+    pub zoom: Option<String>,
     /// The bag it needs in this wind; none without wind to speak of.
     pub bag_needed: Option<Kilograms>,
 }
@@ -204,8 +206,20 @@ fn placed(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) -> Plac
         },
         clear: if on_stand { clear_of(s, lit) } else { None },
         beam_short: beam_short(s, lit),
+        zoom: zoom(s, lit),
         bag_needed: windy.then(|| wind::bag_needed(setup.scene.wind, area, lit.emitter.middle.z)),
     }
+}
+
+/// Where its zoom is set: at its widest behind a panel, so that it fills it; else to cover the lens.
+fn zoom(s: &Situation<'_>, lit: &Lit<'_>) -> Option<String> {
+    let set = lit.flash.zoom_set(lit.modifier, crate::situation::covering(s.setup, s.body))?;
+    let at = format!("Zoom at {:.0} mm", set.at.millimetres());
+    Some(match set.fills {
+        Some(share) if share > 0.85 => format!("{at}, its widest: it fills the panel."),
+        Some(share) => format!("{at}, its widest: it meets the middle {:.0} % of the panel straight.", share * 100.0),
+        None => format!("{at}: a beam of {:.0}°.", set.beam),
+    })
 }
 
 /// The nearest distance at which a light on a stand is out of the picture, aimed as it is.

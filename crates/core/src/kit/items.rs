@@ -26,20 +26,6 @@ pub enum ModifierKind {
     BounceCard,
 }
 
-impl ModifierKind {
-    /// Whether the head has to be set to its widest zoom to fill it (common practice).
-    #[must_use]
-    pub const fn wants_widest_zoom(self) -> bool {
-        matches!(self, ModifierKind::Umbrella | ModifierKind::Softbox | ModifierKind::Dish | ModifierKind::Dome)
-    }
-
-    /// Whether wind takes hold of it.
-    #[must_use]
-    pub const fn catches_wind(self) -> bool {
-        matches!(self, ModifierKind::Umbrella | ModifierKind::Softbox)
-    }
-}
-
 /// Something put before a flash.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -60,6 +46,27 @@ pub struct Modifier {
 }
 
 impl Modifier {
+    /// Whether the head has to be set to its widest zoom to fill it (common practice).
+    #[must_use]
+    pub fn wants_widest_zoom(&self) -> bool {
+        match self.modifier_kind {
+            ModifierKind::Umbrella | ModifierKind::Softbox | ModifierKind::Dish | ModifierKind::Dome => true,
+            // A honeycomb on a box has the box behind it.
+            ModifierKind::Grid => self.face != Face::Point,
+            ModifierKind::Bare | ModifierKind::BounceCard => false,
+        }
+    }
+
+    /// Whether wind takes hold of it.
+    #[must_use]
+    pub fn catches_wind(&self) -> bool {
+        match self.modifier_kind {
+            ModifierKind::Umbrella | ModifierKind::Softbox => true,
+            ModifierKind::Grid => self.face != Face::Point,
+            ModifierKind::Bare | ModifierKind::Dish | ModifierKind::Dome | ModifierKind::BounceCard => false,
+        }
+    }
+
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/loss", MODIFIER_LOSS, self.loss.stops());
         match self.face {

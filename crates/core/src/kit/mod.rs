@@ -10,7 +10,7 @@ pub use camera::{Camera, ShutterKind};
 pub use flash::{Flash, FlashKind, HighSpeedSync, MeterReading, Output, ZoomRow, estimated_guide_number};
 pub use items::{Filter, Gel, Modifier, ModifierKind};
 pub use lens::Lens;
-pub use optics::Optics;
+pub use optics::{Optics, ZoomSet};
 
 use crate::check::{Check, FieldError};
 use crate::quantity::limits::KIT_ITEMS;

@@ -4,6 +4,7 @@
 
 mod curves;
 mod things;
+mod words;
 
 pub use curves::Curve;
 pub use things::{Drawn, DrawnKind};

@@ -1,6 +1,7 @@
+use super::words::Words;
 use crate::assess::light_name;
 use crate::geometry::{DVec3, Flat, Point};
-use crate::scene::PaneKind;
+use crate::scene::{CardKind, PaneKind, Surface};
 use crate::setup::SubjectKind;
 use crate::situation::Situation;
 use serde::Serialize;
@@ -42,8 +43,13 @@ pub struct Drawn {
     pub kind: DrawnKind,
     /// Its place in its list: `people/0`, `lights/1`, `cards/0`, `panes/0`, `camera`, `thing`.
     pub key: String,
+    /// The mark it has in the drawing and in the legend: A for a light, 1 for a card, i for a pane; none where its shape
+    /// says what it is.
+    pub mark: Option<String>,
     /// Its name.
     pub name: String,
+    /// Where it stands and how it is turned, in words.
+    pub place: String,
     /// Its middle.
     pub at: Point,
     /// Where it looks.
@@ -54,121 +60,156 @@ pub struct Drawn {
     pub stand: bool,
 }
 
+/// What is said of a thing: what it is, where in its list, its mark, its name and its place.
+struct Said {
+    kind: DrawnKind,
+    key: String,
+    mark: Option<String>,
+    name: String,
+    place: String,
+}
+
+impl Said {
+    fn drawn(self, at: DVec3, looks: DVec3, outline: impl IntoIterator<Item = DVec3>, stand: bool) -> Drawn {
+        let Said { kind, key, mark, name, place } = self;
+        let outline = outline.into_iter().map(Point).collect();
+        Drawn { kind, key, mark, name, place, at: at.into(), looks: looks.into(), outline, stand }
+    }
+}
+
+/// Everything in its place, what stands in the way of nothing first.
 pub(super) fn of(s: &Situation<'_>) -> Vec<Drawn> {
-    let setup = s.setup;
-    let mut things = walls(s);
-    let mut note = |kind, key: String, name: String, at: DVec3, looks: DVec3, outline: Vec<DVec3>, stand| {
-        let outline = outline.into_iter().map(|point| Point(point)).collect();
-        things.push(Drawn { kind, key, name, at: at.into(), looks: looks.into(), outline, stand });
-    };
-    for (index, pane) in setup.scene.panes.iter().enumerate() {
+    let words = Words::of(s);
+    let mut things = walls(s, &words);
+    things.extend(panes(s, &words));
+    things.extend(subject(s, &words));
+    things.extend(cards(s, &words));
+    things.extend(lights(s, &words));
+    things.push(camera(s, &words));
+    things
+}
+
+fn panes<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item = Drawn> + 'a {
+    let panes = &s.setup.scene.panes;
+    panes.iter().enumerate().map(move |(index, pane)| {
         let flat = pane.flat();
         let (kind, name) = match (pane.kind, pane.daylight) {
             (PaneKind::Mirror, _) => (DrawnKind::Mirror, "Mirror"),
             (PaneKind::Glass, Some(_)) => (DrawnKind::Glass, "Window"),
             (PaneKind::Glass, None) => (DrawnKind::Glass, "Glass"),
         };
-        let name = numbered(name, index, setup.scene.panes.len());
-        note(kind, format!("panes/{index}"), name, flat.middle, flat.normal(), flat.corners().to_vec(), false);
+        let mark = ROMAN.get(index).map(|mark| (*mark).to_owned());
+        let (key, place) = (format!("panes/{index}"), words.pane(pane));
+        Said { kind, key, mark, name: name.to_owned(), place }.drawn(flat.middle, flat.normal(), flat.corners(), false)
+    })
+}
+
+/// Marks of panes.
+const ROMAN: [&str; 12] = ["i", "ii", "iii", "iv", "v", "vi", "vii", "viii", "ix", "x", "xi", "xii"];
+
+/// The people, or the thing.
+fn subject(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
+    let scene = &s.setup.scene;
+    if s.setup.is_thing() {
+        let front = scene.thing.front();
+        let back = front.normal() * -scene.thing.depth.metres();
+        let outline = front.corners().into_iter().chain(front.corners().map(|corner| corner + back));
+        let said = Said {
+            kind: DrawnKind::Thing,
+            key: "thing".to_owned(),
+            mark: None,
+            name: "Thing".to_owned(),
+            place: words.thing(&scene.thing),
+        };
+        return vec![said.drawn(front.middle, front.normal(), outline, false)];
     }
-    match setup.subject.kind {
-        SubjectKind::Thing => {
-            let front = setup.scene.thing.front();
-            let back = front.normal() * -setup.scene.thing.depth.metres();
-            let mut outline = front.corners().to_vec();
-            outline.extend(front.corners().map(|corner| corner + back));
-            note(
-                DrawnKind::Thing,
-                "thing".to_owned(),
-                "Thing".to_owned(),
-                front.middle,
-                front.normal(),
-                outline,
-                false,
-            );
-        }
-        SubjectKind::Person | SubjectKind::Group => {
-            for (index, face) in setup.faces().iter().enumerate() {
-                let person = &setup.scene.people[index];
-                let foot = face.at.with_z(0.0);
-                let outline = vec![foot, foot.with_z(person.crown())];
-                let name = if setup.subject.kind == SubjectKind::Person {
-                    "Subject".to_owned()
-                } else {
-                    format!("Person {}", index + 1)
-                };
-                note(DrawnKind::Person, format!("people/{index}"), name, face.at, face.gaze, outline, false);
-            }
-        }
-    }
-    for (index, card) in setup.scene.cards.iter().enumerate() {
-        use crate::scene::CardKind;
-        let flat = setup.card_flat(card);
+    let alone = s.setup.subject.kind == SubjectKind::Person;
+    let faces = s.stage.faces.iter().zip(&scene.people).enumerate();
+    faces
+        .map(|(index, (face, person))| {
+            let foot = face.at.with_z(0.0);
+            let name = if alone { "Subject".to_owned() } else { format!("Person {}", index + 1) };
+            let (key, place) = (format!("people/{index}"), words.person(person));
+            let said = Said { kind: DrawnKind::Person, key, mark: None, name, place };
+            said.drawn(face.at, face.gaze, [foot, foot.with_z(person.crown())], false)
+        })
+        .collect()
+}
+
+fn cards<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item = Drawn> + 'a {
+    s.setup.scene.cards.iter().enumerate().map(move |(index, card)| {
+        let flat = s.setup.card_flat(card);
         let kind = match card.kind {
             CardKind::Black => DrawnKind::BlackCard,
             CardKind::Diffusion => DrawnKind::Panel,
             CardKind::White | CardKind::Silver | CardKind::Gold => DrawnKind::Card,
         };
-        let name = numbered(&crate::assess::capital(card.kind.words()), index, setup.scene.cards.len());
-        note(kind, format!("cards/{index}"), name, flat.middle, flat.normal(), flat.corners().to_vec(), false);
-    }
-    for (index, light) in setup.lights.iter().enumerate() {
-        let (at, looks) = (setup.light_at(light), setup.light_looks(light));
-        let lit = s.lights.iter().find(|lit| lit.index == index);
-        let small = Flat::new(at, looks, 0.1, 0.1).corners().to_vec();
-        let outline = lit.map_or(small.clone(), |lit| {
-            if lit.emitter.area() > 0.0 { lit.emitter.flat().corners().to_vec() } else { small }
-        });
-        let name = lit.map_or_else(|| format!("Light {}, off", index + 1), light_name);
-        let kind = if lit.is_some() { DrawnKind::Light } else { DrawnKind::LightOff };
-        note(kind, format!("lights/{index}"), name, at, looks, outline, !light.on_camera);
-    }
-    let view = s.stage.view;
-    let body = Flat::new(view.eye - view.looks * 0.06, view.looks, 0.14, 0.1).corners().to_vec();
-    note(DrawnKind::Camera, "camera".to_owned(), "Camera".to_owned(), view.eye, view.looks, body, false);
-    things
+        let name = crate::assess::capital(card.kind.words());
+        let (key, mark) = (format!("cards/{index}"), Some((index + 1).to_string()));
+        Said { kind, key, mark, name, place: words.card(card) }.drawn(flat.middle, flat.normal(), flat.corners(), false)
+    })
 }
 
-fn numbered(name: &str, index: usize, of: usize) -> String {
-    if of > 1 { format!("{name} {}", index + 1) } else { name.to_owned() }
+fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item = Drawn> + 'a {
+    s.setup.lights.iter().enumerate().map(move |(index, light)| {
+        let (at, looks) = (s.setup.light_at(light), s.setup.light_looks(light));
+        let lit = s.lights.iter().find(|lit| lit.index == index);
+        let face = lit.map(|lit| lit.emitter).filter(|emitter| emitter.area() > 0.0);
+        let corners = face.map_or_else(|| Flat::new(at, looks, 0.1, 0.1), |emitter| emitter.flat()).corners();
+        let kept = || s.kit.flash(&light.flash).map_or_else(String::new, |flash| flash.name.to_string());
+        let said = Said {
+            kind: if lit.is_some() { DrawnKind::Light } else { DrawnKind::LightOff },
+            key: format!("lights/{index}"),
+            mark: char::from_u32('A' as u32 + index as u32).map(String::from),
+            name: lit.map_or_else(|| format!("{}, off", kept()), light_name),
+            place: words.light(light),
+        };
+        said.drawn(at, looks, corners, !light.on_camera)
+    })
+}
+
+fn camera(s: &Situation<'_>, words: &Words<'_>) -> Drawn {
+    let view = s.stage.view;
+    let body = Flat::new(view.eye - view.looks * 0.06, view.looks, 0.14, 0.1).corners();
+    let (kind, name) = (DrawnKind::Camera, "Camera".to_owned());
+    Said { kind, key: "camera".to_owned(), mark: None, name, place: words.camera() }
+        .drawn(view.eye, view.looks, body, false)
 }
 
 /// Walls as long lines; the drawing cuts them at its edge.
-fn walls(s: &Situation<'_>) -> Vec<Drawn> {
+fn walls(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
     const LONG: f64 = 60.0;
     let setup = s.setup;
     let room = setup.scene.room;
     let mut found = Vec::new();
-    let mut note = |key: &str, name: &str, ends: [DVec3; 2], looks: DVec3| {
-        found.push(Drawn {
-            kind: DrawnKind::Wall,
-            key: key.to_owned(),
-            name: name.to_owned(),
-            at: ((ends[0] + ends[1]) / 2.0).into(),
-            looks: looks.into(),
-            outline: ends.map(Point).to_vec(),
-            stand: false,
-        });
+    let mut note = |key: &str, name: &str, distance: f64, surface: Surface, ends: [DVec3; 2], looks: DVec3| {
+        let (key, name, place) = (key.to_owned(), name.to_owned(), words.wall(distance, surface));
+        let said = Said { kind: DrawnKind::Wall, key, mark: None, name, place };
+        found.push(said.drawn((ends[0] + ends[1]) / 2.0, looks, ends, false));
     };
     let height = room.ceiling.map_or(LONG, |ceiling| ceiling.distance.metres());
     if let Some(far) = setup.back_wall() {
-        note("background", "Background", [DVec3::new(-LONG, far, 0.0), DVec3::new(LONG, far, height)], DVec3::NEG_Y);
+        let ends = [DVec3::new(-LONG, far, 0.0), DVec3::new(LONG, far, height)];
+        note("background", "Background", far, setup.background.surface, ends, DVec3::NEG_Y);
     }
     if let Some(rear) = room.rear {
         let y = -rear.distance.metres();
-        note("room/rear", "Wall behind the camera", [DVec3::new(-LONG, y, 0.0), DVec3::new(LONG, y, height)], DVec3::Y);
+        let ends = [DVec3::new(-LONG, y, 0.0), DVec3::new(LONG, y, height)];
+        note("room/rear", "Wall behind the camera", -y, rear.surface, ends, DVec3::Y);
     }
     for (key, name, wall, side) in
         [("room/left", "Left wall", room.left, -1.0), ("room/right", "Right wall", room.right, 1.0)]
     {
         if let Some(wall) = wall {
             let x = side * wall.distance.metres();
-            note(key, name, [DVec3::new(x, -LONG, 0.0), DVec3::new(x, LONG, height)], DVec3::X * -side);
+            let ends = [DVec3::new(x, -LONG, 0.0), DVec3::new(x, LONG, height)];
+            note(key, name, wall.distance.metres(), wall.surface, ends, DVec3::X * -side);
         }
     }
     if let Some(ceiling) = room.ceiling {
         let z = ceiling.distance.metres();
-        note("room/ceiling", "Ceiling", [DVec3::new(-LONG, -LONG, z), DVec3::new(LONG, LONG, z)], DVec3::NEG_Z);
+        let ends = [DVec3::new(-LONG, -LONG, z), DVec3::new(LONG, LONG, z)];
+        note("room/ceiling", "Ceiling", z, ceiling.surface, ends, DVec3::NEG_Z);
     }
     found
 }

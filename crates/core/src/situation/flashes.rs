@@ -117,7 +117,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
         .filter_map(|(index, light)| {
             let flash = kit.flash(&light.flash)?;
             let modifier = light.modifier.as_ref().and_then(|id| kit.modifier(id));
-            let widest = modifier.is_some_and(|modifier| modifier.modifier_kind.wants_widest_zoom());
+            let widest = modifier.is_some_and(Modifier::wants_widest_zoom);
             let optics = kit.optics(light, covering)?;
             Some(Lit {
                 index,

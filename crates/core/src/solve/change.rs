@@ -56,6 +56,13 @@ pub enum Change {
         /// Where it is pointed.
         aim: Aim,
     },
+    /// Put something else before a light, or nothing.
+    Fit {
+        /// Which light.
+        light: Id,
+        /// What; none for the bare head.
+        modifier: Option<Id>,
+    },
     /// Put a card somewhere.
     PlaceCard {
         /// Which.
@@ -116,6 +123,7 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
         Change::PlaceLight { light, at, aim } => place_light(&mut setup, light, |light| {
             (light.at, light.aim) = (*at, *aim);
         }),
+        Change::Fit { light, modifier } => place_light(&mut setup, light, |light| light.modifier.clone_from(modifier)),
         Change::PlaceCard { card, at } => {
             setup.scene.cards.iter_mut().filter(|known| known.id == *card).for_each(|card| card.at = *at);
         }
@@ -218,6 +226,7 @@ impl Change {
                 format!("Put the light {} from the background", house.units.distance(background_distance.metres()))
             }
             Change::PlaceLight { .. } => "Move the light".to_owned(),
+            Change::Fit { .. } => "Change what is before the light".to_owned(),
             Change::PlaceCard { .. } => "Move the card".to_owned(),
             Change::PlaceCamera { .. } => "Move the camera".to_owned(),
             Change::Arrange { .. } => "Arrange the lights anew".to_owned(),

@@ -12,6 +12,7 @@ mod plan;
 mod powers;
 mod price;
 mod score;
+mod spill;
 mod ways;
 
 pub use alternatives::{Alternative, AlternativeKind};
@@ -20,9 +21,10 @@ pub use change::{Change, apply};
 pub use drag::{Dragged, Part, drag};
 pub use evening::EvenWay;
 pub use grid::{Solution, best, best_from, free_range};
-pub use plan::{Plan, Solved, assess_and_bind, plan, solve};
+pub use plan::{Plan, assess_and_bind, plan, solve};
 pub use price::{Cost, price};
 pub use score::{Weights, dial_score, fit_score, score};
+pub use spill::SpillWay;
 pub use ways::WayOut;
 
 pub(crate) use colours::key_colour;

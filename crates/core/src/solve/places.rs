@@ -87,7 +87,7 @@ fn rate(
 }
 
 /// Whether a light on its stand is out of the picture.
-fn is_clear(s: &Situation<'_>, lit: &Lit<'_>) -> bool {
+pub(super) fn is_clear(s: &Situation<'_>, lit: &Lit<'_>) -> bool {
     let at = lit.emitter.middle;
     let face = Emitter { middle: at, ..lit.emitter }.outline();
     !face.iter().any(|point| s.stage.shows(*point)) && !s.stage.shows_stand(at)

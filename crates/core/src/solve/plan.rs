@@ -5,6 +5,7 @@ use super::evening::{self, EvenWay};
 use super::grid::{Solution, best};
 use super::places;
 use super::score::Weights;
+use super::spill::{self, SpillWay};
 use crate::assess::{Assessment, Facts, assess_situation};
 use crate::check::FieldError;
 use crate::glass::{Cure, cures};
@@ -28,18 +29,10 @@ pub struct Plan {
     pub alternatives: Vec<Alternative>,
     /// Ways to light a group more evenly.
     pub evening: Vec<EvenWay>,
+    /// What the key's distance, its turn and a grid each make of its spill on the background.
+    pub spill: Vec<SpillWay>,
     /// Ways to get what shows in panes out of the picture.
     pub cures: Vec<Cure>,
-}
-
-/// The dials solved, and what they make of the light.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct Solved {
-    /// The setup with its dials turned.
-    pub setup: Setup,
-    /// What they make of the light.
-    pub assessment: Assessment,
 }
 
 /// Solves the free dials of a setup, without looking for what binds and what else could be done.
@@ -49,10 +42,8 @@ pub struct Solved {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn solve(setup: &Setup, kit: &Kit, house: House) -> Result<Solved, Vec<FieldError>> {
-    let (solved, _) = turned(setup, kit, house)?;
-    let assessment = assess_situation(&Situation::new(&solved, kit, house)?);
-    Ok(Solved { setup: solved, assessment })
+pub fn solve(setup: &Setup, kit: &Kit, house: House) -> Result<Setup, Vec<FieldError>> {
+    turned(setup, kit, house).map(|(solved, _)| solved)
 }
 
 /// The setup with gels, distances, dials and white balance solved, and the solution.
@@ -85,9 +76,10 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
     let found = binds(&s, &Weights::default(), &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
     let evening = evening::ways(&s, &solution.dials);
+    let spill = spill::ways(&s);
     let assessment = assess_situation(&s);
     let cures = cures(&solved, kit, house, &assessment.set.reflections);
-    Ok(Plan { assessment, binds: found, alternatives: others, evening, cures, setup: solved })
+    Ok(Plan { assessment, binds: found, alternatives: others, evening, spill, cures, setup: solved })
 }
 
 /// The same answer for the dials as they stand, none turned.
@@ -107,6 +99,7 @@ pub fn assess_and_bind(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, V
         binds: binds(&s, &weights, &dials, at_its_best.then_some(&solution)),
         alternatives: alternatives(&s, &dials),
         evening: evening::ways(&s, &dials),
+        spill: spill::ways(&s),
         cures: cures(setup, kit, house, &assessment.set.reflections),
         assessment,
     })

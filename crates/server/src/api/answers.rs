@@ -8,7 +8,7 @@ use tolva_core::layout::{Layout, layout_of};
 use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
 use tolva_core::situation::Situation;
-use tolva_core::solve::{Change, Dragged, Part, Plan, Solved};
+use tolva_core::solve::{Change, Dragged, Part, Plan};
 use tolva_store::Studio;
 use utoipa::ToSchema;
 
@@ -45,12 +45,18 @@ pub struct DragAnswer {
     pub assessment: Assessment,
 }
 
-/// A setup to lay out.
+/// A setup to lay out, with what to do to it before.
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct LayoutOf {
     /// The setup.
     pub setup: Setup,
+    /// What to change first: a distance, an arrangement, a number of people.
+    #[serde(default)]
+    pub change: Option<Change>,
+    /// Whether to solve the free dials then.
+    #[serde(default)]
+    pub solve: bool,
     /// The light whose lines of equal light are drawn.
     #[serde(default)]
     pub chosen: Option<Id>,
@@ -59,6 +65,8 @@ pub struct LayoutOf {
 /// The set drawn, with what the dials make of its light.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct LayoutAnswer {
+    /// The setup, changed and solved as asked.
+    pub setup: Setup,
     /// What the dials make of the light.
     pub assessment: Assessment,
     /// What there is to draw.
@@ -73,14 +81,22 @@ pub async fn assess(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Asse
     Ok(Json(tolva_core::assess::assess(&body.0, &studio.kit().await?, house)?))
 }
 
-/// The set from above and from the side, with what the dials make of the light as they stand.
+/// The set from above and from the side, with what the dials make of the light; changed and solved before, if asked.
 #[utoipa::path(request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
 #[post("/layout")]
 pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
-    let LayoutOf { setup, chosen } = body.0;
+    let LayoutOf { mut setup, change: first, solve, chosen } = body.0;
     let kit = studio.kit().await?;
-    let situation = Situation::new(&setup, &kit, studio.settings().await?.house)?;
-    Ok(Json(LayoutAnswer { assessment: assess_situation(&situation), layout: layout_of(&situation, chosen.as_ref()) }))
+    let house = studio.settings().await?.house;
+    if let Some(first) = first {
+        setup = tolva_core::solve::apply(&setup, &kit, &first);
+    }
+    if solve {
+        setup = tolva_core::solve::solve(&setup, &kit, house)?;
+    }
+    let situation = Situation::new(&setup, &kit, house)?;
+    let (assessment, layout) = (assess_situation(&situation), layout_of(&situation, chosen.as_ref()));
+    Ok(Json(LayoutAnswer { assessment, layout, setup }))
 }
 
 /// What binds with the dials as they stand, the ways out, and other plans.
@@ -97,25 +113,6 @@ pub async fn advise(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan
 pub async fn plan(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let house = studio.settings().await?.house;
     Ok(Json(tolva_core::solve::plan(&body.0, &studio.kit().await?, house)?))
-}
-
-/// Solves the free dials, without looking for what binds.
-#[utoipa::path(request_body = Setup, responses((status = 200, body = Solved), (status = 422, body = Problem)))]
-#[post("/solve")]
-pub async fn solve(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Solved>, Problem> {
-    let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::solve::solve(&body.0, &studio.kit().await?, house)?))
-}
-
-/// Moves something by what it comes to (a distance, an arrangement, a number of people) and leaves the dials.
-#[utoipa::path(request_body = ChangeOf, responses((status = 200, body = Solved), (status = 422, body = Problem)))]
-#[post("/rearrange")]
-pub async fn rearrange(studio: Data<Studio>, body: Body<ChangeOf>) -> Result<Json<Solved>, Problem> {
-    let ChangeOf { setup, change: wanted } = body.0;
-    let kit = studio.kit().await?;
-    let setup = tolva_core::solve::apply(&setup, &kit, &wanted);
-    let assessment = tolva_core::assess::assess(&setup, &kit, studio.settings().await?.house)?;
-    Ok(Json(Solved { setup, assessment }))
 }
 
 /// Makes a change, a way out of a bind for instance, and solves the free dials.

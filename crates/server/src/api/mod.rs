@@ -26,8 +26,6 @@ pub fn configure(config: &mut ServiceConfig<'_>) {
         .service(answers::assess)
         .service(answers::advise)
         .service(answers::layout)
-        .service(answers::solve)
-        .service(answers::rearrange)
         .service(answers::plan)
         .service(answers::change)
         .service(answers::drag)
