@@ -38,23 +38,6 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
-    "/api/change": {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        get?: never;
-        put?: never;
-        /** Makes a change, a way out of a bind for instance, and solves the free dials. */
-        post: operations["change"];
-        delete?: never;
-        options?: never;
-        head?: never;
-        patch?: never;
-        trace?: never;
-    };
     "/api/drag": {
         parameters: {
             query?: never;
@@ -475,6 +458,21 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /** @description What is put on the set. */
+        Addition: {
+            /** @enum {string} */
+            thing: "light";
+        } | {
+            /** @description Which kind. */
+            card: components["schemas"]["CardKind"];
+            /** @enum {string} */
+            thing: "card";
+        } | {
+            /** @description Which kind. */
+            pane: components["schemas"]["PaneKind"];
+            /** @enum {string} */
+            thing: "pane";
+        };
         /** @description Where a light, a card or the camera is pointed. */
         Aim: {
             /** @enum {string} */
@@ -1101,6 +1099,11 @@ export interface components {
             /** @enum {string} */
             do: "arrange";
         } | {
+            /** @enum {string} */
+            do: "add";
+            /** @description What. */
+            what: components["schemas"]["Addition"];
+        } | {
             /** @description How many. */
             count: components["schemas"]["Headcount"];
             /** @enum {string} */
@@ -1110,13 +1113,6 @@ export interface components {
             approach: components["schemas"]["Approach"];
             /** @enum {string} */
             do: "approach";
-        };
-        /** @description A change to make to a setup. */
-        ChangeOf: {
-            /** @description What to change. */
-            change: components["schemas"]["Change"];
-            /** @description The setup. */
-            setup: components["schemas"]["Setup"];
         };
         /**
          * @description How times are shown.
@@ -2798,37 +2794,6 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["Assessment"];
-                };
-            };
-            422: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Problem"];
-                };
-            };
-        };
-    };
-    change: {
-        parameters: {
-            query?: never;
-            header?: never;
-            path?: never;
-            cookie?: never;
-        };
-        requestBody: {
-            content: {
-                "application/json": components["schemas"]["ChangeOf"];
-            };
-        };
-        responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["Plan"];
                 };
             };
             422: {

@@ -1,8 +1,9 @@
 //! What stands in the picture that should not, and how near it may come.
 
-use super::Stage;
+use super::{Card, Stage};
 use crate::geometry::DVec3;
 use crate::quantity::{Id, Metres};
+use crate::setup::Setup;
 use serde::Serialize;
 
 /// Something that stands in the picture.
@@ -106,4 +107,17 @@ pub(crate) fn clear_distance(
         let clear = fits && !outline(at).iter().any(|point| stage.shows(*point)) && !(stand && stage.shows_stand(at));
         clear.then(|| Metres::nearest(distance))
     })
+}
+
+/// The outline of a card in its place.
+pub(crate) fn card_points(setup: &Setup, card: &Card) -> Vec<DVec3> {
+    let flat = setup.card_flat(card);
+    let share = |k: i32| f64::from(k) / 2.0 - 1.0;
+    (0..25).map(|i| flat.at(share(i % 5), share(i / 5))).collect()
+}
+
+/// The outline of a card, for what stands in the picture.
+pub(crate) fn card_outline(setup: &Setup, card: &Card) -> Outline {
+    let face = Intruder::Card { card: card.id.clone() };
+    Outline { face, points: card_points(setup, card), stand: None }
 }

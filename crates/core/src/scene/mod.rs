@@ -14,10 +14,9 @@ mod stage;
 mod things;
 pub mod wind;
 
-pub use arrange::{Arrangement, arranged, grouped};
-pub(crate) use arrange::{card_outline, card_points};
+pub use arrange::{Addition, Arrangement, added, arranged, grouped};
 pub use clear::Intruder;
-pub(crate) use clear::{Outline, clear_distance, intruders};
+pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intruders};
 pub(crate) use framing::body_points;
 pub use framing::{Framing, View};
 pub use people::{Person, Posture, Thing};

@@ -5,7 +5,7 @@ use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
 use crate::quantity::{Headcount, Id, Metres, Millimetres};
-use crate::scene::{Aim, Arrangement, Position, arranged};
+use crate::scene::{Addition, Aim, Arrangement, Position, added, arranged};
 use crate::setup::{Light, Setup};
 use serde::{Deserialize, Serialize};
 
@@ -82,6 +82,11 @@ pub enum Change {
         /// Which.
         arrangement: Arrangement,
     },
+    /// Put one thing more on the set.
+    Add {
+        /// What.
+        what: Addition,
+    },
     /// So many people, in rows.
     People {
         /// How many.
@@ -134,6 +139,11 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
         Change::Arrange { arrangement } => {
             if let Some(placed) = arranged(&setup, kit, *arrangement) {
                 setup = placed;
+            }
+        }
+        Change::Add { what } => {
+            if let Some(more) = added(&setup, kit, *what) {
+                setup = more;
             }
         }
         Change::People { count } => setup = setup.with_people(count.people().round() as u32),
@@ -230,6 +240,7 @@ impl Change {
             Change::PlaceCard { .. } => "Move the card".to_owned(),
             Change::PlaceCamera { .. } => "Move the camera".to_owned(),
             Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
+            Change::Add { .. } => "Put one thing more on the set".to_owned(),
             Change::People { count } => format!("Photograph {} people", count.people()),
         }
     }

@@ -12,16 +12,6 @@ use tolva_core::solve::{Change, Dragged, Part, Plan};
 use tolva_store::Studio;
 use utoipa::ToSchema;
 
-/// A change to make to a setup.
-#[derive(Debug, Deserialize, ToSchema)]
-#[serde(deny_unknown_fields)]
-pub struct ChangeOf {
-    /// The setup.
-    pub setup: Setup,
-    /// What to change.
-    pub change: Change,
-}
-
 /// A part of a level, dragged.
 #[derive(Debug, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
@@ -51,7 +41,7 @@ pub struct DragAnswer {
 pub struct LayoutOf {
     /// The setup.
     pub setup: Setup,
-    /// What to change first: a distance, an arrangement, a number of people.
+    /// What to change first: a way out, a distance, an arrangement, a number of people.
     #[serde(default)]
     pub change: Option<Change>,
     /// Whether to solve the free dials then.
@@ -85,11 +75,11 @@ pub async fn assess(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Asse
 #[utoipa::path(request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
 #[post("/layout")]
 pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
-    let LayoutOf { mut setup, change: first, solve, chosen } = body.0;
+    let LayoutOf { mut setup, change, solve, chosen } = body.0;
     let kit = studio.kit().await?;
     let house = studio.settings().await?.house;
-    if let Some(first) = first {
-        setup = tolva_core::solve::apply(&setup, &kit, &first);
+    if let Some(change) = change {
+        setup = tolva_core::solve::apply(&setup, &kit, &change);
     }
     if solve {
         setup = tolva_core::solve::solve(&setup, &kit, house)?;
@@ -113,17 +103,6 @@ pub async fn advise(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan
 pub async fn plan(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let house = studio.settings().await?.house;
     Ok(Json(tolva_core::solve::plan(&body.0, &studio.kit().await?, house)?))
-}
-
-/// Makes a change, a way out of a bind for instance, and solves the free dials.
-#[utoipa::path(request_body = ChangeOf, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
-#[post("/change")]
-pub async fn change(studio: Data<Studio>, body: Body<ChangeOf>) -> Result<Json<Plan>, Problem> {
-    let ChangeOf { setup, change } = body.0;
-    let kit = studio.kit().await?;
-    setup.check(&kit)?;
-    let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::solve::plan(&tolva_core::solve::apply(&setup, &kit, &change), &kit, house)?))
 }
 
 /// Finds the dial that puts a part of a level where it was dragged to.

@@ -27,7 +27,6 @@ pub fn configure(config: &mut ServiceConfig<'_>) {
         .service(answers::advise)
         .service(answers::layout)
         .service(answers::plan)
-        .service(answers::change)
         .service(answers::drag)
         .service(jobs::list)
         .service(jobs::add)
