@@ -11,6 +11,7 @@ import { useKeyList, useKeys } from './keys/KeysProvider'
 import { QuietPush } from './ui/Push'
 
 const KitPage = lazy(() => import('./kit/KitPage'))
+const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
 const SettingsPage = lazy(() => import('./settings/SettingsPage'))
 
 const Rail = styled.nav`
@@ -103,7 +104,8 @@ export function App() {
       <Suspense fallback={<p role="status">Loading …</p>}>
         <Routes>
           <Route path="/" element={<JobsPage />} />
-          <Route path="/setups/:id" element={<BenchPage />} />
+          <Route path="/setups/:id/:view?" element={<BenchPage />} />
+          <Route path="/setups/:id/sheet" element={<SheetPage />} />
           <Route path="/kit" element={<KitPage />} />
           <Route path="/settings" element={<SettingsPage />} />
           <Route path="*" element={<p role="alert">There is no such page. Go to Jobs.</p>} />

@@ -7,7 +7,7 @@ use tolva_core::assess::assess;
 use tolva_core::format::{JobFile, KitFile};
 use tolva_core::geometry::DVec3;
 use tolva_core::kit::Kit;
-use tolva_core::layout::layout;
+use tolva_core::layout::{Wanted, layout};
 use tolva_core::quantity::{Degrees, Id, Metres};
 use tolva_core::scene::{Aim, Card, CardKind, Pane, PaneKind, Position};
 use tolva_core::setup::Setup;
@@ -71,7 +71,7 @@ fn answers(c: &mut Criterion) {
         b.iter(|| assess(black_box(&setup), &kit, house));
     });
     let chosen = setup.lights[0].id.clone();
-    c.bench_function("its drawing", |b| b.iter(|| layout(black_box(&setup), &kit, house, Some(&chosen))));
+    c.bench_function("its drawing", |b| b.iter(|| layout(black_box(&setup), &kit, house, Wanted { chosen: Some(&chosen), ratio: Some(1.4) })));
     let mut free = setup.clone();
     free.lights[0].may_move = true;
     c.bench_function("solve it, one light's distance free", |b| b.iter(|| solve(black_box(&free), &kit, house)));

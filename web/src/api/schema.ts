@@ -1080,12 +1080,12 @@ export interface components {
             light: components["schemas"]["Id"];
             modifier?: components["schemas"]["Id"] | null;
         } | {
-            /** @description Where to. */
-            at: components["schemas"]["Position"];
             /** @description Which. */
             card: components["schemas"]["Id"];
             /** @enum {string} */
-            do: "place_card";
+            do: "move_card";
+            /** @description Its new distance from the face. */
+            face_distance: components["schemas"]["Metres"];
         } | {
             /** @description Where to. */
             at: components["schemas"]["Position"];
@@ -1359,7 +1359,7 @@ export interface components {
             mark?: string | null;
             /** @description Its name. */
             name: string;
-            /** @description Its outline: the corners of its face; for a person and a thing those of the figure. */
+            /** @description Its outline: points round its face; for a person foot and crown, for a thing its corners. */
             outline: components["schemas"]["Point"][];
             /** @description Where it stands and how it is turned, in words. */
             place: string;
@@ -1370,7 +1370,7 @@ export interface components {
          * @description What is drawn.
          * @enum {string}
          */
-        DrawnKind: "person" | "thing" | "camera" | "light" | "light_off" | "card" | "black_card" | "panel" | "glass" | "mirror" | "wall";
+        DrawnKind: "person" | "seated" | "thing" | "camera" | "light" | "light_off" | "card" | "black_card" | "panel" | "glass" | "mirror" | "wall";
         /** @description A row of a flash's duration table: t0.1, the time above a tenth of the peak, at a power. */
         DurationRow: {
             /** @description The power. */
@@ -1424,8 +1424,6 @@ export interface components {
         ExposureMode: "manual" | "aperture_priority";
         /** @description How far the drawings reach, in metres. */
         Extent: {
-            /** @description Whether the background lies beyond the drawing. */
-            background_beyond: boolean;
             /** @description Least and greatest x. */
             x: number[];
             /** @description Least and greatest y. */
@@ -1789,6 +1787,8 @@ export interface components {
         Layout: {
             /** @description Edges of beams, to half their light. */
             beams: components["schemas"]["Edges"][];
+            /** @description The background, in words, where it lies beyond the far end of the drawing. */
+            beyond?: string | null;
             /** @description Lines of equal light of the chosen light, against the subject. */
             curves: components["schemas"]["Curve"][];
             /** @description How far it reaches. */
@@ -1799,6 +1799,7 @@ export interface components {
             shadows: components["schemas"]["Edges"][];
             /** @description Distances. */
             spans: components["schemas"]["Span"][];
+            sun?: components["schemas"]["Point"] | null;
             /** @description Things in their places, in the order they are drawn. */
             things: components["schemas"]["Drawn"][];
         };
@@ -1815,6 +1816,11 @@ export interface components {
         LayoutOf: {
             change?: components["schemas"]["Change"] | null;
             chosen?: components["schemas"]["Id"] | null;
+            /**
+             * Format: double
+             * @description Width to height of the room for both drawings, one over the other.
+             */
+            ratio?: number | null;
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
             /** @description Whether to solve the free dials then. */
@@ -2428,6 +2434,8 @@ export interface components {
             flare?: number | null;
             /** @description What the picture holds. */
             framing: components["schemas"]["Framing"];
+            /** @description The same in words. */
+            framing_words: string;
             /** @description What is in the picture that should not be. */
             intruders: components["schemas"]["InPicture"][];
             /** @description The lights that fire. */

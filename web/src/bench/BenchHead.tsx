@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { Switch } from 'react-aria-components'
+import { Switch, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { jobsQuery } from '../api/queries'
@@ -91,6 +91,26 @@ const Follow = styled(Switch)`
     background: ${({ theme }) => theme.ink};
   }
 `
+/** Brief or set, as two words of which one is underlined. On a phone the bar under the thumb does this. */
+const Shown = styled(ToggleButtonGroup)`
+  display: flex;
+  gap: 4px;
+  button {
+    min-height: 32px;
+    padding: 2px 10px;
+    border: 0;
+    border-bottom: 3px solid transparent;
+    background: none;
+    cursor: pointer;
+  }
+  button[data-selected] {
+    border-bottom-color: ${({ theme }) => theme.ink};
+    font-weight: 650;
+  }
+  @media (max-width: 760px) {
+    display: none;
+  }
+`
 const saveWords = { saved: 'Saved', saving: 'Saving …', waiting: 'Saving …', failed: 'Not saved yet' }
 
 /** The setups before and after this one in shooting order. */
@@ -100,11 +120,24 @@ export function useNeighbours(bench: BenchState) {
   return { job, before: job?.setups[index - 1], after: index < 0 ? undefined : job?.setups[index + 1] }
 }
 
+/** What stands at the left of a desk: the brief, or the set. */
+export type Shows = 'brief' | 'set'
+
+/** Where a setup stands on the bench. */
+export const benchPath = (id: string, shows: Shows) => `/setups/${id}${shows === 'set' ? '/set' : ''}`
+
+type Props = {
+  bench: BenchState
+  setup: Setup
+  shows: Shows
+  onShow: (shows: Shows) => void
+}
+
 /** Which setup it is, how it is kept, and the one thing to do. */
-export function BenchHead({ bench, setup }: { bench: BenchState; setup: Setup }) {
+export function BenchHead({ bench, setup, shows, onShow }: Props) {
   const { job, before, after } = useNeighbours(bench)
   const navigate = useNavigate()
-  const go = (to?: { id: string }) => to && navigate(`/setups/${to.id}`)
+  const go = (to?: { id: string }) => to && navigate(benchPath(to.id, shows))
   const history = bench.kept?.history
   const unsaved = bench.save !== 'saved'
   return (
@@ -127,6 +160,16 @@ export function BenchHead({ bench, setup }: { bench: BenchState; setup: Setup })
           ›
         </QuietPush>
       </span>
+      <Shown
+        aria-label="At the left"
+        selectionMode="single"
+        disallowEmptySelection
+        selectedKeys={[shows]}
+        onSelectionChange={(keys) => onShow([...keys][0] as Shows)}
+      >
+        <ToggleButton id="brief">Brief</ToggleButton>
+        <ToggleButton id="set">Set</ToggleButton>
+      </Shown>
       <span className="end">
         <span className="saved" role="status" data-save={bench.save}>
           {saveWords[bench.save]}

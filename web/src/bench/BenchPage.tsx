@@ -1,18 +1,22 @@
-import { useState } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
 import type { Setup } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
+import { low, narrow } from '../scale/geometry'
 import { StopScale } from '../scale/StopScale'
 import { Trouble } from '../ui/Field'
 import { MainPush, Push } from '../ui/Push'
-import { BenchHead, useNeighbours } from './BenchHead'
+import { PHONE, useMedia } from '../ui/useMedia'
+import { BenchHead, benchPath, type Shows, useNeighbours } from './BenchHead'
 import { Brief } from './Brief'
 import { Dial } from './Dial'
 import { PlanPanel } from './PlanPanel'
 import { dialKey } from './setupDials'
 import { type BenchState, useBench } from './useBench'
+
+const SetView = lazy(() => import('../set/SetView'))
 
 const Body = styled.main`
   display: grid;
@@ -21,15 +25,30 @@ const Body = styled.main`
   > * {
     padding: 12px 20px;
   }
+  .middle,
+  .set {
+    container-type: inline-size;
+  }
   .middle {
     border-left: 1px solid ${({ theme }) => theme.line};
     border-right: 1px solid ${({ theme }) => theme.line};
     min-height: calc(100vh - 90px);
   }
   .dials {
+    container-type: inline-size;
     padding-top: 6px;
     position: sticky;
     top: 0;
+  }
+  &[data-view='set'] {
+    grid-template-columns: minmax(0, 1fr) 276px 312px;
+    > * {
+      padding-left: 14px;
+      padding-right: 14px;
+    }
+    h2[data-met] {
+      font-size: 16px;
+    }
   }
   @media (max-width: 1080px) and (min-width: 761px) {
     grid-template-columns: minmax(0, 1fr) 380px;
@@ -39,7 +58,9 @@ const Body = styled.main`
     }
   }
   @media (max-width: 760px) {
-    display: block;
+    display: flex;
+    flex-direction: column;
+    align-items: stretch;
     padding-bottom: 76px;
     > * {
       padding: 8px 12px;
@@ -53,15 +74,26 @@ const Body = styled.main`
     .plan {
       display: none;
     }
-    &[data-view='brief'] .brief,
-    &[data-view='plan'] .plan {
+    &[data-part='brief'] .brief,
+    &[data-part='plan'] .plan {
       display: block;
     }
-    &[data-view='brief'] .middle,
-    &[data-view='plan'] .scale,
-    &[data-view='brief'] .dials,
-    &[data-view='plan'] .dials {
+    .set,
+    &[data-part='brief'] .middle,
+    &[data-part='plan'] .scale,
+    &[data-part='brief'] .dials,
+    &[data-part='set'] .dials,
+    &[data-part='plan'] .dials {
       display: none;
+    }
+    &[data-part='set'] .set {
+      display: block;
+    }
+    &[data-part='set'] .scale {
+      order: -1;
+      .ratio {
+        display: none;
+      }
     }
     .scale {
       position: sticky;
@@ -132,7 +164,7 @@ const ThumbBar = styled.div`
     inset: auto 0 0 0;
     z-index: 10;
     display: grid;
-    grid-template-columns: 3fr 1.2fr;
+    grid-template-columns: 4fr 1.2fr;
     background: ${({ theme }) => theme.plate};
     border-top: 2px solid ${({ theme }) => theme.ink};
     > button {
@@ -146,7 +178,7 @@ const ThumbBar = styled.div`
 const Views = styled(ToggleButtonGroup)`
   @media (max-width: 760px) {
     display: grid;
-    grid-template-columns: repeat(3, 1fr);
+    grid-template-columns: repeat(4, 1fr);
     button {
       min-height: 60px;
       border: 0;
@@ -173,11 +205,11 @@ const Waiting = styled.p`
 `
 /** One setup: the heart of it all. */
 export function BenchPage() {
-  const { id = '' } = useParams()
-  return <Bench key={id} id={id} />
+  const { id = '', view } = useParams()
+  return <Bench key={id} id={id} shows={view === 'set' ? 'set' : 'brief'} />
 }
 
-function Bench({ id }: { id: string }) {
+function Bench({ id, shows }: { id: string; shows: Shows }) {
   const bench = useBench(id)
   const { draft } = bench
   if (bench.missing) {
@@ -195,18 +227,26 @@ function Bench({ id }: { id: string }) {
       </Waiting>
     )
   }
-  return <Laid bench={bench} setup={draft} />
+  return <Laid id={id} bench={bench} setup={draft} shows={shows} />
 }
 
-type View = 'dials' | 'brief' | 'plan'
+/** The one part of the bench a phone shows under the scale. */
+type OnPhone = 'dials' | 'brief' | 'plan' | 'set'
 
-function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
-  const [view, setView] = useState<View>('dials')
+function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setup: Setup; shows: Shows }) {
+  const [part, setPart] = useState<OnPhone>(shows === 'set' ? 'set' : 'dials')
   const { assessment } = bench
-  useBenchKeys(bench)
+  const navigate = useNavigate()
+  const show = (next: OnPhone) => {
+    setPart(next)
+    if (next === 'set' || next === 'brief') navigate(benchPath(id, next))
+  }
+  const onSet = shows === 'set'
+  const phone = useMedia(PHONE)
+  useBenchKeys(bench, shows, show)
   return (
     <>
-      <BenchHead bench={bench} setup={setup} />
+      <BenchHead bench={bench} setup={setup} shows={shows} onShow={show} />
       {bench.conflict && (
         <ConflictBar role="alert">
           <span>
@@ -217,10 +257,23 @@ function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
           <Push onPress={() => void bench.settle(true)}>Put mine over it</Push>
         </ConflictBar>
       )}
-      <Body data-view={view}>
-        <div className="brief">
-          <Brief bench={bench} setup={setup} />
-        </div>
+      {bench.trouble && (
+        <ConflictBar>
+          <Trouble>{bench.trouble}</Trouble>
+        </ConflictBar>
+      )}
+      <Body data-view={shows} data-part={part}>
+        {onSet ? (
+          <div className="set">
+            <Suspense fallback={<p role="status">Laying out the set …</p>}>
+              <SetView id={id} bench={bench} setup={setup} />
+            </Suspense>
+          </div>
+        ) : (
+          <div className="brief">
+            <Brief bench={bench} setup={setup} />
+          </div>
+        )}
         <div className="middle">
           <div className="scale">
             {assessment ? (
@@ -233,7 +286,11 @@ function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
                       `; lit to shadow ${assessment.lit_to_shadow.toFixed(1)}:1`}
                   </span>
                 </Headline>
-                <StopScale assessment={assessment} onDrag={bench.drag} />
+                <StopScale
+                  assessment={assessment}
+                  onDrag={bench.drag}
+                  frame={onSet ? (phone ? low : narrow) : undefined}
+                />
               </>
             ) : (
               <p role="status">Working out the levels …</p>
@@ -256,7 +313,6 @@ function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
               <span>[ wanted</span>
             </Legend>
             <div aria-live="polite">{bench.stopped && <Trouble>{bench.stopped}</Trouble>}</div>
-            {bench.trouble && <Trouble>{bench.trouble}</Trouble>}
             <PlanPanel
               advice={bench.advice}
               followed={setup.solve_as_i_go}
@@ -276,11 +332,12 @@ function Laid({ bench, setup }: { bench: BenchState; setup: Setup }) {
           aria-label="Part of the bench"
           selectionMode="single"
           disallowEmptySelection
-          selectedKeys={[view]}
-          onSelectionChange={(keys) => setView([...keys][0] as View)}
+          selectedKeys={[part]}
+          onSelectionChange={(keys) => show([...keys][0] as OnPhone)}
         >
           <ToggleButton id="dials">Dials</ToggleButton>
           <ToggleButton id="brief">Brief</ToggleButton>
+          <ToggleButton id="set">Set</ToggleButton>
           <ToggleButton id="plan">Plan</ToggleButton>
         </Views>
         <MainPush onPress={bench.solve}>Solve</MainPush>
@@ -295,7 +352,7 @@ function stopsBetween(contrast: number) {
   return `${stops} ${stops === '1' ? 'stop' : 'stops'} ${contrast > 0 ? 'brighter' : 'darker'} than the face`
 }
 
-function useBenchKeys(bench: BenchState) {
+function useBenchKeys(bench: BenchState, shows: Shows, onShow: (shows: Shows) => void) {
   const { before, after } = useNeighbours(bench)
   const navigate = useNavigate()
   const focused = () => {
@@ -321,7 +378,12 @@ function useBenchKeys(bench: BenchState) {
       name: `Go to ${dial.name}`,
       run: () => focus(dialKey(dial.id)),
     })),
-    { key: ',', name: 'Setup before', run: () => before && navigate(`/setups/${before.id}`) },
-    { key: '.', name: 'Setup after', run: () => after && navigate(`/setups/${after.id}`) },
+    { key: ',', name: 'Setup before', run: () => before && navigate(benchPath(before.id, shows)) },
+    { key: '.', name: 'Setup after', run: () => after && navigate(benchPath(after.id, shows)) },
+    {
+      key: 'g',
+      name: 'Brief or set',
+      run: () => onShow(shows === 'set' ? 'brief' : 'set'),
+    },
   ])
 }

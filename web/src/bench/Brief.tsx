@@ -1,14 +1,15 @@
 import { useQuery } from '@tanstack/react-query'
 import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
-import { kitQuery, settingsQuery } from '../api/queries'
+import { kitQuery } from '../api/queries'
 import type { Place, Setup } from '../api/types'
-import { metres, shown, unitSign } from '../format/units'
+import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { Latch } from '../ui/Push'
 import {
   approaches,
   ambients,
+  backgrounds,
   files,
   modes,
   movements,
@@ -34,6 +35,11 @@ const Sheet = styled.div`
   }
   .lines {
     line-height: 1.6;
+  }
+  .small {
+    font-size: 13px;
+    line-height: 1.3;
+    color: ${({ theme }) => theme.quiet};
   }
 `
 const Caution = styled.p`
@@ -62,10 +68,17 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
   return (
     <Sheet>
       <Section title="Subject">
-        <SubjectLines {...editing} subject={setup.subject} />
+        <SubjectLines
+          {...editing}
+          rearrange={bench.rearrange}
+          subject={setup.subject}
+          people={setup.scene.people.length}
+          distance={bench.assessment?.set.subject_distance ?? null}
+        />
       </Section>
       <Section title="Background and light of the place">
         <BackgroundLines {...editing} background={setup.background} ambient={setup.ambient} />
+        {bench.assessment?.spill && <p className="small">{bench.assessment.spill}</p>}
         <Cautions bench={bench} about="background" />
       </Section>
       <Section title="What the meter said">
@@ -108,7 +121,7 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
   )
 }
 
-function Section({ title, children }: { title: string; children: ReactNode }) {
+export function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section>
       <h2>{title}</h2>
@@ -117,38 +130,12 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
   )
 }
 
-export function useUnits() {
-  return useQuery(settingsQuery).data?.house.units ?? 'metres'
-}
+type SubjectProps = Editing &
+  Pick<Setup, 'subject'> &
+  Pick<BenchState, 'rearrange'> & { people: number; distance: number | null }
 
-type DistanceProps = {
-  label: string
-  value: number
-  error?: string
-  tint?: 'flash'
-  onCommit: (metres: number) => void
-}
-
-/** A distance in the user's units. */
-export function Distance({ label, value, error, tint, onCommit }: DistanceProps) {
-  const units = useUnits()
-  const put = (typed: number | null) =>
-    onCommit(typed === null ? (null as unknown as number) : metres(typed, units))
-  return (
-    <LiveNumber
-      label={label}
-      value={value === null ? null : shown(value, units)}
-      unit={unitSign(units)}
-      step={0.1}
-      digits={3}
-      error={error}
-      tint={tint}
-      onCommit={put}
-    />
-  )
-}
-
-const SubjectLines = memo(function SubjectLines({ edit, errors, subject }: Editing & Pick<Setup, 'subject'>) {
+const SubjectLines = memo(function SubjectLines(props: SubjectProps) {
+  const { edit, errors, rearrange, subject, people, distance } = props
   const put = (change: Partial<Setup['subject']>) =>
     edit((s) => ({ ...s, subject: { ...s.subject, ...change } }))
   const at = (field: string) => errors[`/subject/${field}`]
@@ -166,19 +153,19 @@ const SubjectLines = memo(function SubjectLines({ edit, errors, subject }: Editi
           of{' '}
           <LiveNumber
             label="Number of people"
-            value={subject.people}
+            value={people}
             digits={0}
-            error={at('people')}
-            onCommit={(people) => put({ people: people as number })}
+            error={errorAt(errors, '/subject/people', '/scene/people')}
+            onCommit={(count) => rearrange({ do: 'people', count: count as number }, '/subject/people')}
           />
         </>
       )}
       ,{' '}
       <Distance
         label="Distance from the camera"
-        value={subject.distance}
-        error={at('distance')}
-        onCommit={(distance) => put({ distance })}
+        value={distance}
+        error={errorAt(errors, '/subject/distance', '/scene/camera/at')}
+        onCommit={(wanted) => rearrange({ do: 'step_back', distance: wanted }, '/subject/distance')}
       />{' '}
       from the camera,{' '}
       <LiveChoice
@@ -212,6 +199,13 @@ const BackgroundLines = memo(function BackgroundLines({
     edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }) as Setup)
   return (
     <div className="lines">
+      <LiveChoice
+        label="Background"
+        value={background.kind}
+        choices={backgrounds}
+        onChoose={(kind) => put({ kind })}
+      />
+      ,{' '}
       <Distance
         label="Distance behind the subject"
         value={background.distance}

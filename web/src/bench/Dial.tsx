@@ -42,6 +42,17 @@ const Row = styled.section<{ $trouble: boolean }>`
   output.long {
     font-size: 29px;
   }
+  @container (max-width: 300px) {
+    .head {
+      gap: 6px;
+    }
+    output {
+      font-size: 33px;
+    }
+    output.long {
+      font-size: 27px;
+    }
+  }
   @media (max-width: 760px) {
     output {
       font-size: 46px;

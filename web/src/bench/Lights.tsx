@@ -3,13 +3,13 @@ import { memo, useCallback } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
-import type { Light, LightReport, Setup } from '../api/types'
+import type { Light, LightReport, PlacedLight, Setup } from '../api/types'
 import { shown, unitSign } from '../format/units'
+import { Distance, useUnits } from '../ui/Distance'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
-import { Cautions, Distance, type Editing, useUnits } from './Brief'
-import { directions } from './choices'
-import { freshId } from './Readings'
+import { Cautions, type Editing } from './Brief'
+import { errorAt } from './errors'
 import type { BenchState } from './useBench'
 
 const Line = styled.li`
@@ -42,34 +42,26 @@ export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup;
     (id: string) => edit((s) => ({ ...s, lights: s.lights.filter((other) => other.id !== id) })),
     [edit],
   )
-  const add = () => {
-    if (!flash) return
-    const light: Light = {
-      id: freshId('light', setup.lights),
-      on: true,
-      flash: flash.item.id,
-      modifier: null,
-      gel: { at: null, held: false },
-      direction: setup.lights.length === 0 ? 'side' : 'camera',
-      face_distance: 1.5,
-      background_distance: 1.5 + setup.background.distance,
-      under_key: setup.lights.length === 0 ? 0 : 2,
-      power: { at: 3, held: false },
-    }
-    edit((s) => ({ ...s, lights: [...s.lights, light] }))
-  }
   return (
     <>
       <ul>
         {setup.lights.map((light, index) => (
           <Line key={light.id}>
-            <LightSentence light={light} index={index} errors={errors} onChange={put} onRemove={remove} />
+            <LightSentence
+              light={light}
+              index={index}
+              placed={bench.assessment?.set.lights.find((placed) => placed.light === light.id)}
+              errors={errors}
+              rearrange={bench.rearrange}
+              onChange={put}
+              onRemove={remove}
+            />
             <LightNumbers report={bench.assessment?.lights.find((report) => report.light === light.id)} />
             <Cautions bench={bench} about="light" light={light.id} />
           </Line>
         ))}
       </ul>
-      <Push onPress={add} isDisabled={!flash}>
+      <Push onPress={() => bench.rearrange({ do: 'add', what: { thing: 'light' } })} isDisabled={!flash}>
         Add a light
       </Push>
       {!flash && <p>There is no flash in the kit yet.</p>}
@@ -78,9 +70,10 @@ export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup;
   )
 }
 
-type SentenceProps = Pick<Editing, 'errors'> & {
+type SentenceProps = Pick<BenchState, 'errors' | 'rearrange'> & {
   light: Light
   index: number
+  placed?: PlacedLight
   onChange: (id: string, change: Partial<Light>) => void
   onRemove: (id: string) => void
 }
@@ -88,7 +81,9 @@ type SentenceProps = Pick<Editing, 'errors'> & {
 const LightSentence = memo(function LightSentence({
   light,
   index,
+  placed,
   errors,
+  rearrange,
   onChange: put,
   onRemove,
 }: SentenceProps) {
@@ -99,11 +94,7 @@ const LightSentence = memo(function LightSentence({
   const none = (name: string) => ({ id: 'none', name })
   const at = (field: string) => errors[`/lights/${index}/${field}`]
   const name = `Light ${index + 1}`
-  const moveTo = (face_distance: number) => {
-    // The background stays where it is, so a light that moves comes nearer to it or goes further.
-    const background_distance = light.background_distance + (face_distance - light.face_distance)
-    onChange({ face_distance, background_distance: Math.max(0.1, background_distance) })
-  }
+  const field = (last: string) => `/lights/${index}/${last}`
   const chooseFlash = (id: string) => {
     const item = kit.find((kept) => kept.item.id === id)?.item
     const lowest = item?.kind === 'flash' ? item.lowest_power : 0
@@ -152,31 +143,34 @@ const LightSentence = memo(function LightSentence({
           held
         </QuietPush>
       )}
-      ,{' '}
-      <LiveChoice
-        label={`${name}: direction`}
-        tint="flash"
-        value={light.direction}
-        choices={directions}
-        onChoose={(direction) => onChange({ direction })}
-      />
-      ,{' '}
-      <Distance
-        label={`${name}: distance to the face`}
-        tint="flash"
-        value={light.face_distance}
-        error={at('face_distance')}
-        onCommit={moveTo}
-      />{' '}
-      from the face and{' '}
-      <Distance
-        label={`${name}: distance to the background`}
-        tint="flash"
-        value={light.background_distance}
-        error={at('background_distance')}
-        onCommit={(background_distance) => onChange({ background_distance })}
-      />{' '}
-      from the background,{' '}
+      , {placed?.role_words ?? 'off'}, {light.on_camera && 'on the camera, '}
+      {placed && !light.on_camera && (
+        <>
+          <Distance
+            label={`${name}: distance to the face`}
+            tint="flash"
+            value={placed.face_distance}
+            error={errorAt(errors, field('face_distance'), field('at'), field('at/z'))}
+            onCommit={(face_distance) =>
+              rearrange({ do: 'move_light', light: light.id, face_distance }, field('face_distance'))
+            }
+          />{' '}
+          from the face and{' '}
+          <Distance
+            label={`${name}: distance to the background`}
+            tint="flash"
+            value={placed.background_distance}
+            error={at('background_distance')}
+            onCommit={(background_distance) =>
+              rearrange(
+                { do: 'light_from_background', light: light.id, background_distance },
+                field('background_distance'),
+              )
+            }
+          />{' '}
+          from the background,{' '}
+        </>
+      )}
       <LiveNumber
         label={`${name}: stops under the key`}
         tint="flash"

@@ -38,7 +38,7 @@ const Panel = styled.div`
     font-weight: 600;
     font-stretch: 88%;
   }
-  @media (max-width: 760px) {
+  @container (max-width: 420px) {
     li.way,
     li.other {
       grid-template-columns: 1fr;
@@ -76,7 +76,7 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
             <p>{bind.text}</p>
             <ul>
               {bind.ways_out.map((way) => (
-                <Way key={way.text} way={way} onTake={() => void onTake(way.change)} />
+                <Way key={way.text} way={way} onTake={() => onTake(way.change)} />
               ))}
             </ul>
             {bind.ways_out.length === 0 && (

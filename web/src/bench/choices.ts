@@ -1,11 +1,8 @@
-import type { Choice } from '../ui/Field'
+import { choicesOf } from '../ui/choices'
 import type { Patch, Setup } from '../api/types'
 
-const list = <K extends string>(names: Record<K, string>): Choice<K>[] =>
-  (Object.keys(names) as K[]).map((id) => ({ id, name: names[id] }))
-
-export const subjects = list({ person: 'One person', group: 'A group', thing: 'A thing' })
-export const movements = list({
+export const subjects = choicesOf({ person: 'One person', group: 'A group', thing: 'A thing' })
+export const movements = choicesOf({
   still: 'standing still',
   posed: 'posing',
   fidgeting: 'fidgeting',
@@ -14,29 +11,24 @@ export const movements = list({
   large_bird: 'a large bird in flight',
   small_bird: 'a small bird in flight',
 })
-export const tones = list({
+export const tones = choicesOf({
   very_dark: 'very dark',
   dark: 'dark',
   medium: 'medium',
   light: 'light',
   very_light: 'very light',
 })
-export const patches = list<Patch>({
+export const patches = choicesOf<Patch>({
   face: 'Face',
   shadow_side: 'Shadow side',
   edge: 'Edge',
   background: 'Background',
   sky: 'Sky',
 })
-export const methods = list({ incident: 'incident', reflected: 'reflected' })
-export const measures = list({ ev: 'EV', settings: 'settings that were right' })
-export const directions = list({
-  side: 'from the side',
-  camera: 'from the camera',
-  behind: 'from behind',
-  background: 'onto the background',
-})
-export const ambients = list({
+export const methods = choicesOf({ incident: 'incident', reflected: 'reflected' })
+export const measures = choicesOf({ ev: 'EV', settings: 'settings that were right' })
+export const backgrounds = choicesOf({ wall: 'A wall', open: 'Open ground' })
+export const ambients = choicesOf({
   sun: 'Sun',
   low_sun: 'Low sun',
   cloud: 'Cloud',
@@ -47,13 +39,13 @@ export const ambients = list({
   cool_led: 'Cool LED',
   measured: 'Measured',
 })
-export const wishes = list({
+export const wishes = choicesOf({
   together: 'bring flash and ambient together',
   ambient_as_it_is: 'let the ambient keep its colour',
   cool_evening: 'turn the evening blue',
   between: 'set a point between them',
 })
-export const approaches = list<NonNullable<Setup['approach']>>({
+export const approaches = choicesOf<NonNullable<Setup['approach']>>({
   fill_low_contrast: 'Fill a low-contrast scene',
   match_high_contrast: 'Match a high-contrast scene',
   half_and_half: 'Half and half',
@@ -64,7 +56,7 @@ export const approaches = list<NonNullable<Setup['approach']>>({
   sunset_behind: 'Sunset behind',
   ambient_only: 'Ambient only, with card',
 })
-export const supports = list({ hand: 'in the hand', tripod: 'on a tripod' })
-export const modes = list({ manual: 'manual', aperture_priority: 'aperture priority' })
-export const shutters = list({ mechanical: 'mechanical', electronic: 'electronic' })
-export const files = list({ raw: 'raw', jpeg: 'JPEG' })
+export const supports = choicesOf({ hand: 'in the hand', tripod: 'on a tripod' })
+export const modes = choicesOf({ manual: 'manual', aperture_priority: 'aperture priority' })
+export const shutters = choicesOf({ mechanical: 'mechanical', electronic: 'electronic' })
+export const files = choicesOf({ raw: 'raw', jpeg: 'JPEG' })

@@ -2,17 +2,22 @@ import { replaceEqualDeep, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { ApiProblem, client, need, words } from '../api/client'
 import { jobsQuery } from '../api/queries'
-import type { Assessment, Change, DialId, KeptSetup, Part, Patch, Plan, Setup } from '../api/types'
+import type { Assessment, Change, DialId, KeptSetup, Layout, Part, Patch, Plan, Setup } from '../api/types'
 import { dialAt, nearestMark, sameDial, withDial } from './setupDials'
+import { useNewest } from './useNewest'
 
 export type SaveState = 'saved' | 'saving' | 'waiting' | 'failed'
-export type Advice = Pick<Plan, 'binds' | 'alternatives'>
+export type Advice = Pick<Plan, 'binds' | 'alternatives' | 'evening' | 'spill' | 'cures'>
 export type Conflict = { mine: Setup; newer: KeptSetup }
 
 type Bench = {
   kept: KeptSetup | null
   draft: Setup | null
   assessment: Assessment | null
+  /** The set as drawn, while it is shown. */
+  layout: Layout | null
+  /** The setup the drawing was made of. */
+  laid: Setup | null
   advice: Advice | null
   errors: Record<string, string>
   save: SaveState
@@ -27,6 +32,8 @@ const empty: Bench = {
   kept: null,
   draft: null,
   assessment: null,
+  layout: null,
+  laid: null,
   advice: null,
   errors: NO_ERRORS,
   save: 'saved',
@@ -36,6 +43,20 @@ const empty: Bench = {
 }
 const SAVE_AFTER = 350
 const ADVISE_AFTER = 200
+
+const adviceOf = ({ binds, alternatives, evening, spill, cures }: Plan): Advice => ({
+  binds,
+  alternatives,
+  evening,
+  spill,
+  cures,
+})
+
+/** How an edit is answered: solved or as it stands, with a change the core makes first, and at which field that was typed. */
+type How = { solve?: boolean; change?: Change; at?: string; of?: 'typing' | 'dial' }
+
+/** What is shown of the set: nothing, or its drawing with the lines of one light, in a room of this width to height. */
+export type Shown = { light: string | null; ratio: number } | null
 
 /**
  * One setup on the bench: every edit is answered at once, saved soon after, and never lost. What the server refuses
@@ -47,30 +68,28 @@ export function useBench(id: string) {
   const turn = useRef(0)
   const timers = useRef({ save: 0, advise: 0 })
   const saving = useRef<Promise<void>>(Promise.resolve())
+  const shown = useRef<Shown>(null)
+  const moving = useRef<{ from: Setup } | null>(null)
+  const newest = useNewest()
   const queries = useQueryClient()
 
   const put = useCallback((change: Partial<Bench>) => {
     // What an answer leaves as it was stays the same object, so that only what moved is drawn again.
     const assessment = change.assessment && replaceEqualDeep(now.current.assessment, change.assessment)
-    now.current = { ...now.current, ...change, ...(assessment && { assessment }) }
+    const layout = change.layout && replaceEqualDeep(now.current.layout, change.layout)
+    now.current = { ...now.current, ...change, ...(assessment && { assessment }), ...(layout && { layout }) }
     setState(now.current)
   }, [])
-
-  const showPlan = useCallback(
-    ({ setup, assessment, binds, alternatives }: Plan) =>
-      put({ draft: setup, assessment, advice: { binds, alternatives }, errors: NO_ERRORS, trouble: null }),
-    [put],
-  )
 
   const advise = useCallback(() => {
     window.clearTimeout(timers.current.advise)
     timers.current.advise = window.setTimeout(async () => {
       const asked = turn.current
       const setup = now.current.draft
-      if (!setup) return
+      if (!setup || moving.current) return
       try {
         const plan = await need(client.POST('/api/advise', { body: setup }))
-        if (asked === turn.current) put({ advice: { binds: plan.binds, alternatives: plan.alternatives } })
+        if (asked === turn.current) put({ advice: adviceOf(plan) })
       } catch {
         // What is wrong with the setup has been said by the answer to the edit itself.
       }
@@ -106,44 +125,64 @@ export function useBench(id: string) {
   const saveSoon = useCallback(() => {
     window.clearTimeout(timers.current.save)
     put({ save: 'waiting' })
-    timers.current.save = window.setTimeout(() => void saveNow(), SAVE_AFTER)
+    // A thing still in the hand is saved when it is let go, so that undo takes the whole way back.
+    if (!moving.current) timers.current.save = window.setTimeout(() => void saveNow(), SAVE_AFTER)
   }, [put, saveNow])
 
+  /** Asks what a draft comes to, in as few words as what is shown needs. */
+  const ask = useCallback(async (draft: Setup, { solve = false, change }: How): Promise<Partial<Bench>> => {
+    const set = shown.current
+    if (set || change) {
+      const body = {
+        setup: draft,
+        change: change ?? null,
+        solve,
+        chosen: set?.light ?? null,
+        ratio: set?.ratio ?? null,
+      }
+      const { setup, assessment, layout } = await need(client.POST('/api/layout', { body }))
+      return { draft: solve || change ? setup : draft, assessment, layout: set ? layout : null, laid: setup }
+    }
+    if (solve) {
+      const plan = await need(client.POST('/api/plan', { body: draft }))
+      return { draft: plan.setup, assessment: plan.assessment, advice: adviceOf(plan) }
+    }
+    return { draft, assessment: await need(client.POST('/api/assess', { body: draft })) }
+  }, [])
+
   /**
-   * Asks what a state makes of the light; `solve` also turns the free dials. What was typed is shown at once; a dial
-   * is drawn from the answer, so drawing it before would be drawn twice.
+   * Answers an edit. What was typed is shown at once; a dial is drawn from the answer, so drawing it before would be
+   * drawn twice.
    */
   const answer = useCallback(
-    async (draft: Setup, solve: boolean, of: 'typing' | 'dial' = 'typing') => {
+    async (draft: Setup, how: How) => {
       const asked = ++turn.current
       window.clearTimeout(timers.current.advise)
-      if (of === 'typing') put({ draft })
-      else now.current = { ...now.current, draft }
+      if (how.of === 'dial') now.current = { ...now.current, draft }
+      else put({ draft })
       try {
-        if (solve) {
-          const plan = await need(client.POST('/api/plan', { body: draft }))
-          if (asked !== turn.current) return
-          showPlan(plan)
-        } else {
-          const assessment = await need(client.POST('/api/assess', { body: draft }))
-          if (asked !== turn.current) return
-          put({ assessment, errors: NO_ERRORS, trouble: null })
-          advise()
-        }
+        const { draft: answered, ...rest } = await ask(draft, how)
+        if (asked !== turn.current) return
+        // A thing may have been moved on while this was answered; then where it is now counts.
+        const current = now.current.draft === draft ? answered : now.current.draft
+        put({ ...rest, draft: current, errors: NO_ERRORS, trouble: null })
+        if (!rest.advice) advise()
         saveSoon()
       } catch (error) {
         if (asked !== turn.current) return
         window.clearTimeout(timers.current.save)
         const fields = error instanceof ApiProblem ? error.problem.errors : []
-        if (fields.length > 0) {
-          put({
-            errors: Object.fromEntries(fields.map((field) => [field.field, field.detail])),
-            save: 'failed',
-          })
-        } else put({ trouble: words(error), save: 'failed' })
+        if (fields.length === 0) {
+          put({ trouble: words(error), save: 'failed' })
+          return
+        }
+        const said = fields.map(({ field, detail }) => [field.startsWith('/change') ? how.at : field, detail])
+        // What a change was refused for is said at the field it was typed into, wherever the trouble is.
+        const first = how.at && fields[0] ? { [how.at]: fields[0].detail } : {}
+        put({ errors: { ...Object.fromEntries(said), ...first }, save: 'failed' })
       }
     },
-    [advise, put, saveSoon, showPlan],
+    [advise, ask, put, saveSoon],
   )
 
   const show = useCallback(
@@ -151,14 +190,14 @@ export function useBench(id: string) {
       const asked = ++turn.current
       put({ kept, draft: kept.setup, errors: NO_ERRORS, save: 'saved', trouble: null, conflict: null })
       try {
-        const assessment = await need(client.POST('/api/assess', { body: kept.setup }))
-        if (asked === turn.current) put({ assessment })
+        const answered = await ask(kept.setup, {})
+        if (asked === turn.current) put(answered)
         advise()
       } catch (error) {
         put({ trouble: words(error) })
       }
     },
-    [advise, put],
+    [advise, ask, put],
   )
 
   const load = useCallback(async () => {
@@ -183,15 +222,30 @@ export function useBench(id: string) {
     }
   }, [load, saveNow])
 
-  const change = useCallback(
-    (of: 'typing' | 'dial', change: (setup: Setup) => Setup) => {
+  const edit = useCallback(
+    (by: (setup: Setup) => Setup, of: How['of'] = 'typing') => {
       const draft = now.current.draft
-      if (draft) void answer(change(draft), draft.solve_as_i_go, of)
+      if (draft) void answer(by(draft), { solve: draft.solve_as_i_go, of })
     },
     [answer],
   )
 
-  const edit = useCallback((by: (setup: Setup) => Setup) => change('typing', by), [change])
+  /** Has the core make a change: a distance, an arrangement, one light more. `at` is the field it was typed into. */
+  const rearrange = useCallback(
+    (change: Change, at?: string) => {
+      const draft = now.current.draft
+      if (draft) void answer(draft, { solve: draft.solve_as_i_go, change, at })
+    },
+    [answer],
+  )
+
+  /** Makes a change and solves the free dials. */
+  const take = useCallback(
+    (change: Change) => {
+      if (now.current.draft) void answer(now.current.draft, { solve: true, change })
+    },
+    [answer],
+  )
 
   /**
    * Turns a dial by so many clicks from where it stands by now, so that quick turns add up even before the answer to
@@ -205,71 +259,101 @@ export function useBench(id: string) {
       const index = nearestMark(strip, dialAt(draft, id)) + clicks
       const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
       if (!to || to.at === dialAt(draft, id)) return
-      change('dial', (setup) =>
-        withDial(setup, id, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at }),
+      edit(
+        (setup) => withDial(setup, id, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at }),
+        'dial',
       )
     },
-    [change],
+    [edit],
   )
 
   const hold = useCallback(
-    (dial: DialId, held: boolean) => change('dial', (setup) => withDial(setup, dial, { held })),
-    [change],
+    (dial: DialId, held: boolean) => edit((setup) => withDial(setup, dial, { held }), 'dial'),
+    [edit],
   )
 
   const solve = useCallback(() => {
-    if (now.current.draft) void answer(now.current.draft, true)
+    if (now.current.draft) void answer(now.current.draft, { solve: true })
   }, [answer])
 
-  const take = useCallback(
-    async (change: Change) => {
-      const draft = now.current.draft
-      if (!draft) return
-      const asked = ++turn.current
-      try {
-        const plan = await need(client.POST('/api/change', { body: { setup: draft, change } }))
-        if (asked !== turn.current) return
-        showPlan(plan)
-        saveSoon()
-      } catch (error) {
-        put({ trouble: words(error) })
-      }
-    },
-    [put, saveSoon, showPlan],
-  )
-
-  const dragging = useRef<{ busy: boolean; next: (() => void) | null }>({ busy: false, next: null })
   const [stopped, setStopped] = useState<string | null>(null)
 
   /** Puts a part of a level somewhere. Only the newest wish counts while one is being answered. */
   const drag = useCallback(
-    (patch: Patch, part: Part, to: number) => {
-      const ask = async () => {
+    (patch: Patch, part: Part, to: number) =>
+      newest(async () => {
         const setup = now.current.draft
         if (!setup) return
-        dragging.current.busy = true
         const asked = ++turn.current
         try {
           const given = await need(client.POST('/api/drag', { body: { setup, patch, part, to } }))
-          if (asked === turn.current) {
-            put({ draft: given.dragged.setup, assessment: given.assessment, trouble: null })
-            setStopped(given.dragged.stopped ?? null)
-            advise()
-            saveSoon()
-          }
+          if (asked !== turn.current) return
+          put({ draft: given.dragged.setup, assessment: given.assessment, trouble: null })
+          setStopped(given.dragged.stopped ?? null)
+          advise()
+          saveSoon()
         } catch (error) {
           put({ trouble: words(error) })
         }
-        dragging.current.busy = false
-        const next = dragging.current.next
-        dragging.current.next = null
-        next?.()
-      }
-      if (dragging.current.busy) dragging.current.next = () => void ask()
-      else void ask()
-    },
-    [advise, put, saveSoon],
+      }),
+    [advise, newest, put, saveSoon],
   )
+
+  /** Shows the set, with the lines of one light; or no longer. */
+  const showSet = useCallback(
+    (next: Shown) => {
+      const same =
+        shown.current && next && shown.current.light === next.light && shown.current.ratio === next.ratio
+      shown.current = next
+      if (same || !next || !now.current.draft) return
+      newest(async () => {
+        const { draft } = now.current
+        const asked = turn.current
+        if (!draft) return
+        try {
+          const { layout, laid } = await ask(draft, {})
+          if (asked === turn.current) put({ layout, laid })
+        } catch {
+          // What is wrong with the setup has been said where it was typed.
+        }
+      })
+    },
+    [ask, newest, put],
+  )
+
+  /** Moves or turns something by hand. It follows the hand at once; its light follows as fast as it is answered. */
+  const move = useCallback(
+    (by: (setup: Setup) => Setup) => {
+      const { draft } = now.current
+      if (!draft) return
+      put({ draft: by(draft) })
+      newest(async () => {
+        const { draft } = now.current
+        if (draft) await answer(draft, { solve: draft.solve_as_i_go })
+      })
+    },
+    [answer, newest, put],
+  )
+
+  const grab = useCallback(() => {
+    if (now.current.draft) moving.current = { from: now.current.draft }
+  }, [])
+
+  /** Lets go of what was moved. What cannot stand where it was put goes back to where it stood, and says why. */
+  const release = useCallback(() => {
+    newest(async () => {
+      const from = moving.current?.from
+      const { draft } = now.current
+      moving.current = null
+      // A wish of the hand may have made way for this one, so where it was let go is asked about here.
+      if (draft) await answer(draft, { solve: draft.solve_as_i_go })
+      const said = Object.values(now.current.errors)[0]
+      if (from && said) {
+        await answer(from, {})
+        put({ trouble: `${said} It stays where it was.` })
+      }
+    })
+  }, [answer, newest, put])
 
   const step = useCallback(
     async (what: 'undo' | 'redo') => {
@@ -296,7 +380,7 @@ export function useBench(id: string) {
       const conflict = now.current.conflict
       if (!conflict) return
       await show(conflict.newer)
-      if (keepMine) await answer(conflict.mine, false)
+      if (keepMine) await answer(conflict.mine, {})
     },
     [answer, show],
   )
@@ -305,14 +389,20 @@ export function useBench(id: string) {
     ...state,
     stopped,
     edit,
+    rearrange,
     turnDial,
     hold,
     solve,
     take,
     drag,
+    showSet,
+    move,
+    grab,
+    release,
     undo: () => step('undo'),
     redo: () => step('redo'),
     settle,
+    saveNow,
     reload: load,
   }
 }

@@ -15,6 +15,9 @@ export function metres(value: number, units: Units): number {
   return units === 'feet' ? value * METRES_PER_FOOT : value
 }
 
+/** A round measure of the hand, as one moves a stand: 5 cm or 2 in, in the user's units. */
+export const handStep = (units: Units) => (units === 'feet' ? 1 / 6 : 0.05)
+
 export const unitSign = (units: Units) => (units === 'feet' ? 'ft' : 'm')
 
 /** A time of day as the user reads clocks. */

@@ -3,7 +3,7 @@ import { mergeProps, useFocusRing, useMove } from 'react-aria'
 import styled from 'styled-components'
 import type { Level, Part as PartOf } from '../api/types'
 import { stopsLabel } from '../format/stops'
-import { HEIGHT, BOTTOM, type Scale } from './geometry'
+import type { Scale } from './geometry'
 
 const Grip = styled.g`
   outline: none;
@@ -66,7 +66,7 @@ export function Part({ level, part, name, at, x, width, scale, fill, edge, onDra
     },
   }
   const top = scale.y(at)
-  const bottom = HEIGHT - BOTTOM
+  const bottom = scale.height - scale.bottom
   const label = `${level.name}, ${name}`
   return (
     <Grip

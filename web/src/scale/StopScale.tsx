@@ -2,7 +2,7 @@ import { Fragment, memo, useCallback, useMemo, useRef } from 'react'
 import styled, { useTheme } from 'styled-components'
 import type { Assessment, Level, Part as PartOf, Patch } from '../api/types'
 import { stopsLabel } from '../format/stops'
-import { BOTTOM, HEIGHT, LEFT, RIGHT, highest, type Scale, scaleTo, TOP, WIDTH } from './geometry'
+import { type Frame, highest, type Scale, scaleTo, wide } from './geometry'
 import { Part } from './Part'
 
 const Figure = styled.figure`
@@ -29,22 +29,26 @@ const Unseen = styled.ul`
 type Props = {
   assessment: Assessment
   onDrag: (patch: Patch, part: PartOf, to: number) => void
+  frame?: Frame
 }
 
 /** The stop scale: each patch as a bar of ambient and a bar of flash, with what they make together and what is wanted. */
-export const StopScale = memo(function StopScale({ assessment, onDrag }: Props) {
+export const StopScale = memo(function StopScale({ assessment, onDrag, frame = wide }: Props) {
   const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
   const high = highest(assessment)
-  const scale = useMemo(() => scaleTo(high), [high])
+  const scale = useMemo(() => scaleTo(high, frame), [high, frame])
   const levels = assessment.levels
-  const slot = (WIDTH - LEFT - RIGHT) / Math.max(levels.length, 1)
-  const pixelRatio = useCallback(() => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH), [])
+  const slot = (frame.width - frame.left - frame.right) / Math.max(levels.length, 1)
+  const pixelRatio = useCallback(
+    () => frame.width / (svg.current?.getBoundingClientRect().width || frame.width),
+    [frame],
+  )
   return (
     <Figure aria-label="Stop scale">
       <svg
         ref={svg}
-        viewBox={`0 0 ${WIDTH} ${HEIGHT}`}
+        viewBox={`0 0 ${frame.width} ${frame.height}`}
         role="group"
         aria-label="Levels in stops; 0 is where the tone should be"
       >
@@ -75,8 +79,9 @@ export const StopScale = memo(function StopScale({ assessment, onDrag }: Props) 
             key={level.patch}
             level={level}
             scale={scale}
-            x={LEFT + slot * index}
+            x={frame.left + slot * index}
             slot={slot}
+            lower={frame.staggered && index % 2 === 1}
             onDrag={onDrag}
             pixelRatio={pixelRatio}
           />
@@ -102,20 +107,22 @@ const Ruling = memo(function Ruling({
   for (let third = scale.low * 3; third <= scale.high * 3; third++) thirds.push(third)
   const clip = scale.y(clipping)
   const floor = scale.y(least)
-  const bottom = HEIGHT - BOTTOM
+  const { left, right, top, height, bottom: under, width } = scale
+  const bottom = height - under
+  const edge = width - right
   return (
     <g aria-hidden>
       <rect
-        x={LEFT}
-        y={TOP}
-        width={WIDTH - LEFT - RIGHT}
-        height={Math.max(0, clip - TOP)}
+        x={left}
+        y={top}
+        width={edge - left}
+        height={Math.max(0, clip - top)}
         fill="url(#clip-hatch)"
         opacity={0.3}
       />
-      <path d={`M${LEFT} ${clip}H${WIDTH - RIGHT}`} stroke={theme.warn} strokeWidth={2} />
+      <path d={`M${left} ${clip}H${edge}`} stroke={theme.warn} strokeWidth={2} />
       <text
-        x={WIDTH - RIGHT - 3}
+        x={edge - 3}
         y={clip - 5}
         textAnchor="end"
         fontSize={12}
@@ -126,38 +133,27 @@ const Ruling = memo(function Ruling({
       </text>
       {floor < bottom && (
         <>
-          <path d={`M${LEFT} ${floor}H${WIDTH - RIGHT}`} stroke={theme.engraved} strokeDasharray="8 4" />
-          <text
-            x={WIDTH - RIGHT - 3}
-            y={floor + 13}
-            textAnchor="end"
-            fontSize={12}
-            style={{ fill: theme.quiet }}
-          >
+          <path d={`M${left} ${floor}H${edge}`} stroke={theme.engraved} strokeDasharray="8 4" />
+          <text x={edge - 3} y={floor + 13} textAnchor="end" fontSize={12} style={{ fill: theme.quiet }}>
             noise
           </text>
         </>
       )}
-      <path
-        d={`M${LEFT} ${scale.y(0)}H${WIDTH - RIGHT}`}
-        stroke={theme.ink}
-        strokeWidth={1}
-        strokeDasharray="1 4"
-      />
-      <path d={`M${LEFT} ${TOP}V${bottom}`} stroke={theme.ink} strokeWidth={1.5} />
+      <path d={`M${left} ${scale.y(0)}H${edge}`} stroke={theme.ink} strokeWidth={1} strokeDasharray="1 4" />
+      <path d={`M${left} ${top}V${bottom}`} stroke={theme.ink} strokeWidth={1.5} />
       {thirds.map((third) => {
         const full = third % 3 === 0
         const y = scale.y(third / 3)
         return (
           <Fragment key={third}>
             <path
-              d={`M${LEFT} ${y}h${full ? -14 : -7}`}
+              d={`M${left} ${y}h${full ? -14 : -7}`}
               stroke={full ? theme.ink : theme.engraved}
               strokeWidth={full ? 1.6 : 1}
             />
             {full && (
               <text
-                x={LEFT - 19}
+                x={left - 19}
                 y={y + 5}
                 textAnchor="end"
                 fontSize={15}
@@ -178,11 +174,12 @@ type BarsProps = {
   scale: Scale
   x: number
   slot: number
+  lower: boolean
   onDrag: Props['onDrag']
   pixelRatio: () => number
 }
 
-const LevelBars = memo(function LevelBars({ level, scale, x, slot, onDrag, pixelRatio }: BarsProps) {
+const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag, pixelRatio }: BarsProps) {
   const theme = useTheme()
   const width = Math.min(30, slot / 3.6)
   const middle = x + slot / 2
@@ -231,6 +228,15 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, onDrag, pixel
         >
           {stopsLabel(level.total)}
         </text>
+        {level.spread && (
+          <path
+            d={`M${middle + width + 9} ${scale.y(level.spread.high)}h8m-4 0V${scale.y(level.spread.low)}m-4 0h8`}
+            fill="none"
+            stroke={strong}
+            strokeWidth={2}
+            data-spread={level.patch}
+          />
+        )}
         {target && target.low > -15 && (
           <path
             d={`M${middle - width - 19} ${scale.y(target.high) - (target.high === target.low ? 7 : 0)}h-6V${scale.y(target.low) + (target.high === target.low ? 7 : 0)}h6`}
@@ -239,7 +245,13 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, onDrag, pixel
             strokeWidth={2}
           />
         )}
-        <text x={middle} y={HEIGHT - 12} textAnchor="middle" fontSize={14.5} fontWeight={560}>
+        <text
+          x={middle}
+          y={scale.height - scale.bottom + (lower ? 38 : 21)}
+          textAnchor="middle"
+          fontSize={14.5}
+          fontWeight={560}
+        >
           {level.name}
         </text>
       </g>

@@ -1,14 +1,49 @@
 import type { Assessment } from '../api/types'
 
-/** The drawing's size in its own units; it is scaled to the room there is. */
-export const WIDTH = 560
-export const HEIGHT = 430
-export const LEFT = 58
-export const RIGHT = 10
-export const TOP = 16
-export const BOTTOM = 34
+/** The drawing's size and margins in its own units; it is scaled to the room there is. */
+export type Frame = {
+  width: number
+  height: number
+  left: number
+  right: number
+  top: number
+  bottom: number
+  /** Whether names of patches stand on two lines by turns. */
+  staggered: boolean
+}
 
-export type Scale = {
+export const wide: Frame = {
+  width: 560,
+  height: 430,
+  left: 58,
+  right: 10,
+  top: 16,
+  bottom: 34,
+  staggered: false,
+}
+/** Beside another drawing. */
+export const narrow: Frame = {
+  width: 280,
+  height: 460,
+  left: 46,
+  right: 4,
+  top: 16,
+  bottom: 46,
+  staggered: true,
+}
+
+/** Over the drawings on a phone. */
+export const low: Frame = {
+  width: 366,
+  height: 190,
+  left: 46,
+  right: 4,
+  top: 14,
+  bottom: 24,
+  staggered: false,
+}
+
+export type Scale = Frame & {
   high: number
   low: number
   y: (stops: number) => number
@@ -22,13 +57,14 @@ export function highest(assessment: Assessment): number {
 }
 
 /** The scale from this top down to −7, under the usable shadows. */
-export function scaleTo(high: number): Scale {
+export function scaleTo(high: number, frame: Frame): Scale {
   const low = -7
-  const perStop = (HEIGHT - TOP - BOTTOM) / (high - low)
+  const perStop = (frame.height - frame.top - frame.bottom) / (high - low)
   return {
+    ...frame,
     high,
     low,
-    y: (stops) => TOP + (high - Math.min(high, Math.max(low, stops))) * perStop,
+    y: (stops) => frame.top + (high - Math.min(high, Math.max(low, stops))) * perStop,
     stops: (pixels) => -pixels / perStop,
   }
 }

@@ -13,6 +13,7 @@ import {
   Button,
 } from 'react-aria-components'
 import styled, { css } from 'styled-components'
+import type { Choice } from './choices'
 
 /** What a live value is about, for its colour: light of the place, light of a flash, or neither. */
 export type Tint = 'ambient' | 'flash' | 'plain'
@@ -210,8 +211,6 @@ const Option = styled(ListBoxItem)`
     padding: 11px 12px;
   }
 `
-
-export type Choice<K extends string> = { id: K; name: string }
 
 type ChoiceProps<K extends string> = Common & {
   value: K

@@ -132,6 +132,8 @@ pub struct InPicture {
 pub struct SetReport {
     /// What the picture holds.
     pub framing: Framing,
+    /// The same in words.
+    pub framing_words: String,
     /// From the camera to the middle of the subject.
     pub subject_distance: Metres,
     /// From the main subject to the background behind it.
@@ -158,8 +160,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
     let main = setup.main_face().at;
     let shown: Vec<_> =
         s.lights.iter().map(|lit| (lit.light.id.clone(), name(lit), lit.emitter, lit.optics.head)).collect();
+    let framing = Framing::of(setup, &stage.view);
     SetReport {
-        framing: Framing::of(setup, &stage.view),
+        framing_words: framing_words(s, &framing),
+        framing,
         subject_distance: setup.subject_distance(),
         background_behind: Metres::nearest(setup.background.distance.metres() - main.y),
         lights: s.lights.iter().enumerate().map(|(index, lit)| placed(s, facts, index, lit)).collect(),
@@ -170,6 +174,24 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
         flare: flare(s),
         through_glass: through_glass(s),
     }
+}
+
+fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
+    let said = |metres: Metres| s.house.units.distance(metres.metres());
+    let share = framing.subject_share;
+    let subject = if share > 1.0 {
+        format!("the subject is {share:.1} times as high")
+    } else {
+        format!("the subject takes {:.0} % of its height", share * 100.0)
+    };
+    format!(
+        "{} × {} fill the frame at the subject ({:.0}° × {:.0}°); {subject}. {} of background are seen.",
+        said(framing.width),
+        said(framing.height),
+        framing.angle_across,
+        framing.angle_up,
+        said(framing.background_width),
+    )
 }
 
 /// The name a light goes by: its modifier, or its flash.

@@ -30,8 +30,6 @@ pub struct Extent {
     pub y: [f64; 2],
     /// Ground and greatest z.
     pub z: [f64; 2],
-    /// Whether the background lies beyond the drawing.
-    pub background_beyond: bool,
 }
 
 /// A cut through the camera's view at one distance: the middles of its four sides.
@@ -116,25 +114,40 @@ pub struct Layout {
     pub shadows: Vec<Edges>,
     /// Lines of equal light of the chosen light, against the subject.
     pub curves: Vec<Curve>,
+    /// The background, in words, where it lies beyond the far end of the drawing.
+    pub beyond: Option<String>,
+    /// The direction towards the sun, of length 1, where it is known.
+    pub sun: Option<Point>,
 }
 
 /// The furthest from the subject that is drawn, in metres.
 const DRAWN: f64 = 9.0;
 
-/// Lays a setup out for drawing; `chosen` is the light whose lines of equal light are drawn.
+/// What is wanted of a drawing.
+#[derive(Debug, Clone, Copy, Default)]
+pub struct Wanted<'a> {
+    /// The light whose lines of equal light are drawn.
+    pub chosen: Option<&'a Id>,
+    /// Width to height of the room for both drawings, one over the other: more ground is drawn until it is filled.
+    pub ratio: Option<f64>,
+}
+
+/// Lays a setup out for drawing.
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn layout(setup: &Setup, kit: &Kit, house: House, chosen: Option<&Id>) -> Result<Layout, Vec<FieldError>> {
-    Ok(layout_of(&Situation::new(setup, kit, house)?, chosen))
+pub fn layout(setup: &Setup, kit: &Kit, house: House, wanted: Wanted<'_>) -> Result<Layout, Vec<FieldError>> {
+    Ok(layout_of(&Situation::new(setup, kit, house)?, wanted))
 }
 
 /// The same of a resolved setup.
 #[must_use]
-pub fn layout_of(s: &Situation<'_>, chosen: Option<&Id>) -> Layout {
+pub fn layout_of(s: &Situation<'_>, wanted: Wanted<'_>) -> Layout {
     let dials = Dials::of(s.setup);
     let facts = Facts::of(s, &dials);
-    let extent = extent(s);
+    let extent = extent(s).widened(wanted.ratio);
+    let chosen = wanted.chosen;
+    let background = s.setup.background.distance.metres();
     let chosen = chosen.and_then(|id| s.lights.iter().find(|lit| lit.light.id == *id));
     Layout {
         extent,
@@ -149,20 +162,39 @@ pub fn layout_of(s: &Situation<'_>, chosen: Option<&Id>) -> Layout {
             .filter_map(|lit| shadow(s, lit, extent))
             .collect(),
         curves: chosen.map(|lit| curves::of(s, lit, extent)).unwrap_or_default(),
+        beyond: (background > extent.y[1])
+            .then(|| format!("background {} behind", s.house.units.place(background))),
+        sun: s.setup.scene.sun.map(|sun| sun.towards().into()),
+    }
+}
+
+impl Extent {
+    /// With more ground before and behind, until width to height of both drawings is as asked; a sheet five times as
+    /// wide as high is wide enough.
+    fn widened(mut self, ratio: Option<f64>) -> Extent {
+        let span = |[low, high]: [f64; 2]| high - low;
+        let wide = ratio.unwrap_or(0.0).min(5.0) * (span(self.x) + span(self.z));
+        let more = (wide - span(self.y)).max(0.0) / 2.0;
+        self.y = [self.y[0] - more, self.y[1] + more];
+        self
     }
 }
 
 fn extent(s: &Situation<'_>) -> Extent {
     let setup = s.setup;
     let main = setup.main_face().at;
-    let mut low = main.min(s.stage.eye).with_z(0.0);
-    let mut high = main.max(s.stage.eye);
+    // The body stands behind its lens.
+    let camera = s.stage.eye - s.stage.view.looks * 0.4;
+    let mut low = main.min(s.stage.eye).min(camera).with_z(0.0);
+    let mut high = main.max(s.stage.eye).max(camera.with_z(0.0));
     let mut take = |point: DVec3| {
         if point.distance(main) < DRAWN {
             (low, high) = (low.min(point), high.max(point));
         }
     };
     s.lights.iter().flat_map(|lit| lit.emitter.outline()).for_each(&mut take);
+    let off = setup.lights.iter().filter(|light| !light.on);
+    off.map(|light| setup.light_at(light)).for_each(&mut take);
     setup.scene.cards.iter().flat_map(|card| setup.card_flat(card).corners()).for_each(&mut take);
     setup.scene.people.iter().map(|person| person.face() + DVec3::Z * 0.2).for_each(&mut take);
     for pane in &setup.scene.panes {
@@ -191,7 +223,6 @@ fn extent(s: &Situation<'_>) -> Extent {
         x: wide(low.x, high.x, 2.4),
         y: wide(low.y, high.y + if beyond { 1.0 } else { 0.0 }, 2.0),
         z: [0.0, high.z.max(1.9) + 0.3],
-        background_beyond: beyond,
     }
 }
 

@@ -6,7 +6,7 @@ use proptest::prelude::*;
 
 fn laid(setup: &Setup) -> Layout {
     let chosen = setup.lights.first().map(|light| light.id.clone());
-    layout(setup, &sample::kit(), House::default(), chosen.as_ref()).unwrap()
+    layout(setup, &sample::kit(), House::default(), Wanted { chosen: chosen.as_ref(), ratio: None }).unwrap()
 }
 
 fn inside(extent: Extent, Point(point): Point) -> bool {
@@ -20,7 +20,7 @@ fn everything_is_in_the_drawing() {
     for setup in sample::setups() {
         let layout = laid(&setup);
         for thing in layout.things.iter().filter(|thing| {
-            matches!(thing.kind, DrawnKind::Light | DrawnKind::Camera | DrawnKind::Person | DrawnKind::Card)
+            matches!(thing.kind, DrawnKind::Light | DrawnKind::Camera | DrawnKind::Person | DrawnKind::Seated | DrawnKind::Card)
         }) {
             assert!(inside(layout.extent, thing.at), "{} of {}", thing.name, setup.name);
         }
@@ -28,6 +28,18 @@ fn everything_is_in_the_drawing() {
         assert_eq!(camera, 1);
         assert_eq!(layout.beams.len(), setup.lights.iter().filter(|light| light.on).count());
     }
+}
+
+/// Asked to fill a room, it draws more ground before and behind, and nothing else more.
+#[test]
+fn more_ground_fills_the_room() {
+    let setup = sample::portrait();
+    let narrow = laid(&setup).extent;
+    let wide = layout(&setup, &sample::kit(), House::default(), Wanted { chosen: None, ratio: Some(2.0) }).unwrap().extent;
+    let span = |[low, high]: [f64; 2]| high - low;
+    assert!((span(wide.y) / (span(wide.x) + span(wide.z)) - 2.0).abs() < 1e-9);
+    assert_eq!((wide.x, wide.z), (narrow.x, narrow.z));
+    assert!(wide.y[0] < narrow.y[0] && wide.y[1] > narrow.y[1]);
 }
 
 /// Distances stand on the lines, and the background's light against the subject's.
@@ -83,7 +95,7 @@ proptest! {
         let kit = sample::kit();
         let s = Situation::new(&setup, &kit, House::default()).unwrap();
         let emitter = s.lights[0].emitter;
-        let layout = layout_of(&s, Some(&setup.lights[0].id));
+        let layout = layout_of(&s, Wanted { chosen: Some(&setup.lights[0].id), ratio: None });
         prop_assert!(layout.curves.len() >= 3);
         let (mut points, mut off) = (0, 0);
         for curve in &layout.curves {

@@ -1,7 +1,7 @@
 use super::words::Words;
 use crate::assess::light_name;
 use crate::geometry::{DVec3, Flat, Point};
-use crate::scene::{CardKind, PaneKind, Surface};
+use crate::scene::{CardKind, PaneKind, Posture, Surface};
 use crate::setup::SubjectKind;
 use crate::situation::Situation;
 use serde::Serialize;
@@ -11,8 +11,10 @@ use serde::Serialize;
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum DrawnKind {
-    /// A person.
+    /// A person on their feet.
     Person,
+    /// A person on a chair.
+    Seated,
     /// The thing on its table.
     Thing,
     /// The camera.
@@ -54,7 +56,7 @@ pub struct Drawn {
     pub at: Point,
     /// Where it looks.
     pub looks: Point,
-    /// Its outline: the corners of its face; for a person and a thing those of the figure.
+    /// Its outline: points round its face; for a person foot and crown, for a thing its corners.
     pub outline: Vec<Point>,
     /// Whether it has a stand under it.
     pub stand: bool,
@@ -130,7 +132,11 @@ fn subject(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
             let foot = face.at.with_z(0.0);
             let name = if alone { "Subject".to_owned() } else { format!("Person {}", index + 1) };
             let (key, place) = (format!("people/{index}"), words.person(person));
-            let said = Said { kind: DrawnKind::Person, key, mark: None, name, place };
+            let kind = match person.posture {
+                Posture::Standing => DrawnKind::Person,
+                Posture::Sitting => DrawnKind::Seated,
+            };
+            let said = Said { kind, key, mark: None, name, place };
             said.drawn(face.at, face.gaze, [foot, foot.with_z(person.crown())], false)
         })
         .collect()
@@ -155,7 +161,8 @@ fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item 
         let (at, looks) = (s.setup.light_at(light), s.setup.light_looks(light));
         let lit = s.lights.iter().find(|lit| lit.index == index);
         let face = lit.map(|lit| lit.emitter).filter(|emitter| emitter.area() > 0.0);
-        let corners = face.map_or_else(|| Flat::new(at, looks, 0.1, 0.1), |emitter| emitter.flat()).corners();
+        let outline =
+            face.map_or_else(|| Flat::new(at, looks, 0.1, 0.1).corners().to_vec(), |emitter| emitter.outline());
         let kept = || s.kit.flash(&light.flash).map_or_else(String::new, |flash| flash.name.to_string());
         let said = Said {
             kind: if lit.is_some() { DrawnKind::Light } else { DrawnKind::LightOff },
@@ -164,7 +171,7 @@ fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item 
             name: lit.map_or_else(|| format!("{}, off", kept()), light_name),
             place: words.light(light),
         };
-        said.drawn(at, looks, corners, !light.on_camera)
+        said.drawn(at, looks, outline, !light.on_camera)
     })
 }
 

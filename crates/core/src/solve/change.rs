@@ -63,12 +63,12 @@ pub enum Change {
         /// What; none for the bare head.
         modifier: Option<Id>,
     },
-    /// Put a card somewhere.
-    PlaceCard {
+    /// Move a card along its line to the face.
+    MoveCard {
         /// Which.
         card: Id,
-        /// Where to.
-        at: Position,
+        /// Its new distance from the face.
+        face_distance: Metres,
     },
     /// Put the camera somewhere, with this focal length.
     PlaceCamera {
@@ -129,8 +129,10 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
             (light.at, light.aim) = (*at, *aim);
         }),
         Change::Fit { light, modifier } => place_light(&mut setup, light, |light| light.modifier.clone_from(modifier)),
-        Change::PlaceCard { card, at } => {
-            setup.scene.cards.iter_mut().filter(|known| known.id == *card).for_each(|card| card.at = *at);
+        Change::MoveCard { card, face_distance } => {
+            let face = setup.main_face().at;
+            let held = setup.scene.cards.iter_mut().filter(|known| known.id == *card);
+            held.for_each(|card| card.at = along(face, card.at.point(), face_distance.metres()));
         }
         Change::PlaceCamera { at, focal } => {
             setup.scene.camera.at = *at;
@@ -237,7 +239,9 @@ impl Change {
             }
             Change::PlaceLight { .. } => "Move the light".to_owned(),
             Change::Fit { .. } => "Change what is before the light".to_owned(),
-            Change::PlaceCard { .. } => "Move the card".to_owned(),
+            Change::MoveCard { face_distance, .. } => {
+                format!("Hold the card {} from the face", house.units.distance(face_distance.metres()))
+            }
             Change::PlaceCamera { .. } => "Move the camera".to_owned(),
             Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
             Change::Add { .. } => "Put one thing more on the set".to_owned(),

@@ -4,7 +4,7 @@ use actix_web::post;
 use actix_web::web::{Data, Json};
 use serde::{Deserialize, Serialize};
 use tolva_core::assess::{Assessment, assess_situation};
-use tolva_core::layout::{Layout, layout_of};
+use tolva_core::layout::{Layout, Wanted, layout_of};
 use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
 use tolva_core::situation::Situation;
@@ -50,6 +50,9 @@ pub struct LayoutOf {
     /// The light whose lines of equal light are drawn.
     #[serde(default)]
     pub chosen: Option<Id>,
+    /// Width to height of the room for both drawings, one over the other.
+    #[serde(default)]
+    pub ratio: Option<f64>,
 }
 
 /// The set drawn, with what the dials make of its light.
@@ -75,7 +78,7 @@ pub async fn assess(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Asse
 #[utoipa::path(request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
 #[post("/layout")]
 pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
-    let LayoutOf { mut setup, change, solve, chosen } = body.0;
+    let LayoutOf { mut setup, change, solve, chosen, ratio } = body.0;
     let kit = studio.kit().await?;
     let house = studio.settings().await?.house;
     if let Some(change) = change {
@@ -85,7 +88,7 @@ pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<L
         setup = tolva_core::solve::solve(&setup, &kit, house)?;
     }
     let situation = Situation::new(&setup, &kit, house)?;
-    let (assessment, layout) = (assess_situation(&situation), layout_of(&situation, chosen.as_ref()));
+    let (assessment, layout) = (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
     Ok(Json(LayoutAnswer { assessment, layout, setup }))
 }
 

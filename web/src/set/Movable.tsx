@@ -1,0 +1,85 @@
+import { type ReactNode, useRef } from 'react'
+import { mergeProps, useFocusRing, useMove } from 'react-aria'
+import styled from 'styled-components'
+import type { Drawn } from '../api/types'
+import type { Dot, Projection } from './drawing/projection'
+import type { Spot } from './moves'
+
+export const Held = styled.g`
+  outline: none;
+  touch-action: none;
+  cursor: grab;
+  &:active {
+    cursor: grabbing;
+  }
+  .ring {
+    fill: none;
+    stroke: transparent;
+    stroke-width: 2;
+  }
+  &[data-focused] .ring {
+    stroke: ${({ theme }) => theme.ink};
+    stroke-width: 3;
+  }
+`
+
+type Props = {
+  thing: Drawn
+  p: Projection
+  chosen: boolean
+  /** How far it has been moved since it was drawn, in pixels. */
+  moved: Dot
+  /** One press of an arrow key, in metres. */
+  step: number
+  onChoose: () => void
+  onGrab: () => void
+  /** The way from where it was taken, in metres; by keys from where it is. */
+  onMove: (by: Spot, from: 'grab' | 'here') => void
+  onRelease: () => void
+  children: ReactNode
+}
+
+/** A thing of the drawing that is moved by hand: by pointer, by touch, by arrow keys. */
+export function Movable(props: Props) {
+  const { thing, p, chosen, moved, step, onChoose, onGrab, onMove, onRelease, children } = props
+  const { focusProps, isFocusVisible } = useFocusRing()
+  const way = useRef<Dot>([0, 0])
+  const { moveProps } = useMove({
+    onMoveStart() {
+      way.current = [0, 0]
+      onGrab()
+    },
+    onMove({ deltaX, deltaY, pointerType, shiftKey }) {
+      if (pointerType === 'keyboard') {
+        const far = step * (shiftKey ? 5 : 1) * p.scale
+        onMove(p.metres(Math.sign(deltaX) * far, Math.sign(deltaY) * far), 'here')
+        return
+      }
+      way.current = [way.current[0] + deltaX, way.current[1] + deltaY]
+      onMove(p.metres(...way.current), 'grab')
+    },
+    onMoveEnd: onRelease,
+  })
+  const at = p.at(thing.at)
+  const name = thing.mark ? `${thing.mark}, ${thing.name}` : thing.name
+  const wall = thing.kind === 'wall'
+  return (
+    <Held
+      {...mergeProps(moveProps, focusProps, { onPointerDown: onChoose, onFocus: onChoose })}
+      role="button"
+      tabIndex={chosen ? 0 : -1}
+      aria-label={`${name}, ${p.side === 'plan' ? 'from above' : 'from the side'}: ${thing.place}`}
+      aria-roledescription="thing to move"
+      aria-pressed={chosen}
+      data-thing={thing.key}
+      data-side={p.side}
+      data-chosen={chosen || undefined}
+      data-focused={isFocusVisible || undefined}
+      transform={moved[0] || moved[1] ? `translate(${moved[0]} ${moved[1]})` : undefined}
+    >
+      {!wall && <circle cx={at[0]} cy={at[1]} r={20} fill="transparent" />}
+      {children}
+      {!wall && <circle className="ring" cx={at[0]} cy={at[1]} r={22} />}
+    </Held>
+  )
+}

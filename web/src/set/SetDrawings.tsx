@@ -1,0 +1,166 @@
+import { type ReactNode, useRef, useState } from 'react'
+import styled, { useTheme } from 'styled-components'
+import type { Assessment, Drawn, Extent, Layout, Setup } from '../api/types'
+import type { BenchState } from '../bench/useBench'
+import type { Units } from '../format/units'
+import { useUnits } from '../ui/Distance'
+import { Drawing, Patterns } from './drawing/Drawing'
+import { type Inks, inksOf } from './drawing/inks'
+import { type Dot, type Projection, projection } from './drawing/projection'
+import { Ruler } from './drawing/Ruler'
+import { Movable } from './Movable'
+import { putTo, snapped, type Spot, spotOf, type Turn, turns, turnTo } from './moves'
+import { TurnHandle, turnOf } from './TurnHandle'
+import { type Room, RULER } from './useRoom'
+
+const Sheet = styled.div`
+  user-select: none;
+  > svg {
+    display: block;
+    overflow: hidden;
+    font-stretch: 88%;
+  }
+  .side {
+    font-size: 12px;
+    color: ${({ theme }) => theme.quiet};
+  }
+`
+/** The steps of the hand. */
+const FIVE_CENTIMETRES = 0.05
+const TWO_INCHES = 0.0508
+const FIVE_DEGREES = 5
+
+type Props = {
+  bench: BenchState
+  setup: Setup
+  layout: Layout
+  laid: Setup
+  assessment: Assessment
+  chosen: string | null
+  onChoose: (key: string) => void
+  snap: boolean
+  room: Room
+}
+
+/** The set from the side and from above, one over the other on one ruler; everything in it is moved by hand. */
+export function SetDrawings(props: Props) {
+  const { bench, setup, layout, snap, room } = props
+  const inks = inksOf(useTheme())
+  const units = useUnits()
+  const step = snap ? handOf(units) : null
+  const hand = useHand(bench, setup, layout, step)
+  const extent = hand.frozen ?? layout.extent
+  const scale = scaleFor(extent, room)
+  const plan = projection('plan', extent, scale)
+  return (
+    <Sheet>
+      <View {...props} p={projection('elevation', extent, scale)} inks={inks} hand={hand} units={units} />
+      <View {...props} p={plan} inks={inks} hand={hand} units={units}>
+        <Ruler p={plan} inks={inks} feet={units === 'feet'} y={-RULER + 2} />
+      </View>
+    </Sheet>
+  )
+}
+
+/** One of the two drawings; what is given stands above it. */
+function View(props: Props & { p: Projection; inks: Inks; hand: Hand; units: Units; children?: ReactNode }) {
+  const { p, inks, hand, units, children, setup, laid, layout, assessment, chosen, onChoose, snap } = props
+  const top = children ? RULER : 0
+  const movedBy = (key: string): Dot => {
+    const [now, then] = [spotOf(setup, key), spotOf(laid, key)]
+    return now && then ? p.along([now.x - then.x, now.y - then.y, now.z - then.z]) : [0, 0]
+  }
+  const handled = layout.things.find(
+    ({ key }) => key === chosen && turns(key)[p.side === 'plan' ? 'pan' : 'tilt'],
+  )
+  const hold = (thing: Drawn, symbol: ReactNode) => (
+    <Movable
+      thing={thing}
+      p={p}
+      chosen={thing.key === chosen}
+      moved={movedBy(thing.key)}
+      step={handOf(units)}
+      onChoose={() => onChoose(thing.key)}
+      onGrab={() => hand.take(thing.key)}
+      onMove={(by, from) => hand.moveBy(thing.key, by, from)}
+      onRelease={hand.letGo}
+    >
+      {symbol}
+    </Movable>
+  )
+  return (
+    <svg
+      width={p.width}
+      height={p.height + top}
+      viewBox={`0 ${-top} ${p.width} ${p.height + top}`}
+      role="group"
+      aria-label={p.side === 'plan' ? 'The set from above' : 'The set from the side'}
+      data-drawing={p.side}
+      data-scale={p.scale}
+    >
+      <Patterns inks={inks} />
+      <svg width={p.width} height={p.height} overflow="hidden">
+        <Drawing p={p} inks={inks} layout={layout} assessment={assessment} chosen={chosen} hold={hold} />
+        {handled && (
+          <TurnHandle
+            thing={handled}
+            p={p}
+            moved={movedBy(handled.key)}
+            step={snap ? FIVE_DEGREES : null}
+            onGrab={() => hand.take(handled.key)}
+            onTurn={(to) => hand.turn(handled, to)}
+            onRelease={hand.letGo}
+          />
+        )}
+      </svg>
+      {children}
+    </svg>
+  )
+}
+
+const handOf = (units: Units) => (units === 'feet' ? TWO_INCHES : FIVE_CENTIMETRES)
+
+type Hand = ReturnType<typeof useHand>
+
+/** What the hand does: takes a thing, moves or turns it, lets go. While it holds one the drawing stays as it is under it. */
+function useHand({ grab, release, move }: BenchState, setup: Setup, layout: Layout, step: number | null) {
+  const [frozen, setFrozen] = useState<Extent | null>(null)
+  const grabbed = useRef<{ key: string; at: Spot } | null>(null)
+  return {
+    frozen,
+    take(key: string) {
+      const at = spotOf(setup, key)
+      grabbed.current = at && { key, at }
+      setFrozen(layout.extent)
+      grab()
+    },
+    letGo() {
+      grabbed.current = null
+      setFrozen(null)
+      release()
+    },
+    moveBy(key: string, by: Spot, from: 'grab' | 'here') {
+      const held = grabbed.current
+      move((now) => {
+        const start = from === 'grab' && held?.key === key ? held.at : spotOf(now, key)
+        return start ? putTo(now, key, snapped(start, by, step)) : now
+      })
+    },
+    turn(thing: Drawn, to: Turn) {
+      move((now) => turnTo(now, thing.key, clean(to, turnOf(thing))))
+    },
+  }
+}
+
+/** What is not turned keeps its angle to the tenth, as it is kept. */
+const clean = (to: { pan: number; tilt: number }, from: { pan: number; tilt: number }) => ({
+  pan: to.pan === from.pan ? tenth(to.pan) : to.pan,
+  tilt: to.tilt === from.tilt ? tenth(to.tilt) : to.tilt,
+})
+const tenth = (value: number) => Math.round(value * 10) / 10
+
+/** The one scale at which both drawings fit. */
+function scaleFor({ x, y, z }: Extent, { width, high }: Room): number {
+  const span = ([low = 0, top = 0]: number[]) => top - low
+  return Math.min(width / span(y), (high - RULER) / (span(x) + span(z)))
+}

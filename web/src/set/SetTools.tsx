@@ -1,0 +1,112 @@
+import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+import type { Addition, Change } from '../api/types'
+import { Latch, Push } from '../ui/Push'
+import { arrangements } from './choices'
+
+const Row = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  align-items: center;
+  gap: 6px 8px;
+  a {
+    margin-left: auto;
+    padding: 4px 2px;
+    min-height: 28px;
+  }
+  @media (max-width: 760px) {
+    order: 1;
+    a {
+      min-height: 44px;
+      padding-top: 11px;
+    }
+  }
+`
+const Drop = styled(Popover)`
+  background: ${({ theme }) => theme.plate};
+  color: ${({ theme }) => theme.ink};
+  border: 1px solid ${({ theme }) => theme.ink};
+`
+const Items = styled(Menu<object>)`
+  padding: 4px;
+  outline: none;
+  [role='menuitem'] {
+    padding: 6px 12px;
+    cursor: pointer;
+    outline: none;
+  }
+  [role='menuitem'][data-focused] {
+    background: ${({ theme }) => theme.line};
+  }
+  @media (max-width: 760px) {
+    [role='menuitem'] {
+      padding: 11px 12px;
+    }
+  }
+`
+
+const additions: { id: string; name: string; what: Addition }[] = [
+  { id: 'light', name: 'A light', what: { thing: 'light' } },
+  { id: 'white', name: 'A white card', what: { thing: 'card', card: 'white' } },
+  { id: 'silver', name: 'A silver card', what: { thing: 'card', card: 'silver' } },
+  { id: 'gold', name: 'A gold card', what: { thing: 'card', card: 'gold' } },
+  { id: 'black', name: 'A black card', what: { thing: 'card', card: 'black' } },
+  { id: 'diffusion', name: 'A diffusion panel', what: { thing: 'card', card: 'diffusion' } },
+  { id: 'glass', name: 'A pane of glass', what: { thing: 'pane', pane: 'glass' } },
+  { id: 'mirror', name: 'A mirror', what: { thing: 'pane', pane: 'mirror' } },
+]
+
+type Props = {
+  id: string
+  snap: boolean
+  onSnap: (snap: boolean) => void
+  onChange: (change: Change) => void
+}
+
+/** What can be done to the whole set. */
+export function SetTools({ id, snap, onSnap, onChange }: Props) {
+  return (
+    <Row>
+      <MenuTrigger>
+        <Push>Start from …</Push>
+        <Drop>
+          <Items
+            aria-label="Starting arrangements"
+            onAction={(key) =>
+              onChange({ do: 'arrange', arrangement: key as (typeof arrangements)[number]['id'] })
+            }
+          >
+            {arrangements.map(({ id, name }) => (
+              <MenuItem key={id} id={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </Items>
+        </Drop>
+      </MenuTrigger>
+      <MenuTrigger>
+        <Push>Put on the set …</Push>
+        <Drop>
+          <Items
+            aria-label="Put on the set"
+            onAction={(key) => {
+              const found = additions.find((one) => one.id === key)
+              if (found) onChange({ do: 'add', what: found.what })
+            }}
+          >
+            {additions.map(({ id, name }) => (
+              <MenuItem key={id} id={id}>
+                {name}
+              </MenuItem>
+            ))}
+          </Items>
+        </Drop>
+      </MenuTrigger>
+      <Latch isSelected={snap} onChange={onSnap}>
+        Round hand measures
+      </Latch>
+      <Link to={`/setups/${id}/sheet`}>Sheet to print or send</Link>
+    </Row>
+  )
+}

@@ -1,0 +1,91 @@
+import { useEffect, useState } from 'react'
+import styled from 'styled-components'
+import type { Setup } from '../api/types'
+import type { BenchState } from '../bench/useBench'
+import { useKeys } from '../keys/KeysProvider'
+import { SetDrawings } from './SetDrawings'
+import { SetRemarks } from './SetRemarks'
+import { SetTools } from './SetTools'
+import { ThingList } from './ThingList'
+import { ThingSheet } from './ThingSheet'
+import { ratioOf, useRoom } from './useRoom'
+
+const View = styled.div`
+  display: flex;
+  flex-direction: column;
+  gap: 8px;
+`
+
+type Props = { id: string; bench: BenchState; setup: Setup }
+
+/** The set: everything in its place, moved by hand, answered at once by the stop scale and by marks in the drawing. */
+export default function SetView({ id, bench, setup }: Props) {
+  const [picked, setPicked] = useState<string | null>(null)
+  const [snap, setSnap] = useState(true)
+  const { layout, laid, assessment, showSet } = bench
+  const there = (key: string | null) =>
+    key === 'room' || key === 'weather' || layout?.things.some((thing) => thing.key === key) ? key : null
+  const chosen = there(picked) ?? layout?.things.find(({ kind }) => kind === 'light')?.key ?? 'camera'
+  const light = lightOf(setup, picked)
+  const { box, room } = useRoom()
+  const ratio = room && ratioOf(room)
+  useEffect(() => {
+    if (ratio) showSet({ light, ratio })
+  }, [showSet, light, ratio])
+  useEffect(() => () => showSet(null), [showSet])
+  const focus = (selector: string) => document.querySelector<SVGElement>(selector)?.focus()
+  useKeys('set', [
+    {
+      key: 'l',
+      name: 'Go to the list of things on the set',
+      run: () => focus('[role=listbox] [role=option][tabindex="0"]'),
+    },
+    {
+      key: 'm',
+      name: 'Move the chosen thing, seen from above, with the arrow keys',
+      run: () => focus('[data-side=plan][data-chosen]'),
+    },
+    {
+      key: 'e',
+      name: 'Move it seen from the side',
+      run: () => focus('[data-side=elevation][data-chosen]'),
+    },
+    {
+      key: 't',
+      name: 'Turn it',
+      run: () => focus('[data-turn][data-side=plan]'),
+    },
+  ])
+  if (!room || !layout || !laid || !assessment) {
+    return (
+      <View ref={box}>
+        <p role="status">Laying out the set …</p>
+      </View>
+    )
+  }
+  return (
+    <View ref={box}>
+      <SetTools id={id} snap={snap} onSnap={setSnap} onChange={(change) => bench.rearrange(change)} />
+      <SetDrawings
+        bench={bench}
+        setup={setup}
+        layout={layout}
+        laid={laid}
+        assessment={assessment}
+        chosen={chosen}
+        onChoose={setPicked}
+        snap={snap}
+        room={room}
+      />
+      <ThingList layout={layout} chosen={chosen} onChoose={setPicked} />
+      <SetRemarks bench={bench} assessment={assessment} onChoose={setPicked} />
+      <ThingSheet bench={bench} setup={setup} layout={layout} chosen={chosen} onChoose={setPicked} />
+    </View>
+  )
+}
+
+/** The light whose lines of equal light are drawn: the one that is picked, else the first that fires. */
+function lightOf(setup: Setup, picked: string | null): string | null {
+  const chosen = picked?.startsWith('lights/') ? setup.lights[Number(picked.split('/')[1])] : undefined
+  return (chosen?.on ? chosen : setup.lights.find((light) => light.on))?.id ?? null
+}

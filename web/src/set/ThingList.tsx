@@ -1,0 +1,88 @@
+import { ListBox, ListBoxItem, Text } from 'react-aria-components'
+import styled from 'styled-components'
+import type { Drawn, Layout } from '../api/types'
+
+const List = styled(ListBox)`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 4px;
+  outline: none;
+`
+const Item = styled(ListBoxItem)`
+  display: flex;
+  align-items: baseline;
+  gap: 6px;
+  min-height: 28px;
+  padding: 3px 8px;
+  font-size: 14px;
+  cursor: pointer;
+  border-bottom: 3px solid transparent;
+  .mark {
+    font-weight: 780;
+  }
+  &[data-hovered] {
+    background: ${({ theme }) => theme.plate};
+  }
+  &[data-selected] {
+    border-bottom-color: ${({ theme }) => theme.ink};
+    font-weight: 650;
+  }
+  @media (max-width: 760px) {
+    min-height: 40px;
+    padding-top: 9px;
+  }
+`
+const Unseen = styled(Text)`
+  position: absolute;
+  width: 1px;
+  height: 1px;
+  overflow: hidden;
+  clip-path: inset(50%);
+`
+
+type Entry = { key: string; mark?: string | null; name: string; place: string }
+
+type Props = { layout: Layout; chosen: string | null; onChoose: (key: string) => void }
+
+/** Everything on the set: choose one to move it. People of a group stand together here; one of them is the chosen one. */
+export function ThingList({ layout, chosen, onChoose }: Props) {
+  const entries = listed(layout.things, chosen)
+  const shown = entries.find(({ key }) => key === chosen || (isRoom(key) && isRoom(chosen ?? '')))
+  return (
+    <List
+      aria-label="On the set"
+      layout="grid"
+      selectionMode="single"
+      disallowEmptySelection
+      selectedKeys={shown ? [shown.key] : []}
+      onSelectionChange={(keys) => onChoose(String([...keys][0]))}
+    >
+      {entries.map((entry) => (
+        <Item key={entry.key} id={entry.key} textValue={`${entry.mark ?? ''} ${entry.name}`.trim()}>
+          {entry.mark && <span className="mark">{entry.mark}</span>}
+          <Text slot="label">{entry.name}</Text>
+          <Unseen slot="description">{entry.place}</Unseen>
+        </Item>
+      ))}
+    </List>
+  )
+}
+
+const isRoom = (key: string) => key === 'room' || key === 'background' || key.startsWith('room/')
+
+function listed(things: Drawn[], chosen: string | null): Entry[] {
+  const of = (start: string) => things.filter(({ key }) => key.startsWith(start))
+  const people = of('people/')
+  const one = people.find(({ key }) => key === chosen) ?? people[0]
+  const group = people.length > 1 && one ? [{ ...one, name: `People, ${people.length}` }] : people
+  return [
+    ...of('lights/'),
+    ...of('cards/'),
+    ...of('camera'),
+    ...group,
+    ...of('thing'),
+    ...of('panes/'),
+    { key: 'room', name: 'Room and background', place: '' },
+    { key: 'weather', name: 'Sun and wind', place: '' },
+  ]
+}

@@ -1,0 +1,83 @@
+import styled from 'styled-components'
+import type { Layout, Setup } from '../api/types'
+import type { BenchState } from '../bench/useBench'
+import { CameraSheet } from './sheets/CameraSheet'
+import { CardSheet } from './sheets/CardSheet'
+import { LightSheet } from './sheets/LightSheet'
+import { PaneSheet } from './sheets/PaneSheet'
+import { RoomSheet } from './sheets/RoomSheet'
+import { PersonSheet, ThingOnTableSheet } from './sheets/SubjectSheet'
+import { WeatherSheet } from './sheets/WeatherSheet'
+
+const Sheet = styled.section`
+  display: flex;
+  flex-direction: column;
+  gap: 5px;
+  .line {
+    line-height: 1.6;
+  }
+  h2 {
+    font-size: 15px;
+    font-weight: 650;
+  }
+  h2 .place {
+    font-weight: 400;
+    font-size: 13.5px;
+    color: ${({ theme }) => theme.quiet};
+  }
+  h3 {
+    font-size: 12.5px;
+    font-weight: 600;
+    color: ${({ theme }) => theme.quiet};
+  }
+`
+
+type Props = {
+  bench: BenchState
+  setup: Setup
+  layout: Layout
+  chosen: string
+  onChoose: (key: string | null) => void
+}
+
+/** What is chosen, in words and numbers that are live. */
+export function ThingSheet({ bench, setup, layout, chosen, onChoose }: Props) {
+  const thing = layout.things.find(({ key }) => key === chosen)
+  const title =
+    chosen === 'room' ? 'Room and background' : chosen === 'weather' ? 'Sun and wind' : thing?.name
+  return (
+    <Sheet aria-label="What is chosen" data-sheet={chosen}>
+      <h2>
+        {thing?.mark && `${thing.mark} · `}
+        {title} {thing && <span className="place">{thing.place}</span>}
+      </h2>
+      <Content bench={bench} setup={setup} layout={layout} chosen={chosen} onChoose={onChoose} />
+    </Sheet>
+  )
+}
+
+function Content({ bench, setup, layout, chosen, onChoose }: Props) {
+  const thing = layout.things.find(({ key }) => key === chosen)
+  const index = Number(chosen.split('/')[1])
+  const common = { bench, onGone: () => onChoose(null) }
+  if (chosen === 'weather') return <WeatherSheet bench={bench} setup={setup} />
+  if (chosen === 'room' || chosen === 'background' || chosen.startsWith('room/')) {
+    return <RoomSheet bench={bench} setup={setup} />
+  }
+  if (!thing) return null
+  if (chosen === 'camera') return <CameraSheet {...common} setup={setup} thing={thing} />
+  if (chosen === 'thing') return <ThingOnTableSheet bench={bench} setup={setup} />
+  if (chosen.startsWith('people/')) {
+    return <PersonSheet {...common} setup={setup} index={index} thing={thing} onChoose={onChoose} />
+  }
+  const [light, card, pane] = [setup.lights[index], setup.scene.cards[index], setup.scene.panes[index]]
+  if (chosen.startsWith('lights/') && light) {
+    const placed = bench.assessment?.set.lights.find((one) => one.light === light.id)
+    return <LightSheet {...common} light={light} index={index} thing={thing} placed={placed} />
+  }
+  if (chosen.startsWith('cards/') && card)
+    return <CardSheet {...common} card={card} index={index} thing={thing} />
+  if (chosen.startsWith('panes/') && pane)
+    return <PaneSheet {...common} pane={pane} index={index} thing={thing} />
+  return null
+}

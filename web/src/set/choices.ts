@@ -1,0 +1,22 @@
+import type { Arrangement, Card, Pane, Person } from '../api/types'
+import { choicesOf } from '../ui/choices'
+
+export const cards = choicesOf<Card['kind']>({
+  white: 'White card',
+  silver: 'Silver card',
+  gold: 'Gold card',
+  black: 'Black card',
+  diffusion: 'Diffusion panel',
+})
+export const panes = choicesOf<Pane['kind']>({ glass: 'Glass', mirror: 'Mirror' })
+export const postures = choicesOf<Person['posture']>({ standing: 'standing', sitting: 'sitting' })
+export const arrangements = choicesOf<Arrangement>({
+  side_key_with_card: 'Key from the side, card opposite',
+  over_camera: 'One light over the camera',
+  backlight_with_fill: 'Backlight, fill from the camera',
+  on_camera_bounce: 'Flash on the camera, bounced',
+  cross_light: 'Cross light',
+  even_group: 'Even light for a group',
+  window_with_card: 'Window with a card',
+  box_near_glass: 'One box near glass',
+})

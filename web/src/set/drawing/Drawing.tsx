@@ -1,0 +1,115 @@
+import type { ReactNode } from 'react'
+import type { Assessment, Drawn, Layout } from '../../api/types'
+import { stopsLabel } from '../../format/stops'
+import { type Inks, strokes } from './inks'
+import { EqualLight, Ground, Lines, MirrorImages, Sight, Spans, Sun, Words } from './Marks'
+import { ahead, type Dot, type Projection } from './projection'
+import { Symbol } from './Symbol'
+
+type Props = {
+  p: Projection
+  inks: Inks
+  layout: Layout
+  assessment: Assessment
+  /** What is chosen; the marks of other lights are left out. All lights have theirs where nothing is. */
+  chosen: string | null
+  /** Puts a thing's symbol into what makes it movable. */
+  hold?: (thing: Drawn, symbol: ReactNode) => ReactNode
+}
+
+/** The set from one side: what stands where, with the marks of the light. */
+export function Drawing({ p, inks, layout, assessment, chosen, hold = (_, symbol) => symbol }: Props) {
+  const light = chosenLight(layout, assessment, chosen)
+  const marked = <T extends { light: string }>(all: T[]) =>
+    light === null ? all : all.filter((mark) => mark.light === light)
+  const lines = (edges: Layout['beams']) =>
+    marked(edges).flatMap((edge) => (p.side === 'plan' ? edge.plan : edge.elevation))
+  const main = layout.things.find(({ key }) => key === 'people/0' || key === 'thing')
+  const eye = layout.pyramid.eye
+  return (
+    <>
+      {p.side === 'elevation' && <Ground p={p} inks={inks} />}
+      <Sight p={p} inks={inks} pyramid={layout.pyramid} />
+      <EqualLight p={p} inks={inks} curves={layout.curves} />
+      <Lines
+        p={p}
+        inks={inks}
+        lines={lines(layout.shadows)}
+        dash={strokes.shadow}
+        ink={inks.ink}
+        width={1.3}
+      />
+      <Lines p={p} inks={inks} lines={lines(layout.beams)} dash={strokes.beam} ink={inks.flash} />
+      {layout.sun && main && <Sun p={p} inks={inks} sun={layout.sun} subject={main.at} />}
+      {layout.things.map((thing) => (
+        <g key={thing.key} data-drawn={thing.key}>
+          {hold(thing, <Symbol thing={thing} p={p} inks={inks} bold={thing.key === chosen} />)}
+        </g>
+      ))}
+      <Spans p={p} inks={inks} spans={marked(layout.spans)} />
+      <MirrorImages p={p} inks={inks} assessment={assessment} eye={eye} />
+      <g aria-hidden pointerEvents="none">
+        {layout.things.map((thing) => thing.mark && <Mark key={thing.key} thing={thing} p={p} inks={inks} />)}
+        {layout.beyond && (
+          <Words at={[p.width - 6, p.height - 8]} inks={inks} size={11.5} anchor="end" ink={inks.quiet}>
+            {`${layout.beyond} →`}
+          </Words>
+        )}
+        {p.side === 'plan' && <FaceLevels p={p} inks={inks} layout={layout} assessment={assessment} />}
+      </g>
+    </>
+  )
+}
+
+/** The light whose marks are drawn: the chosen one, else the first that fires; all where `chosen` is nothing. */
+function chosenLight(layout: Layout, assessment: Assessment, chosen: string | null): string | null {
+  if (chosen === null) return null
+  const index = layout.things
+    .filter(({ key }) => key.startsWith('lights/'))
+    .findIndex(({ key }) => key === chosen)
+  const on = layout.things.filter(({ kind, key }) => kind === 'light' && key.startsWith('lights/'))
+  const place = on.findIndex(({ key }) => key === (index >= 0 ? chosen : on[0]?.key))
+  return assessment.set.lights[place]?.light ?? ''
+}
+
+/** The letter or number a thing has in the list and in the legend. */
+function Mark({ thing, p, inks }: { thing: Drawn; p: Projection; inks: Inks }) {
+  const at = p.at(thing.at)
+  const back = ahead(p.along(thing.looks), -Math.max(24, 0.5 * p.scale), [0, 1])
+  const inside = ([x, y]: Dot): Dot => [
+    Math.min(p.width - 8, Math.max(8, x)),
+    Math.min(p.height - 4, Math.max(14, y)),
+  ]
+  return (
+    <Words at={inside([at[0] + back[0], at[1] + back[1] + 5])} inks={inks} size={15} strong>
+      {thing.mark ?? ''}
+    </Words>
+  )
+}
+
+/** Each face of a group against the main one. */
+function FaceLevels({ p, inks, layout, assessment }: Omit<Props, 'chosen' | 'hold'>) {
+  const levels = assessment.set.evenness?.faces
+  if (!levels) return null
+  const people = layout.things.filter(({ key }) => key.startsWith('people/'))
+  return people.map((person, index) => {
+    const at = p.at(person.at)
+    return (
+      <Words key={person.key} at={[at[0] + 0.26 * p.scale, at[1] + 4]} inks={inks} size={11} anchor="start">
+        {stopsLabel(levels[index] ?? 0)}
+      </Words>
+    )
+  })
+}
+
+/** What the drawing fills its patterns with. */
+export function Patterns({ inks }: { inks: Inks }) {
+  return (
+    <defs>
+      <pattern id="sharp" width="5" height="5" patternUnits="userSpaceOnUse">
+        <rect width="5" height="5" fill={inks.fill} />
+        <circle cx="1.2" cy="1.2" r="0.8" fill={inks.quiet} />
+      </pattern>
+    </defs>
+  )
+}

@@ -1,0 +1,52 @@
+import archivo from '@fontsource-variable/archivo/files/archivo-latin-wdth-normal.woff2?url'
+
+/** Dots an inch of the picture, on paper. */
+const DPI = 200
+
+/** The sheet as a file of its own. */
+function serialised(svg: SVGSVGElement): string {
+  const copy = svg.cloneNode(true) as SVGSVGElement
+  return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}`
+}
+
+function save(file: Blob, name: string) {
+  const link = document.createElement('a')
+  link.href = URL.createObjectURL(file)
+  link.download = name
+  link.click()
+  window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
+}
+
+export function saveSvg(svg: SVGSVGElement, name: string) {
+  save(new Blob([serialised(svg)], { type: 'image/svg+xml' }), `${name}.svg`)
+}
+
+/** Draws the sheet at print resolution and saves it. */
+export async function savePng(svg: SVGSVGElement, name: string) {
+  const { width, height } = svg.viewBox.baseVal
+  const times = DPI / 96
+  const canvas = document.createElement('canvas')
+  canvas.width = Math.round(width * times)
+  canvas.height = Math.round(height * times)
+  const picture = new Image()
+  picture.src = `data:image/svg+xml;charset=utf-8,${encodeURIComponent(await withFont(svg))}`
+  await picture.decode()
+  const paper = canvas.getContext('2d')
+  if (!paper) throw new Error('There is no canvas to draw on.')
+  paper.drawImage(picture, 0, 0, canvas.width, canvas.height)
+  const file = await new Promise<Blob | null>((done) => canvas.toBlob(done, 'image/png'))
+  if (!file) throw new Error('The picture is too large to draw.')
+  save(file, `${name}.png`)
+}
+
+/** A picture has no fonts but those it brings along. */
+async function withFont(svg: SVGSVGElement): Promise<string> {
+  const copy = svg.cloneNode(true) as SVGSVGElement
+  const bytes = new Uint8Array(await (await fetch(archivo)).arrayBuffer())
+  let text = ''
+  for (const byte of bytes) text += String.fromCharCode(byte)
+  const style = document.createElementNS('http://www.w3.org/2000/svg', 'style')
+  style.textContent = `@font-face{font-family:'Archivo Variable';font-weight:100 900;font-stretch:62% 125%;src:url(data:font/woff2;base64,${btoa(text)})}`
+  copy.prepend(style)
+  return new XMLSerializer().serializeToString(copy)
+}

@@ -1,0 +1,138 @@
+import type { Drawn, Light, PlacedLight } from '../../api/types'
+import { stopsLabel } from '../../format/stops'
+import { Cautions } from '../../bench/Brief'
+import { errorAt } from '../../bench/errors'
+import { Distance } from '../../ui/Distance'
+import { LiveNumber } from '../../ui/Field'
+import { Latch, Push } from '../../ui/Push'
+import { turnOf } from '../TurnHandle'
+import { Facts, Line, Place, type SheetProps, Turned, Way, Ways } from './parts'
+
+type Props = SheetProps & { light: Light; index: number; thing: Drawn; placed?: PlacedLight }
+
+/** A light: where it stands, how it is turned, what that makes of it. */
+export function LightSheet({ bench, light, index, thing, placed, onGone }: Props) {
+  const { errors } = bench
+  const field = `/lights/${index}`
+  const name = `Light ${thing.mark ?? index + 1}`
+  const put = (change: Partial<Light>) =>
+    bench.edit((s) => ({
+      ...s,
+      lights: s.lights.map((one) => (one.id === light.id ? { ...one, ...change } : one)),
+    }))
+  const remove = () => {
+    onGone()
+    bench.edit((s) => ({ ...s, lights: s.lights.filter((one) => one.id !== light.id) }))
+  }
+  const moveTo = (face_distance: number) =>
+    bench.rearrange({ do: 'move_light', light: light.id, face_distance }, `${field}/face_distance`)
+  const spill = bench.advice?.spill.filter((way) => way.light === light.id) ?? []
+  const outdoors = !bench.draft?.scene.room.ceiling
+  return (
+    <>
+      <Line>
+        {!light.on_camera && placed && (
+          <>
+            <Distance
+              label={`${name}: distance to the face`}
+              value={placed.face_distance}
+              tint="flash"
+              error={errorAt(errors, `${field}/face_distance`)}
+              onCommit={moveTo}
+            />{' '}
+            from the face:{' '}
+          </>
+        )}
+        {!light.on_camera && (
+          <>
+            <Place
+              name={name}
+              at={light.at}
+              field={`${field}/at`}
+              errors={errors}
+              tint="flash"
+              onPut={(at) => put({ at })}
+            />
+            ;{' '}
+          </>
+        )}
+        <Turned
+          name={name}
+          aim={light.aim}
+          turn={turnOf(thing)}
+          field={`${field}/aim`}
+          errors={errors}
+          tint="flash"
+          onAim={(aim) => put({ aim })}
+        />
+        .
+        {outdoors && !light.on_camera && (
+          <>
+            {' '}
+            A bag of{' '}
+            <LiveNumber
+              label={`${name}: bag`}
+              value={light.bag}
+              unit="kg"
+              step={1}
+              digits={1}
+              error={errors[`${field}/bag`]}
+              onCommit={(bag) => put({ bag: bag as number })}
+            />{' '}
+            on its stand.
+          </>
+        )}
+      </Line>
+      <Line>
+        <Latch isSelected={light.on} onChange={(on) => put({ on })}>
+          {light.on ? 'on' : 'off'}
+        </Latch>{' '}
+        <Latch isSelected={light.on_camera} onChange={(on_camera) => put({ on_camera })}>
+          On the camera
+        </Latch>{' '}
+        {!light.on_camera && (
+          <Latch isSelected={light.may_move} onChange={(may_move) => put({ may_move })}>
+            Solve may move it
+          </Latch>
+        )}{' '}
+        {placed?.clear != null && placed.clear > placed.face_distance + 0.01 && (
+          <Push onPress={() => moveTo(placed.clear!)}>Put it where it is clear</Push>
+        )}{' '}
+        <Push onPress={remove}>Take it away</Push>
+      </Line>
+      <Cautions bench={bench} about="light" light={light.id} />
+      {placed && (
+        <Facts aria-label={`${name}: what it is like`}>
+          <li>{placed.softness.text}</li>
+          {placed.fall_off != null && placed.role !== 'background' && (
+            <li>The background gets {stopsLabel(-placed.fall_off)} of it against the face.</li>
+          )}
+          {placed.bounce && !placed.bounce.fails && <li>{placed.bounce.text}</li>}
+          {placed.catch_light && (
+            <li>
+              In the eye at {placed.catch_light.clock} o’clock, {Math.round(placed.catch_light.size * 100)} %
+              of the iris wide.
+            </li>
+          )}
+          {placed.zoom && <li>{placed.zoom}</li>}
+        </Facts>
+      )}
+      {spill.length > 0 && (
+        <section aria-label="What would change the spill">
+          <h3>What would change its spill</h3>
+          <Ways>
+            {spill.map((way) => (
+              <Way
+                key={way.text}
+                text={way.text}
+                price={way.price}
+                change={way.change}
+                onTake={(change) => bench.rearrange(change)}
+              />
+            ))}
+          </Ways>
+        </section>
+      )}
+    </>
+  )
+}

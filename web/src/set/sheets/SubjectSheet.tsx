@@ -1,0 +1,145 @@
+import type { Drawn, Person, Scene, Setup } from '../../api/types'
+import { errorAt } from '../../bench/errors'
+import { Distance } from '../../ui/Distance'
+import { LiveChoice, LiveNumber } from '../../ui/Field'
+import { Latch, Push } from '../../ui/Push'
+import { postures } from '../choices'
+import { turnOf } from '../TurnHandle'
+import { Angle, Facts, Line, Place, type SheetProps } from './parts'
+
+type PersonProps = SheetProps & { setup: Setup; index: number; thing: Drawn; onChoose: (key: string) => void }
+
+/** One of the people. */
+export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: PersonProps) {
+  const { errors, assessment } = bench
+  const { people } = setup.scene
+  const person = people[index]
+  if (!person) return null
+  const group = setup.subject.kind === 'group'
+  const field = `/scene/people/${index}`
+  const put = (change: Partial<Person>) =>
+    bench.edit((s) => ({
+      ...s,
+      scene: {
+        ...s.scene,
+        people: s.scene.people.map((one, i) => (i === index ? { ...one, ...change } : one)),
+      },
+    }))
+  const remove = () => {
+    onGone()
+    bench.edit((s) => ({ ...s, scene: { ...s.scene, people: s.scene.people.filter((_, i) => i !== index) } }))
+  }
+  const { name } = thing
+  return (
+    <>
+      {group && (
+        <Line>
+          Person{' '}
+          <LiveNumber
+            label="Which person"
+            value={index + 1}
+            digits={0}
+            onCommit={(which) =>
+              onChoose(`people/${Math.max(0, Math.min(people.length - 1, (which ?? 1) - 1))}`)
+            }
+          />{' '}
+          of{' '}
+          <LiveNumber
+            label="Number of people"
+            value={people.length}
+            digits={0}
+            error={errorAt(errors, '/subject/people', '/scene/people')}
+            onCommit={(count) => bench.rearrange({ do: 'people', count: count as number }, '/subject/people')}
+          />
+          , in rows when the number is changed.
+        </Line>
+      )}
+      <Line>
+        <LiveChoice
+          label={`${name}: posture`}
+          value={person.posture}
+          choices={postures}
+          onChoose={(posture) => put({ posture })}
+        />
+        ,{' '}
+        <Distance
+          label={`${name}: stature`}
+          value={person.stature}
+          error={errors[`${field}/stature`]}
+          onCommit={(stature) => put({ stature })}
+        />{' '}
+        tall;{' '}
+        <Place
+          name={name}
+          at={{ x: person.x, y: person.y, z: 0 }}
+          field={field}
+          errors={errors}
+          high={false}
+          onPut={({ x, y }) => put({ x, y })}
+        />
+        .{' '}
+        <Latch
+          isSelected={person.looks == null}
+          onChange={(on) => put({ looks: on ? null : Math.round(turnOf(thing).pan) })}
+        >
+          Looks at the camera
+        </Latch>
+        {person.looks != null && (
+          <>
+            {' '}
+            or at bearing{' '}
+            <Angle
+              label={`${name}: looks`}
+              value={person.looks}
+              error={errors[`${field}/looks`]}
+              onCommit={(looks) => put({ looks })}
+            />
+          </>
+        )}{' '}
+        {group && people.length > 1 && <Push onPress={remove}>Take this one away</Push>}
+      </Line>
+      {assessment?.set.evenness && (
+        <Facts>
+          <li>{assessment.set.evenness.text}</li>
+        </Facts>
+      )}
+    </>
+  )
+}
+
+/** The thing on its table. */
+export function ThingOnTableSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { setup: Setup }) {
+  const { errors } = bench
+  const { thing } = setup.scene
+  const put = (change: Partial<Scene['thing']>) =>
+    bench.edit((s) => ({ ...s, scene: { ...s.scene, thing: { ...s.scene.thing, ...change } } }))
+  const size = (which: 'width' | 'height' | 'depth' | 'table') => (
+    <Distance
+      label={`Thing: ${which}`}
+      value={thing[which]}
+      error={errors[`/scene/thing/${which}`]}
+      onCommit={(value) => put({ [which]: value })}
+    />
+  )
+  return (
+    <Line>
+      {size('width')} wide, {size('height')} high, {size('depth')} deep, on a table of {size('table')};{' '}
+      <Place
+        name="Thing"
+        at={{ x: thing.x, y: thing.y, z: thing.table }}
+        field="/scene/thing"
+        errors={errors}
+        high={false}
+        onPut={({ x, y }) => put({ x, y })}
+      />
+      . Its front looks at bearing{' '}
+      <Angle
+        label="Thing: looks"
+        value={thing.looks}
+        error={errors['/scene/thing/looks']}
+        onCommit={(looks) => put({ looks })}
+      />
+      .
+    </Line>
+  )
+}

@@ -1,0 +1,69 @@
+import type { Scene, Setup } from '../../api/types'
+import { Cautions } from '../../bench/Brief'
+import { LiveNumber } from '../../ui/Field'
+import { Latch } from '../../ui/Push'
+import { Angle, Line, type SheetProps } from './parts'
+
+const EVENING: NonNullable<Scene['sun']> = { bearing: 20, elevation: 15, level: 13 }
+
+/** Sun and wind. */
+export function WeatherSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { setup: Setup }) {
+  const { errors } = bench
+  const { sun, wind } = setup.scene
+  const put = (change: Partial<Scene>) => bench.edit((s) => ({ ...s, scene: { ...s.scene, ...change } }))
+  const set = (change: Partial<NonNullable<Scene['sun']>>) => put({ sun: { ...(sun ?? EVENING), ...change } })
+  return (
+    <>
+      <Line>
+        <Latch isSelected={!!sun} onChange={(on) => put({ sun: on ? EVENING : null })}>
+          Sun
+        </Latch>
+        {sun && (
+          <>
+            {' '}
+            at bearing{' '}
+            <Angle
+              label="Sun: bearing"
+              value={sun.bearing}
+              tint="ambient"
+              error={errors['/scene/sun/bearing']}
+              onCommit={(bearing) => set({ bearing })}
+            />{' '}
+            (0° is straight behind the subject),{' '}
+            <Angle
+              label="Sun: height"
+              value={sun.elevation}
+              tint="ambient"
+              error={errors['/scene/sun/elevation']}
+              onCommit={(elevation) => set({ elevation })}
+            />{' '}
+            up; an incident meter turned to it reads EV{' '}
+            <LiveNumber
+              label="Sun: EV"
+              value={sun.level}
+              step={1 / 3}
+              tint="ambient"
+              error={errors['/scene/sun/level']}
+              onCommit={(level) => set({ level: level as number })}
+            />
+            .
+          </>
+        )}
+      </Line>
+      <Line>
+        Wind of{' '}
+        <LiveNumber
+          label="Wind"
+          value={wind}
+          unit="m/s"
+          step={1}
+          digits={1}
+          error={errors['/scene/wind']}
+          onCommit={(next) => put({ wind: next as number })}
+        />
+        {setup.scene.room.ceiling ? ', outdoors only: there is a ceiling here' : ''}.
+      </Line>
+      <Cautions bench={bench} about="background" />
+    </>
+  )
+}

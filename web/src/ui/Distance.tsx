@@ -1,0 +1,45 @@
+import { useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
+import { settingsQuery } from '../api/queries'
+import { handStep, metres, shown, unitSign } from '../format/units'
+import { LiveNumber, type Tint } from './Field'
+
+export function useUnits() {
+  return useQuery(settingsQuery).data?.house.units ?? 'metres'
+}
+
+type Props = {
+  label: string
+  /** In metres; nothing while it is not known. */
+  value: number | null
+  error?: string
+  tint?: Tint
+  row?: boolean
+  digits?: number
+  onCommit: (metres: number) => void
+}
+
+/** A distance in the user's units, stepped by a hand measure. What was refused stays until it is put right. */
+export function Distance({ label, value, error, tint, row, digits = 3, onCommit }: Props) {
+  const units = useUnits()
+  const [refused, setRefused] = useState<number | null>(null)
+  const kept = error && refused !== null ? refused : value
+  const put = (typed: number | null) => {
+    const wanted = typed === null ? (null as unknown as number) : metres(typed, units)
+    setRefused(wanted)
+    onCommit(wanted)
+  }
+  return (
+    <LiveNumber
+      label={label}
+      value={kept === null ? null : shown(kept, units)}
+      unit={unitSign(units)}
+      step={handStep(units)}
+      digits={digits}
+      error={error}
+      tint={tint}
+      row={row}
+      onCommit={put}
+    />
+  )
+}
