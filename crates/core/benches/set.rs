@@ -71,7 +71,9 @@ fn answers(c: &mut Criterion) {
         b.iter(|| assess(black_box(&setup), &kit, house));
     });
     let chosen = setup.lights[0].id.clone();
-    c.bench_function("its drawing", |b| b.iter(|| layout(black_box(&setup), &kit, house, Wanted { chosen: Some(&chosen), ratio: Some(1.4) })));
+    c.bench_function("its drawing", |b| {
+        b.iter(|| layout(black_box(&setup), &kit, house, Wanted { chosen: Some(&chosen), ratio: Some(1.4) }))
+    });
     let mut free = setup.clone();
     free.lights[0].may_move = true;
     c.bench_function("solve it, one light's distance free", |b| b.iter(|| solve(black_box(&free), &kit, house)));

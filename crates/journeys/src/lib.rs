@@ -113,6 +113,11 @@ impl Walk {
         self.browser.execute(script, vec![]).await.unwrap().json().clone()
     }
 
+    /// The number a script in the page gives.
+    pub async fn figure(&self, script: &str) -> f64 {
+        self.read(script).await.as_f64().unwrap()
+    }
+
     /// Waits until a script in the page is true.
     pub async fn wait(&self, what: &str, script: &str) {
         let start = Instant::now();
@@ -220,6 +225,78 @@ impl Walk {
         self.browser.action_chain().send_keys(keys).perform().await.unwrap();
     }
 
+    /// Puts the focus on what is found by this selector.
+    pub async fn focus(&self, selector: &str) {
+        self.find(selector).await;
+        self.read(&format!("document.querySelector({}).focus()", Value::from(selector))).await;
+    }
+
+    /// Takes hold of the middle of what is found by this selector and moves it by so many pixels, in steps.
+    pub async fn drag(&self, selector: &str, dx: i64, dy: i64) {
+        let element = self.find(selector).await;
+        element.scroll_into_view().await.unwrap();
+        let mut hand = self.browser.action_chain().move_to_element_center(&element).click_and_hold();
+        let steps = 5;
+        for step in 0..steps {
+            let share = |all: i64| all * (step + 1) / steps - all * step / steps;
+            hand = hand.move_by_offset(share(dx), share(dy));
+        }
+        hand.release().perform().await.unwrap();
+    }
+
+    /// The number in the field with this name.
+    pub async fn number(&self, name: &str) -> f64 {
+        let field = self.named("input", name).await;
+        field.prop("value").await.unwrap().unwrap().parse().unwrap_or(f64::NAN)
+    }
+
+    /// Waits until a number is in the field with this name that meets a condition; `n` stands for it.
+    pub async fn number_is(&self, name: &str, condition: &str) -> f64 {
+        let field = self.named("input", name).await;
+        let id = field.attr("id").await.unwrap().unwrap();
+        let what = format!("{name}: {condition}");
+        self.wait(&what, &format!("const n = Number(document.getElementById('{id}').value); return {condition}")).await;
+        self.number(name).await
+    }
+
+    /// A setup as the server has it.
+    pub async fn kept(&self, id: &str) -> Value {
+        self.browser
+            .execute_async(
+                "const done = arguments[arguments.length - 1];
+                 fetch('/api/setups/' + arguments[0]).then((r) => r.json()).then((kept) => done(kept.setup))",
+                vec![Value::from(id)],
+            )
+            .await
+            .unwrap()
+            .json()
+            .clone()
+    }
+
+    /// Opens the set of a setup of the sample studio and waits for its drawing and for what could be done about it.
+    pub async fn open_set(&self, id: &str) {
+        self.open(&format!("/setups/{id}/set")).await;
+        self.wait("the drawing", "return document.querySelectorAll('[data-side=plan][data-thing]').length > 2").await;
+        self.wait("the advice", "return document.querySelector('[aria-label=\"Other plans\"]') !== null").await;
+    }
+
+    /// Pixels a metre of the drawing.
+    pub async fn scale(&self) -> f64 {
+        self.figure("return Number(document.querySelector('[data-drawing=plan]').dataset.scale)").await
+    }
+
+    /// Everything the browser downloads goes into this folder from now on.
+    pub async fn download_into(&self, folder: &Path) {
+        use thirtyfour::cdp::domains::browser::DownloadBehavior;
+        let path = folder.display().to_string();
+        self.browser.cdp().browser().set_download_behavior(DownloadBehavior::Allow, Some(path)).await.unwrap();
+    }
+
+    /// Sends a key with Shift held to whatever has the focus.
+    pub async fn shifted(&self, key: Key) {
+        self.browser.action_chain().key_down(Key::Shift).send_keys(key).key_up(Key::Shift).perform().await.unwrap();
+    }
+
     /// What a dial shows.
     pub async fn dial(&self, key: &str) -> String {
         let script = format!("return document.querySelector('[data-dial=\"{key}\"] output')?.textContent ?? ''");
@@ -252,6 +329,13 @@ impl Walk {
     pub async fn click_dial(&self, key: &str, on: bool) {
         let child = if on { "button:last-child" } else { "button:first-child" };
         self.press(&format!("[data-dial=\"{key}\"] > div:nth-of-type(2) > {child}")).await;
+    }
+
+    /// Asserts that nothing on the page is wider than the screen.
+    pub async fn fits_across(&self) {
+        let wide =
+            self.read("return document.documentElement.scrollWidth - document.documentElement.clientWidth").await;
+        assert!(wide.as_i64().unwrap() <= 0, "the page is {wide} pixels wider than the screen");
     }
 
     /// Asserts that axe-core finds nothing against WCAG 2.2 AA on the page as it is.

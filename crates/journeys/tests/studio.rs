@@ -93,7 +93,7 @@ async fn settings_take_effect() {
     walk.type_into("Meter constant C", "20").await;
     walk.sees("[data-rac]", "The incident constant C can be 240 to 540").await;
     walk.open_setup("setup-doors").await;
-    walk.sees("input", "7.874").await;
+    walk.sees("input", "7.88").await;
     walk.sees("[data-dial=aperture] p", "in").await;
     walk.press_named("Solve").await;
     walk.wait(

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
-import type { Place, Setup } from '../api/types'
+import type { Place, Remark, Setup } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { Latch } from '../ui/Push'
@@ -53,10 +53,21 @@ const Caution = styled.p`
 /** What a section needs to change its part of the setup. Nothing of it changes when only a dial is turned. */
 export type Editing = Pick<BenchState, 'edit' | 'errors'>
 
+type CautionsProps = {
+  bench: BenchState
+  about: Place
+  light?: string
+  /** Kinds that are said elsewhere on the same screen. */
+  but?: Remark['caution']['what'][]
+}
+
 /** Cautions stand where they apply. */
-export function Cautions({ bench, about, light }: { bench: BenchState; about: Place; light?: string }) {
+export function Cautions({ bench, about, light, but = [] }: CautionsProps) {
   const said = bench.assessment?.cautions.filter(
-    (remark) => remark.about === about && (light === undefined || remark.light === light || !remark.light),
+    (remark) =>
+      remark.about === about &&
+      !but.includes(remark.caution.what) &&
+      (light === undefined || remark.light === light || !remark.light),
   )
   return said?.map((remark) => <Caution key={remark.text}>{remark.text}</Caution>)
 }
@@ -163,6 +174,7 @@ const SubjectLines = memo(function SubjectLines(props: SubjectProps) {
       ,{' '}
       <Distance
         label="Distance from the camera"
+        digits={2}
         value={distance}
         error={errorAt(errors, '/subject/distance', '/scene/camera/at')}
         onCommit={(wanted) => rearrange({ do: 'step_back', distance: wanted }, '/subject/distance')}

@@ -148,6 +148,7 @@ const LightSentence = memo(function LightSentence({
         <>
           <Distance
             label={`${name}: distance to the face`}
+            digits={2}
             tint="flash"
             value={placed.face_distance}
             error={errorAt(errors, field('face_distance'), field('at'), field('at/z'))}
@@ -158,6 +159,7 @@ const LightSentence = memo(function LightSentence({
           from the face and{' '}
           <Distance
             label={`${name}: distance to the background`}
+            digits={2}
             tint="flash"
             value={placed.background_distance}
             error={at('background_distance')}

@@ -52,6 +52,9 @@ const adviceOf = ({ binds, alternatives, evening, spill, cures }: Plan): Advice 
   cures,
 })
 
+/** A field of a setup, where it was sent as part of something else. */
+const inSetup = (field: string) => field.replace(/^\/setup(?=\/)/, '')
+
 /** How an edit is answered: solved or as it stands, with a change the core makes first, and at which field that was typed. */
 type How = { solve?: boolean; change?: Change; at?: string; of?: 'typing' | 'dial' }
 
@@ -176,7 +179,10 @@ export function useBench(id: string) {
           put({ trouble: words(error), save: 'failed' })
           return
         }
-        const said = fields.map(({ field, detail }) => [field.startsWith('/change') ? how.at : field, detail])
+        const said = fields.map(({ field, detail }) => [
+          field.startsWith('/change') ? how.at : inSetup(field),
+          detail,
+        ])
         // What a change was refused for is said at the field it was typed into, wherever the trouble is.
         const first = how.at && fields[0] ? { [how.at]: fields[0].detail } : {}
         put({ errors: { ...Object.fromEntries(said), ...first }, save: 'failed' })

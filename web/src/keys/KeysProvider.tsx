@@ -44,7 +44,11 @@ const Keys = styled.dl`
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
-  (target.isContentEditable || target.matches('input:not([type=range]), textarea, select, [role=option]'))
+  (target.isContentEditable || target.matches('input:not([type=range]), textarea, select, [role=option]')) &&
+  !target.closest('[data-single-keys]')
+
+/** What has the keys to itself while it is open. */
+const OPEN = '[role=dialog], [role=menu], [data-trigger] [role=listbox]'
 
 /** Listens for single keys, where settings allow them, and lists them on "?". */
 export function KeysProvider({ children }: { children: ReactNode }) {
@@ -63,7 +67,7 @@ export function KeysProvider({ children }: { children: ReactNode }) {
     const pressed = (event: KeyboardEvent) => {
       if (event.defaultPrevented || event.ctrlKey || event.metaKey || event.altKey || isTyping(event.target))
         return
-      if (document.querySelector('[role=dialog], [role=listbox]')) return
+      if (document.querySelector(OPEN)) return
       if (!enabled) return
       if (event.key === '?') {
         registry.show()

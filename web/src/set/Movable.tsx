@@ -60,12 +60,14 @@ export function Movable(props: Props) {
     },
     onMoveEnd: onRelease,
   })
+  // Moving keeps the press from giving it the focus, which the arrow keys then need.
+  const take = (event: React.PointerEvent<SVGGElement>) => event.currentTarget.focus({ preventScroll: true })
   const at = p.at(thing.at)
   const name = thing.mark ? `${thing.mark}, ${thing.name}` : thing.name
   const wall = thing.kind === 'wall'
   return (
     <Held
-      {...mergeProps(moveProps, focusProps, { onPointerDown: onChoose, onFocus: onChoose })}
+      {...mergeProps(moveProps, focusProps, { onPointerDown: take, onFocus: onChoose })}
       role="button"
       tabIndex={chosen ? 0 : -1}
       aria-label={`${name}, ${p.side === 'plan' ? 'from above' : 'from the side'}: ${thing.place}`}

@@ -38,7 +38,7 @@ export default function SetView({ id, bench, setup }: Props) {
     {
       key: 'l',
       name: 'Go to the list of things on the set',
-      run: () => focus('[role=listbox] [role=option][tabindex="0"]'),
+      run: () => focus('[aria-label="On the set"] [aria-selected=true]'),
     },
     {
       key: 'm',

@@ -1,4 +1,4 @@
-import { ListBox, ListBoxItem, Text } from 'react-aria-components'
+import { ListBox, ListBoxItem } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Drawn, Layout } from '../api/types'
 
@@ -32,7 +32,7 @@ const Item = styled(ListBoxItem)`
     padding-top: 9px;
   }
 `
-const Unseen = styled(Text)`
+const Unseen = styled.span`
   position: absolute;
   width: 1px;
   height: 1px;
@@ -51,6 +51,7 @@ export function ThingList({ layout, chosen, onChoose }: Props) {
   return (
     <List
       aria-label="On the set"
+      data-single-keys
       layout="grid"
       selectionMode="single"
       disallowEmptySelection
@@ -60,8 +61,8 @@ export function ThingList({ layout, chosen, onChoose }: Props) {
       {entries.map((entry) => (
         <Item key={entry.key} id={entry.key} textValue={`${entry.mark ?? ''} ${entry.name}`.trim()}>
           {entry.mark && <span className="mark">{entry.mark}</span>}
-          <Text slot="label">{entry.name}</Text>
-          <Unseen slot="description">{entry.place}</Unseen>
+          {entry.name}
+          {entry.place && <Unseen>: {entry.place}</Unseen>}
         </Item>
       ))}
     </List>

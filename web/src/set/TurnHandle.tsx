@@ -83,10 +83,11 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
     },
     onMoveEnd: onRelease,
   })
+  const take = (event: React.PointerEvent<SVGGElement>) => event.currentTarget.focus({ preventScroll: true })
   const value = Math.round(plan ? turn.pan : turn.tilt)
   return (
     <Grip
-      {...mergeProps(moveProps, focusProps)}
+      {...mergeProps(moveProps, focusProps, { onPointerDown: take })}
       role="slider"
       tabIndex={0}
       aria-label={`${thing.name}: ${plan ? 'turn' : 'tilt'}`}

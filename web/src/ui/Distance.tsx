@@ -1,4 +1,3 @@
-import { useState } from 'react'
 import { useQuery } from '@tanstack/react-query'
 import { settingsQuery } from '../api/queries'
 import { handStep, metres, shown, unitSign } from '../format/units'
@@ -19,20 +18,15 @@ type Props = {
   onCommit: (metres: number) => void
 }
 
-/** A distance in the user's units, stepped by a hand measure. What was refused stays until it is put right. */
+/** A distance in the user's units, stepped by a hand measure. */
 export function Distance({ label, value, error, tint, row, digits = 3, onCommit }: Props) {
   const units = useUnits()
-  const [refused, setRefused] = useState<number | null>(null)
-  const kept = error && refused !== null ? refused : value
-  const put = (typed: number | null) => {
-    const wanted = typed === null ? (null as unknown as number) : metres(typed, units)
-    setRefused(wanted)
-    onCommit(wanted)
-  }
+  const put = (typed: number | null) =>
+    onCommit(typed === null ? (null as unknown as number) : metres(typed, units))
   return (
     <LiveNumber
       label={label}
-      value={kept === null ? null : shown(kept, units)}
+      value={value === null ? null : shown(value, units)}
       unit={unitSign(units)}
       step={handStep(units)}
       digits={digits}

@@ -108,10 +108,19 @@ type NumberProps = Common & {
   digits?: number
 }
 
-/** A number in a sentence or a row: step it with the arrow keys, or type it. The unit follows it. */
+/**
+ * A number in a sentence or a row: step it with the arrow keys, or type it. The unit follows it. What was refused stays
+ * beside its words until it is put right.
+ */
 export function LiveNumber(props: NumberProps) {
   const { label, value, onCommit, unit, step = 1, digits = 2, error, tint, row } = props
-  const shown = value === null ? '' : String(Number(value.toFixed(digits)))
+  const [wish, setWish] = useState<{ wanted: number | null; over: number | null } | null>(null)
+  const kept = error && wish?.over === value ? wish.wanted : value
+  const commit = (wanted: number | null) => {
+    setWish({ wanted, over: value })
+    onCommit(wanted)
+  }
+  const shown = kept === null ? '' : String(Number(kept.toFixed(digits)))
   const width = Math.max(2.6, shown.length + 1.2)
   const LabelAs = row ? Shown : Hidden
   // The field's own stepping would also round what is typed to whole steps.
@@ -120,13 +129,13 @@ export function LiveNumber(props: NumberProps) {
     if (by === 0) return
     event.preventDefault()
     event.stopPropagation()
-    onCommit(Math.round(((value ?? 0) + by) * 1e6) / 1e6)
+    commit(Math.round(((kept ?? 0) + by) * 1e6) / 1e6)
   }
   return (
     <NumberRow
       className={arrangement(row)}
-      value={value ?? NaN}
-      onChange={(next) => onCommit(Number.isNaN(next) ? null : next)}
+      value={kept ?? NaN}
+      onChange={(next) => commit(Number.isNaN(next) ? null : next)}
       formatOptions={{ maximumFractionDigits: digits, useGrouping: false }}
       isInvalid={!!error}
       validationBehavior="aria"

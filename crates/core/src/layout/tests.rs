@@ -20,7 +20,10 @@ fn everything_is_in_the_drawing() {
     for setup in sample::setups() {
         let layout = laid(&setup);
         for thing in layout.things.iter().filter(|thing| {
-            matches!(thing.kind, DrawnKind::Light | DrawnKind::Camera | DrawnKind::Person | DrawnKind::Seated | DrawnKind::Card)
+            matches!(
+                thing.kind,
+                DrawnKind::Light | DrawnKind::Camera | DrawnKind::Person | DrawnKind::Seated | DrawnKind::Card
+            )
         }) {
             assert!(inside(layout.extent, thing.at), "{} of {}", thing.name, setup.name);
         }
@@ -35,7 +38,8 @@ fn everything_is_in_the_drawing() {
 fn more_ground_fills_the_room() {
     let setup = sample::portrait();
     let narrow = laid(&setup).extent;
-    let wide = layout(&setup, &sample::kit(), House::default(), Wanted { chosen: None, ratio: Some(2.0) }).unwrap().extent;
+    let wide =
+        layout(&setup, &sample::kit(), House::default(), Wanted { chosen: None, ratio: Some(2.0) }).unwrap().extent;
     let span = |[low, high]: [f64; 2]| high - low;
     assert!((span(wide.y) / (span(wide.x) + span(wide.z)) - 2.0).abs() < 1e-9);
     assert_eq!((wide.x, wide.z), (narrow.x, narrow.z));

@@ -67,7 +67,7 @@ fn tried(s: &Situation<'_>, dials: &Dials, now: f64, changes: Vec<(Change, Strin
         if now - left < WORTH || best.as_ref().is_some_and(|best| best.spread.stops() <= left) {
             continue;
         }
-        let text = format!("{text}: {} left", stops_amount(left));
+        let text = format!("{text}: leaves {}", stops_amount(left));
         best = Some(EvenWay { change, text, spread: Stops::nearest(left) });
         if left <= EVEN {
             break;

@@ -88,7 +88,8 @@ pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<L
         setup = tolva_core::solve::solve(&setup, &kit, house)?;
     }
     let situation = Situation::new(&setup, &kit, house)?;
-    let (assessment, layout) = (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
+    let (assessment, layout) =
+        (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
     Ok(Json(LayoutAnswer { assessment, layout, setup }))
 }
 

@@ -5,7 +5,7 @@ import { Distance } from '../../ui/Distance'
 import { LiveNumber } from '../../ui/Field'
 import { Latch } from '../../ui/Push'
 import { turnOf } from '../TurnHandle'
-import { Facts, Line, Place, type SheetProps, Turned } from './parts'
+import { Facts, Line, Place, SAID_OF_THE_SET, type SheetProps, Turned } from './parts'
 
 /** The camera: where it stands, what its picture holds. */
 export function CameraSheet({ bench, setup, thing }: SheetProps & { setup: Setup; thing: Drawn }) {
@@ -19,6 +19,7 @@ export function CameraSheet({ bench, setup, thing }: SheetProps & { setup: Setup
       <Line>
         <Distance
           label="Camera: distance to the subject"
+          digits={2}
           value={assessment?.set.subject_distance ?? null}
           error={errorAt(errors, '/subject/distance')}
           onCommit={(distance) => bench.rearrange({ do: 'step_back', distance }, '/subject/distance')}
@@ -54,7 +55,7 @@ export function CameraSheet({ bench, setup, thing }: SheetProps & { setup: Setup
           Held upright
         </Latch>
       </Line>
-      <Cautions bench={bench} about="camera" />
+      <Cautions bench={bench} about="camera" but={SAID_OF_THE_SET} />
       {assessment && (
         <Facts>
           <li>{assessment.set.framing_words}</li>

@@ -6,7 +6,7 @@ import { Distance } from '../../ui/Distance'
 import { LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
 import { turnOf } from '../TurnHandle'
-import { Facts, Line, Place, type SheetProps, Turned, Way, Ways } from './parts'
+import { Facts, Line, Place, SAID_OF_THE_SET, type SheetProps, Turned, Way, Ways } from './parts'
 
 type Props = SheetProps & { light: Light; index: number; thing: Drawn; placed?: PlacedLight }
 
@@ -26,7 +26,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
   }
   const moveTo = (face_distance: number) =>
     bench.rearrange({ do: 'move_light', light: light.id, face_distance }, `${field}/face_distance`)
-  const spill = bench.advice?.spill.filter((way) => way.light === light.id) ?? []
+  const spill = (light.on_camera ? null : bench.advice?.spill.filter((way) => way.light === light.id)) ?? []
   const outdoors = !bench.draft?.scene.room.ceiling
   return (
     <>
@@ -35,6 +35,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
           <>
             <Distance
               label={`${name}: distance to the face`}
+              digits={2}
               value={placed.face_distance}
               tint="flash"
               error={errorAt(errors, `${field}/face_distance`)}
@@ -100,7 +101,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
         )}{' '}
         <Push onPress={remove}>Take it away</Push>
       </Line>
-      <Cautions bench={bench} about="light" light={light.id} />
+      <Cautions bench={bench} about="light" light={light.id} but={SAID_OF_THE_SET} />
       {placed && (
         <Facts aria-label={`${name}: what it is like`}>
           <li>{placed.softness.text}</li>

@@ -11,6 +11,9 @@ import type { Spot } from '../moves'
 /** What a sheet needs to show and change its thing. */
 export type SheetProps = { bench: BenchState; onGone: () => void }
 
+/** Cautions that stand among what the set says. */
+export const SAID_OF_THE_SET = ['in_picture' as const, 'reflection' as const]
+
 export const Facts = styled.ul`
   font-size: 13.5px;
   line-height: 1.35;
