@@ -202,10 +202,7 @@ async fn find(tx: &mut Transaction<'_, Sqlite>, id: &Id) -> Result<KeptSetup, St
 
 /// Reads a state; one kept before things had a place gets one.
 fn read_setup(id: &Id, body: &str) -> Result<Setup, StoreError> {
-    match serde_json::from_str::<v1::Setup>(body) {
-        Ok(old) => Ok(old.into()),
-        Err(_) => read(id.as_str(), body),
-    }
+    read(id.as_str(), body).or_else(|error| serde_json::from_str::<v1::Setup>(body).map(Setup::from).map_err(|_| error))
 }
 
 /// Puts a state in force.

@@ -63,6 +63,31 @@ async fn saved_equals_loaded_after_closing(#[future(awt)] sample: Kept) {
     }
 }
 
+/// A setup kept before things had a place gets one when it is read, and is kept so from then on.
+#[rstest]
+#[tokio::test]
+async fn a_setup_of_the_first_version_gets_its_place(#[future(awt)] sample: Kept) {
+    let Kept { studio, folder } = sample;
+    studio.close().await;
+    let old: serde_json::Value = serde_json::from_str(include_str!("../../core/tests/data/job-v1.json")).unwrap();
+    let old = &old["setups"][0]["setup"];
+    let file = sqlx::sqlite::SqliteConnectOptions::new().filename(folder.path().join("studio.sqlite"));
+    let pool = sqlx::SqlitePool::connect_with(file).await.unwrap();
+    sqlx::query("UPDATE setup SET body = ? WHERE id = ?")
+        .bind(old.to_string())
+        .bind(DOORS)
+        .execute(&pool)
+        .await
+        .unwrap();
+    pool.close().await;
+    let studio = open(&folder).await;
+    let kept = studio.setup(&id(DOORS)).await.unwrap();
+    let distance = kept.setup.face_distance(&kept.setup.lights[0]).metres();
+    assert!((distance - old["lights"][0]["face_distance"].as_f64().unwrap()).abs() < 0.01, "{distance}");
+    let again = studio.keep_setup(&id(DOORS), &noted(&kept.setup, "in its place"), kept.version).await.unwrap();
+    assert_eq!(again.setup.lights, kept.setup.lights);
+}
+
 #[rstest]
 #[tokio::test]
 async fn a_stale_write_changes_nothing(#[future(awt)] sample: Kept) {

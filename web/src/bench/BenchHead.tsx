@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { memo } from 'react'
 import { Switch, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
@@ -114,9 +115,9 @@ const Shown = styled(ToggleButtonGroup)`
 const saveWords = { saved: 'Saved', saving: 'Saving …', waiting: 'Saving …', failed: 'Not saved yet' }
 
 /** The setups before and after this one in shooting order. */
-export function useNeighbours(bench: BenchState) {
-  const job = useQuery(jobsQuery).data?.find((job) => job.id === bench.kept?.job_id)
-  const index = job?.setups.findIndex((setup) => setup.id === bench.kept?.id) ?? -1
+export function useNeighbours(kept: BenchState['kept']) {
+  const job = useQuery(jobsQuery).data?.find((job) => job.id === kept?.job_id)
+  const index = job?.setups.findIndex((setup) => setup.id === kept?.id) ?? -1
   return { job, before: job?.setups[index - 1], after: index < 0 ? undefined : job?.setups[index + 1] }
 }
 
@@ -126,30 +127,32 @@ export type Shows = 'brief' | 'set'
 /** Where a setup stands on the bench. */
 export const benchPath = (id: string, shows: Shows) => `/setups/${id}${shows === 'set' ? '/set' : ''}`
 
-type Props = {
-  bench: BenchState
-  setup: Setup
+type Props = Pick<BenchState, 'kept' | 'save' | 'edit' | 'undo' | 'redo' | 'solve'> & {
+  name: Setup['name']
+  nameError?: string
+  follows: boolean
   shows: Shows
   onShow: (shows: Shows) => void
 }
 
 /** Which setup it is, how it is kept, and the one thing to do. */
-export function BenchHead({ bench, setup, shows, onShow }: Props) {
-  const { job, before, after } = useNeighbours(bench)
+export const BenchHead = memo(function BenchHead(props: Props) {
+  const { kept, save, edit, undo, redo, solve, name, nameError, follows, shows, onShow } = props
+  const { job, before, after } = useNeighbours(kept)
   const navigate = useNavigate()
   const go = (to?: { id: string }) => to && navigate(benchPath(to.id, shows))
-  const history = bench.kept?.history
-  const unsaved = bench.save !== 'saved'
+  const history = kept?.history
+  const unsaved = save !== 'saved'
   return (
     <Head>
       <h1>
         <Link to="/">{job?.job.name ?? '…'}</Link> <span className="slash">/</span>
         <LiveText
           label="Name of the setup"
-          value={setup.name}
+          value={name}
           wide
-          error={bench.errors['/name']}
-          onCommit={(name) => bench.edit((s) => ({ ...s, name }))}
+          error={nameError}
+          onCommit={(name) => edit((s) => ({ ...s, name }))}
         />
       </h1>
       <span>
@@ -171,26 +174,23 @@ export function BenchHead({ bench, setup, shows, onShow }: Props) {
         <ToggleButton id="set">Set</ToggleButton>
       </Shown>
       <span className="end">
-        <span className="saved" role="status" data-save={bench.save}>
-          {saveWords[bench.save]}
+        <span className="saved" role="status" data-save={save}>
+          {saveWords[save]}
         </span>
-        <Push onPress={() => void bench.undo()} isDisabled={!unsaved && !history?.undo}>
+        <Push onPress={() => void undo()} isDisabled={!unsaved && !history?.undo}>
           Undo
         </Push>
-        <Push onPress={() => void bench.redo()} isDisabled={!history?.redo}>
+        <Push onPress={() => void redo()} isDisabled={!history?.redo}>
           Redo
         </Push>
-        <Follow
-          isSelected={setup.solve_as_i_go}
-          onChange={(on) => bench.edit((s) => ({ ...s, solve_as_i_go: on }))}
-        >
+        <Follow isSelected={follows} onChange={(on) => edit((s) => ({ ...s, solve_as_i_go: on }))}>
           <span className="track" aria-hidden />
           Solve as I go
         </Follow>
-        <MainPush className="solve" onPress={bench.solve}>
+        <MainPush className="solve" onPress={solve}>
           Solve
         </MainPush>
       </span>
     </Head>
   )
-}
+})

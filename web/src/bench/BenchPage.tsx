@@ -1,4 +1,4 @@
-import { lazy, Suspense, useState } from 'react'
+import { lazy, Suspense, useCallback, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
@@ -237,16 +237,31 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
   const [part, setPart] = useState<OnPhone>(shows === 'set' ? 'set' : 'dials')
   const { assessment } = bench
   const navigate = useNavigate()
-  const show = (next: OnPhone) => {
-    setPart(next)
-    if (next === 'set' || next === 'brief') navigate(benchPath(id, next))
-  }
+  const show = useCallback(
+    (next: OnPhone) => {
+      setPart(next)
+      if (next === 'set' || next === 'brief') navigate(benchPath(id, next))
+    },
+    [id, navigate],
+  )
   const onSet = shows === 'set'
   const phone = useMedia(PHONE)
   useBenchKeys(bench, shows, show)
   return (
     <>
-      <BenchHead bench={bench} setup={setup} shows={shows} onShow={show} />
+      <BenchHead
+        kept={bench.kept}
+        save={bench.save}
+        edit={bench.edit}
+        undo={bench.undo}
+        redo={bench.redo}
+        solve={bench.solve}
+        name={setup.name}
+        nameError={bench.errors['/name']}
+        follows={setup.solve_as_i_go}
+        shows={shows}
+        onShow={show}
+      />
       {bench.conflict && (
         <ConflictBar role="alert">
           <span>
@@ -353,7 +368,7 @@ function stopsBetween(contrast: number) {
 }
 
 function useBenchKeys(bench: BenchState, shows: Shows, onShow: (shows: Shows) => void) {
-  const { before, after } = useNeighbours(bench)
+  const { before, after } = useNeighbours(bench.kept)
   const navigate = useNavigate()
   const focused = () => {
     const key = document.activeElement?.closest('[data-dial]')?.getAttribute('data-dial')

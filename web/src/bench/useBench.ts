@@ -23,8 +23,21 @@ type Bench = {
   save: SaveState
   trouble: string | null
   conflict: Conflict | null
+  /** Whether something of the set is in the hand. */
+  inHand: boolean
   missing: boolean
 }
+
+/** The new drawing with the things and the reach of the old one where they are alike; its lines hardly ever are. */
+const sameWhereSame = (old: Layout | null, next: Layout): Layout =>
+  old
+    ? {
+        ...next,
+        things: replaceEqualDeep(old.things, next.things),
+        extent: replaceEqualDeep(old.extent, next.extent),
+        pyramid: replaceEqualDeep(old.pyramid, next.pyramid),
+      }
+    : next
 
 /** One object for no errors, so that what only shows errors is not drawn again. */
 const NO_ERRORS: Record<string, string> = {}
@@ -39,6 +52,7 @@ const empty: Bench = {
   save: 'saved',
   trouble: null,
   conflict: null,
+  inHand: false,
   missing: false,
 }
 const SAVE_AFTER = 350
@@ -79,7 +93,7 @@ export function useBench(id: string) {
   const put = useCallback((change: Partial<Bench>) => {
     // What an answer leaves as it was stays the same object, so that only what moved is drawn again.
     const assessment = change.assessment && replaceEqualDeep(now.current.assessment, change.assessment)
-    const layout = change.layout && replaceEqualDeep(now.current.layout, change.layout)
+    const layout = change.layout && sameWhereSame(now.current.layout, change.layout)
     now.current = { ...now.current, ...change, ...(assessment && { assessment }), ...(layout && { layout }) }
     setState(now.current)
   }, [])
@@ -341,12 +355,17 @@ export function useBench(id: string) {
     [answer, newest, put],
   )
 
+  /** Takes something into the hand; gives the setup and the drawing it is taken out of. */
   const grab = useCallback(() => {
-    if (now.current.draft) moving.current = { from: now.current.draft }
-  }, [])
+    const { draft, layout } = now.current
+    if (draft) moving.current = { from: draft }
+    put({ inHand: true })
+    return { draft, layout }
+  }, [put])
 
   /** Lets go of what was moved. What cannot stand where it was put goes back to where it stood, and says why. */
   const release = useCallback(() => {
+    put({ inHand: false })
     newest(async () => {
       const from = moving.current?.from
       const { draft } = now.current
@@ -380,6 +399,9 @@ export function useBench(id: string) {
     [id, put, queries, saveNow, show],
   )
 
+  const undo = useCallback(() => step('undo'), [step])
+  const redo = useCallback(() => step('redo'), [step])
+
   /** Ends a conflict: the newer one is shown, or mine is saved over it (undo brings the newer one back). */
   const settle = useCallback(
     async (keepMine: boolean) => {
@@ -405,8 +427,8 @@ export function useBench(id: string) {
     move,
     grab,
     release,
-    undo: () => step('undo'),
-    redo: () => step('redo'),
+    undo,
+    redo,
     settle,
     saveNow,
     reload: load,

@@ -1,8 +1,10 @@
-import { type ReactNode, useRef } from 'react'
+import { memo, useRef } from 'react'
 import { mergeProps, useFocusRing, useMove } from 'react-aria'
 import styled from 'styled-components'
 import type { Drawn } from '../api/types'
 import type { Dot, Projection } from './drawing/projection'
+import { Symbol } from './drawing/Symbol'
+import type { Inks } from './drawing/inks'
 import type { Spot } from './moves'
 
 export const Held = styled.g`
@@ -26,37 +28,38 @@ export const Held = styled.g`
 type Props = {
   thing: Drawn
   p: Projection
+  inks: Inks
   chosen: boolean
   /** How far it has been moved since it was drawn, in pixels. */
-  moved: Dot
+  dx: number
+  dy: number
   /** One press of an arrow key, in metres. */
   step: number
-  onChoose: () => void
-  onGrab: () => void
+  onChoose: (key: string) => void
+  onGrab: (key: string) => void
   /** The way from where it was taken, in metres; by keys from where it is. */
-  onMove: (by: Spot, from: 'grab' | 'here') => void
+  onMove: (key: string, by: Spot, from: 'grab' | 'here') => void
   onRelease: () => void
-  children: ReactNode
 }
 
 /** A thing of the drawing that is moved by hand: by pointer, by touch, by arrow keys. */
-export function Movable(props: Props) {
-  const { thing, p, chosen, moved, step, onChoose, onGrab, onMove, onRelease, children } = props
+export const Movable = memo(function Movable(props: Props) {
+  const { thing, p, inks, chosen, dx, dy, step, onChoose, onGrab, onMove, onRelease } = props
   const { focusProps, isFocusVisible } = useFocusRing()
   const way = useRef<Dot>([0, 0])
   const { moveProps } = useMove({
     onMoveStart() {
       way.current = [0, 0]
-      onGrab()
+      onGrab(thing.key)
     },
     onMove({ deltaX, deltaY, pointerType, shiftKey }) {
       if (pointerType === 'keyboard') {
         const far = step * (shiftKey ? 5 : 1) * p.scale
-        onMove(p.metres(Math.sign(deltaX) * far, Math.sign(deltaY) * far), 'here')
+        onMove(thing.key, p.metres(Math.sign(deltaX) * far, Math.sign(deltaY) * far), 'here')
         return
       }
       way.current = [way.current[0] + deltaX, way.current[1] + deltaY]
-      onMove(p.metres(...way.current), 'grab')
+      onMove(thing.key, p.metres(...way.current), 'grab')
     },
     onMoveEnd: onRelease,
   })
@@ -67,7 +70,7 @@ export function Movable(props: Props) {
   const wall = thing.kind === 'wall'
   return (
     <Held
-      {...mergeProps(moveProps, focusProps, { onPointerDown: take, onFocus: onChoose })}
+      {...mergeProps(moveProps, focusProps, { onPointerDown: take, onFocus: () => onChoose(thing.key) })}
       role="button"
       tabIndex={chosen ? 0 : -1}
       aria-label={`${name}, ${p.side === 'plan' ? 'from above' : 'from the side'}: ${thing.place}`}
@@ -77,11 +80,11 @@ export function Movable(props: Props) {
       data-side={p.side}
       data-chosen={chosen || undefined}
       data-focused={isFocusVisible || undefined}
-      transform={moved[0] || moved[1] ? `translate(${moved[0]} ${moved[1]})` : undefined}
+      transform={dx || dy ? `translate(${dx} ${dy})` : undefined}
     >
       {!wall && <circle cx={at[0]} cy={at[1]} r={20} fill="transparent" />}
-      {children}
+      <Symbol thing={thing} p={p} inks={inks} bold={chosen} />
       {!wall && <circle className="ring" cx={at[0]} cy={at[1]} r={22} />}
     </Held>
   )
-}
+})

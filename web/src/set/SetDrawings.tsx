@@ -1,4 +1,4 @@
-import { type ReactNode, useRef, useState } from 'react'
+import { type ReactNode, useCallback, useMemo, useRef, useState } from 'react'
 import styled, { useTheme } from 'styled-components'
 import type { Assessment, Drawn, Extent, Layout, Setup } from '../api/types'
 import type { BenchState } from '../bench/useBench'
@@ -44,17 +44,18 @@ type Props = {
 
 /** The set from the side and from above, one over the other on one ruler; everything in it is moved by hand. */
 export function SetDrawings(props: Props) {
-  const { bench, setup, layout, snap, room } = props
-  const inks = inksOf(useTheme())
+  const { bench, layout, snap, room } = props
+  const theme = useTheme()
+  const inks = useMemo(() => inksOf(theme), [theme])
   const units = useUnits()
-  const step = snap ? handOf(units) : null
-  const hand = useHand(bench, setup, layout, step)
+  const hand = useHand(bench, snap ? handOf(units) : null)
   const extent = hand.frozen ?? layout.extent
   const scale = scaleFor(extent, room)
-  const plan = projection('plan', extent, scale)
+  const plan = useMemo(() => projection('plan', extent, scale), [extent, scale])
+  const elevation = useMemo(() => projection('elevation', extent, scale), [extent, scale])
   return (
     <Sheet>
-      <View {...props} p={projection('elevation', extent, scale)} inks={inks} hand={hand} units={units} />
+      <View {...props} p={elevation} inks={inks} hand={hand} units={units} />
       <View {...props} p={plan} inks={inks} hand={hand} units={units}>
         <Ruler p={plan} inks={inks} feet={units === 'feet'} y={-RULER + 2} />
       </View>
@@ -73,21 +74,25 @@ function View(props: Props & { p: Projection; inks: Inks; hand: Hand; units: Uni
   const handled = layout.things.find(
     ({ key }) => key === chosen && turns(key)[p.side === 'plan' ? 'pan' : 'tilt'],
   )
-  const hold = (thing: Drawn, symbol: ReactNode) => (
-    <Movable
-      thing={thing}
-      p={p}
-      chosen={thing.key === chosen}
-      moved={movedBy(thing.key)}
-      step={handOf(units)}
-      onChoose={() => onChoose(thing.key)}
-      onGrab={() => hand.take(thing.key)}
-      onMove={(by, from) => hand.moveBy(thing.key, by, from)}
-      onRelease={hand.letGo}
-    >
-      {symbol}
-    </Movable>
-  )
+  const { take, letGo, moveBy, turn } = hand
+  const hold = (thing: Drawn) => {
+    const [dx, dy] = movedBy(thing.key)
+    return (
+      <Movable
+        thing={thing}
+        p={p}
+        inks={inks}
+        chosen={thing.key === chosen}
+        dx={dx}
+        dy={dy}
+        step={handOf(units)}
+        onChoose={onChoose}
+        onGrab={take}
+        onMove={moveBy}
+        onRelease={letGo}
+      />
+    )
+  }
   return (
     <svg
       width={p.width}
@@ -107,9 +112,9 @@ function View(props: Props & { p: Projection; inks: Inks; hand: Hand; units: Uni
             p={p}
             moved={movedBy(handled.key)}
             step={snap ? FIVE_DEGREES : null}
-            onGrab={() => hand.take(handled.key)}
-            onTurn={(to) => hand.turn(handled, to)}
-            onRelease={hand.letGo}
+            onGrab={take}
+            onTurn={turn}
+            onRelease={letGo}
           />
         )}
       </svg>
@@ -123,33 +128,38 @@ const handOf = (units: Units) => (units === 'feet' ? TWO_INCHES : FIVE_CENTIMETR
 type Hand = ReturnType<typeof useHand>
 
 /** What the hand does: takes a thing, moves or turns it, lets go. While it holds one the drawing stays as it is under it. */
-function useHand({ grab, release, move }: BenchState, setup: Setup, layout: Layout, step: number | null) {
+function useHand({ grab, release, move }: BenchState, step: number | null) {
   const [frozen, setFrozen] = useState<Extent | null>(null)
   const grabbed = useRef<{ key: string; at: Spot } | null>(null)
-  return {
-    frozen,
-    take(key: string) {
-      const at = spotOf(setup, key)
+  const take = useCallback(
+    (key: string) => {
+      const { draft, layout } = grab()
+      const at = draft && spotOf(draft, key)
       grabbed.current = at && { key, at }
-      setFrozen(layout.extent)
-      grab()
+      setFrozen(layout?.extent ?? null)
     },
-    letGo() {
-      grabbed.current = null
-      setFrozen(null)
-      release()
-    },
-    moveBy(key: string, by: Spot, from: 'grab' | 'here') {
+    [grab],
+  )
+  const letGo = useCallback(() => {
+    grabbed.current = null
+    setFrozen(null)
+    release()
+  }, [release])
+  const moveBy = useCallback(
+    (key: string, by: Spot, from: 'grab' | 'here') => {
       const held = grabbed.current
       move((now) => {
         const start = from === 'grab' && held?.key === key ? held.at : spotOf(now, key)
         return start ? putTo(now, key, snapped(start, by, step)) : now
       })
     },
-    turn(thing: Drawn, to: Turn) {
-      move((now) => turnTo(now, thing.key, clean(to, turnOf(thing))))
-    },
-  }
+    [move, step],
+  )
+  const turn = useCallback(
+    (thing: Drawn, to: Turn) => move((now) => turnTo(now, thing.key, clean(to, turnOf(thing)))),
+    [move],
+  )
+  return { frozen, take, letGo, moveBy, turn }
 }
 
 /** What is not turned keeps its angle to the tenth, as it is kept. */

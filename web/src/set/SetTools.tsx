@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
@@ -65,7 +66,7 @@ type Props = {
 }
 
 /** What can be done to the whole set. */
-export function SetTools({ id, snap, onSnap, onChange }: Props) {
+export const SetTools = memo(function SetTools({ id, snap, onSnap, onChange }: Props) {
   return (
     <Row>
       <MenuTrigger>
@@ -109,4 +110,4 @@ export function SetTools({ id, snap, onSnap, onChange }: Props) {
       <Link to={`/setups/${id}/sheet`}>Sheet to print or send</Link>
     </Row>
   )
-}
+})

@@ -1,4 +1,4 @@
-import { useEffect, useState } from 'react'
+import { memo, useDeferredValue, useEffect, useState } from 'react'
 import styled from 'styled-components'
 import type { Setup } from '../api/types'
 import type { BenchState } from '../bench/useBench'
@@ -8,6 +8,7 @@ import { SetRemarks } from './SetRemarks'
 import { SetTools } from './SetTools'
 import { ThingList } from './ThingList'
 import { ThingSheet } from './ThingSheet'
+import { useNowAndThen } from './useNowAndThen'
 import { ratioOf, useRoom } from './useRoom'
 
 const View = styled.div`
@@ -22,7 +23,9 @@ type Props = { id: string; bench: BenchState; setup: Setup }
 export default function SetView({ id, bench, setup }: Props) {
   const [picked, setPicked] = useState<string | null>(null)
   const [snap, setSnap] = useState(true)
-  const { layout, laid, assessment, showSet } = bench
+  const { layout, laid, assessment, showSet, rearrange } = bench
+  // A thing in the hand and the levels come first; words follow when there is time.
+  const late = useDeferredValue(useNowAndThen(bench, bench.inHand))
   const there = (key: string | null) =>
     key === 'room' || key === 'weather' || layout?.things.some((thing) => thing.key === key) ? key : null
   const chosen = there(picked) ?? layout?.things.find(({ kind }) => kind === 'light')?.key ?? 'camera'
@@ -65,7 +68,7 @@ export default function SetView({ id, bench, setup }: Props) {
   }
   return (
     <View ref={box}>
-      <SetTools id={id} snap={snap} onSnap={setSnap} onChange={(change) => bench.rearrange(change)} />
+      <SetTools id={id} snap={snap} onSnap={setSnap} onChange={rearrange} />
       <SetDrawings
         bench={bench}
         setup={setup}
@@ -77,12 +80,25 @@ export default function SetView({ id, bench, setup }: Props) {
         snap={snap}
         room={room}
       />
-      <ThingList layout={layout} chosen={chosen} onChoose={setPicked} />
-      <SetRemarks bench={bench} assessment={assessment} onChoose={setPicked} />
-      <ThingSheet bench={bench} setup={setup} layout={layout} chosen={chosen} onChoose={setPicked} />
+      <InWords bench={late} chosen={chosen} onChoose={setPicked} />
     </View>
   )
 }
+
+type InWordsProps = { bench: BenchState; chosen: string; onChoose: (key: string | null) => void }
+
+/** The same as the drawing says, in words and numbers. */
+const InWords = memo(function InWords({ bench, chosen, onChoose }: InWordsProps) {
+  const { layout, draft, assessment } = bench
+  if (!layout || !draft || !assessment) return null
+  return (
+    <>
+      <ThingList layout={layout} chosen={chosen} onChoose={onChoose} />
+      <SetRemarks bench={bench} assessment={assessment} onChoose={onChoose} />
+      <ThingSheet bench={bench} setup={draft} layout={layout} chosen={chosen} onChoose={onChoose} />
+    </>
+  )
+})
 
 /** The light whose lines of equal light are drawn: the one that is picked, else the first that fires. */
 function lightOf(setup: Setup, picked: string | null): string | null {

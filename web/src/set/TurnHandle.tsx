@@ -32,8 +32,8 @@ type Props = {
   moved: Dot
   /** Whole degrees one turn is rounded to; null for none. */
   step: number | null
-  onGrab: () => void
-  onTurn: (to: Turn) => void
+  onGrab: (key: string) => void
+  onTurn: (thing: Drawn, to: Turn) => void
   onRelease: () => void
 }
 
@@ -61,6 +61,7 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
   const put = (value: number) => {
     const rounded = toStep(value, step)
     onTurn(
+      thing,
       plan
         ? { pan: rounded, tilt: turn.tilt }
         : { pan: turn.pan, tilt: Math.max(-90, Math.min(90, rounded)) },
@@ -69,7 +70,7 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
   const { moveProps } = useMove({
     onMoveStart() {
       hand.current = way
-      onGrab()
+      onGrab(thing.key)
     },
     onMove({ deltaX, deltaY, pointerType, shiftKey }) {
       if (pointerType === 'keyboard') {

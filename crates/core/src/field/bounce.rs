@@ -118,6 +118,13 @@ pub(super) fn virtual_lights(stage: &Stage<'_>, emitter: &Emitter) -> Vec<Virtua
 }
 
 impl Virtual {
+    /// All the light it sends on, for an intensity of 1 along the flash's axis: a diffuse spot sends π times its
+    /// intensity along its normal.
+    #[cfg(test)]
+    pub(super) fn flux(&self) -> f64 {
+        self.strength * PI
+    }
+
     fn gain(&self, receiver: &Receiver) -> f64 {
         let to = receiver.at - self.at;
         let r2 = to.length_squared();

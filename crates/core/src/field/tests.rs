@@ -239,13 +239,13 @@ proptest! {
         let stage = Stage::new(&setup, sample::kit().cameras().next().unwrap()).clone();
         let emitter = Emitter { middle: DVec3::new(x, y, 1.5), looks: direction(pan, tilt), face: Face::Point, law: Law::Diffuse };
         let virtuals = super::bounce::virtual_lights(&stage, &emitter);
-        // What a small closed box in the middle of the air gets from all sides, against what the light sends out.
-        let got: f64 = [DVec3::X, DVec3::Y, DVec3::Z, DVec3::NEG_X, DVec3::NEG_Y, DVec3::NEG_Z]
-            .iter()
-            .map(|normal| super::bounce::gathered(&virtuals, &Receiver { at: DVec3::new(0.0, 0.0, 1.4), normal: *normal }) * 0.01)
-            .sum();
-        prop_assert!(got <= emitter.law.flux() * white.max(0.2));
-        prop_assert!(got > 0.0);
+        // In a closed room every ray ends somewhere and is sent on by the share of what it ends on: no more than all of it
+        // times the whitest surface, no less than times the darkest.
+        let surfaces = [white, setup.background.surface.reflectance.share(), setup.scene.room.ground.reflectance.share()];
+        let sent: f64 = virtuals.iter().map(super::bounce::Virtual::flux).sum();
+        let given = emitter.law.flux();
+        prop_assert!(sent <= given * surfaces.iter().copied().fold(0.0, f64::max) * 1.001, "{sent} of {given}");
+        prop_assert!(sent >= given * surfaces.iter().copied().fold(1.0, f64::min) * 0.999, "{sent} of {given}");
     }
 
     /// The mirror image of a set is lit as the set: left and right are alike.

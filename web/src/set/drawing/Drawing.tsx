@@ -13,12 +13,12 @@ type Props = {
   assessment: Assessment
   /** What is chosen; the marks of other lights are left out. All lights have theirs where nothing is. */
   chosen: string | null
-  /** Puts a thing's symbol into what makes it movable. */
-  hold?: (thing: Drawn, symbol: ReactNode) => ReactNode
+  /** Draws a thing so that it can be moved; as its bare symbol without it. */
+  hold?: (thing: Drawn) => ReactNode
 }
 
 /** The set from one side: what stands where, with the marks of the light. */
-export function Drawing({ p, inks, layout, assessment, chosen, hold = (_, symbol) => symbol }: Props) {
+export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
   const light = chosenLight(layout, assessment, chosen)
   const marked = <T extends { light: string }>(all: T[]) =>
     light === null ? all : all.filter((mark) => mark.light === light)
@@ -43,7 +43,7 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold = (_, symbol
       {layout.sun && main && <Sun p={p} inks={inks} sun={layout.sun} subject={main.at} />}
       {layout.things.map((thing) => (
         <g key={thing.key} data-drawn={thing.key}>
-          {hold(thing, <Symbol thing={thing} p={p} inks={inks} bold={thing.key === chosen} />)}
+          {hold ? hold(thing) : <Symbol thing={thing} p={p} inks={inks} />}
         </g>
       ))}
       <Spans p={p} inks={inks} spans={marked(layout.spans)} />

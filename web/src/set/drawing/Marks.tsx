@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import type { Assessment, Curve, Layout, Vec } from '../../api/types'
 import { stopsLabel } from '../../format/stops'
 import { type Inks, strokes } from './inks'
@@ -43,7 +44,7 @@ export function Words({
 }
 
 /** What the camera sees, and the part of it that is sharp. */
-export function Sight({ p, inks, pyramid }: Common & { pyramid: Layout['pyramid'] }) {
+export const Sight = memo(function Sight({ p, inks, pyramid }: Common & { pyramid: Layout['pyramid'] }) {
   const edges = (slice: Layout['pyramid']['end']): [Dot, Dot] =>
     p.side === 'plan' ? [p.at(slice.left), p.at(slice.right)] : [p.at(slice.top), p.at(slice.bottom)]
   const eye = p.at(pyramid.eye)
@@ -61,10 +62,14 @@ export function Sight({ p, inks, pyramid }: Common & { pyramid: Layout['pyramid'
       <path d={path([a, eye, b])} fill="none" stroke={inks.quiet} strokeWidth={1} />
     </g>
   )
-}
+})
 
 /** Lines of equal light of one light, in stops against the subject. */
-export function EqualLight({ p, inks, curves }: Common & { curves: Layout['curves'] }) {
+export const EqualLight = memo(function EqualLight({
+  p,
+  inks,
+  curves,
+}: Common & { curves: Layout['curves'] }) {
   return (
     <g aria-hidden>
       {curves.map((curve) => {
@@ -93,7 +98,7 @@ export function EqualLight({ p, inks, curves }: Common & { curves: Layout['curve
       })}
     </g>
   )
-}
+})
 
 /** Labels stand apart: each line has its own share along it. */
 function labelled(curve: Curve, piece: Vec[]): Vec | undefined {
