@@ -167,11 +167,21 @@ impl Walk {
         element.click().await.unwrap();
     }
 
-    /// Presses the button with this name, as a screen reader says it.
+    /// Presses the button with this name, as a screen reader says it; found again where it was drawn anew meanwhile.
     pub async fn press_named(&self, name: &str) {
-        let button = self.named("button, a", name).await;
-        button.scroll_into_view().await.unwrap();
-        button.click().await.unwrap();
+        let start = Instant::now();
+        loop {
+            let button = self.named("button, a", name).await;
+            let pressed = match button.scroll_into_view().await {
+                Ok(()) => button.click().await,
+                Err(error) => Err(error),
+            };
+            match pressed {
+                Ok(()) => return,
+                Err(error) if start.elapsed() > PATIENCE => panic!("“{name}” cannot be pressed: {error}"),
+                Err(_) => tokio::time::sleep(Duration::from_millis(20)).await,
+            }
+        }
     }
 
     /// The control with this accessible name.

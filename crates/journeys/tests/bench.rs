@@ -193,7 +193,7 @@ async fn bad_input_at_its_field() {
     let walk = Walk::at_desk().await;
     walk.open_setup("setup-doors").await;
     walk.type_into("Distance from the camera", "-3").await;
-    walk.sees("[data-rac]", "The length can be 0.001 to 10000 m, not -3.").await;
+    walk.sees("[data-rac]", "The length can be 0.0005 to 10000 m, not -3.").await;
     walk.sees("[data-save]", "Not saved yet").await;
     walk.sees("input", "-3").await;
     walk.type_into("Distance from the camera", "0.4").await;

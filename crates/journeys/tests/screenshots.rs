@@ -38,11 +38,20 @@ async fn at_a_desk() {
     walk.named("[role=option]", "Hot-shoe flash").await.click().await.unwrap();
     walk.sees("section", "Zoom table").await;
     walk.picture(&file("kit")).await;
-    walk.open("/settings").await;
+    walk.open_set("setup-water").await;
+    walk.picture(&file("set")).await;
+    walk.open("/setups/setup-doors/sheet").await;
+    walk.find("[data-legend]").await;
+    walk.picture(&file("set-sheet")).await;
+    walk.open("/").await;
     walk.press_named("Dusk").await;
+    walk.named("button", "Daylight").await;
     walk.open_setup("setup-table").await;
     walk.sees("h2", "Other plans").await;
     walk.picture(&file("bench-dusk")).await;
+    walk.open_set("setup-table").await;
+    walk.sees("[aria-label='What the set says'] p", "shows in the glass").await;
+    walk.picture(&file("set-glass-dusk")).await;
     walk.end().await;
 }
 
@@ -61,5 +70,8 @@ async fn on_a_phone() {
     walk.press_named("Plan").await;
     walk.named("h2", "Other plans").await;
     walk.picture(&file("phone-plan")).await;
+    walk.named("[role=radio]", "Set").await.click().await.unwrap();
+    walk.find("[data-drawing=plan]").await;
+    walk.picture(&file("phone-set")).await;
     walk.end().await;
 }

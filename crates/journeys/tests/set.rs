@@ -2,6 +2,7 @@
 
 #![allow(clippy::unwrap_used)]
 
+use base64::Engine as _;
 use rstest::rstest;
 use serde_json::Value;
 use thirtyfour::prelude::*;
@@ -288,7 +289,7 @@ async fn bad_input_on_the_set() {
         assert_eq!(walk.kept("setup-doors").await["lights"], kept["lights"]);
     }
     walk.type_into("Light A: distance to the face", "0").await;
-    walk.sees("[data-rac]", "0.001 to 10000 m, not 0").await;
+    walk.sees("[data-rac]", "0.0005 to 10000 m, not 0").await;
     walk.type_into("Light A: distance to the face", "1.5").await;
     walk.no_longer_sees("[data-rac]", "not 0").await;
     walk.saved().await;
@@ -369,6 +370,15 @@ async fn export_and_read_back() {
         assert!(ink[1..3] == ink[3..5] && ink[3..5] == ink[5..7], "{ink}");
     }
     assert!(coloured > 20);
+    // Printed, it is one sheet of A4, landscape.
+    let print = serde_json::json!({ "preferCSSPageSize": true, "printBackground": true });
+    let printed = walk.browser.cdp().send_raw("Page.printToPDF", print).await.unwrap();
+    let pdf = base64::engine::general_purpose::STANDARD.decode(printed["data"].as_str().unwrap()).unwrap();
+    let pdf = String::from_utf8_lossy(&pdf);
+    assert_eq!(pdf.matches("/Type /Page\n").count(), 1, "one sheet");
+    let size = pdf.split("/MediaBox [").nth(1).unwrap().split(']').next().unwrap();
+    let size: Vec<f64> = size.split_whitespace().map(|side| side.parse().unwrap()).collect();
+    assert!((size[2] - 842.0).abs() < 2.0 && (size[3] - 595.0).abs() < 2.0, "{size:?}");
     // The picture: A4 less its margins at 200 dots an inch, with something on it.
     walk.press_named("Save as PNG").await;
     let png = downloaded(folder.path(), "slip-shed-boatbuilder-at-the-doors.png").await;

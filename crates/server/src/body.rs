@@ -117,7 +117,7 @@ mod tests {
     const GOOD: &str = r#"{"kind":"person","depth":2.4,"movement":"posed","tone":"medium"}"#;
 
     #[rstest]
-    #[case::out_of_range("2.4", "-1", "/depth", "The length can be 0.001 to 10000 m, not -1.")]
+    #[case::out_of_range("2.4", "-1", "/depth", "The length can be 0.0005 to 10000 m, not -1.")]
     #[case::a_word("2.4", "\"far\"", "/depth", "A number is needed here.")]
     #[case::nothing("2.4", "null", "/depth", "A number is needed here.")]
     fn problems_stand_at_their_field(#[case] from: &str, #[case] to: &str, #[case] field: &str, #[case] words: &str) {

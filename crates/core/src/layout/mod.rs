@@ -234,8 +234,9 @@ fn pyramid(s: &Situation<'_>, dials: &Dials, extent: Extent) -> Pyramid {
         };
         Slice { left: at(-1.0, 0.0), right: at(1.0, 0.0), bottom: at(0.0, -1.0), top: at(0.0, 1.0) }
     };
-    // To the far end of the drawing, along the axis.
-    let end = if view.looks.y > 0.1 { ((extent.y[1] - 0.2 - view.eye.y) / view.looks.y).max(0.5) } else { 3.0 };
+    // To the wall behind the subject or to the far end of the drawing, along the axis.
+    let far = s.setup.back_wall().unwrap_or(f64::MAX).min(extent.y[1] - 0.2);
+    let end = if view.looks.y > 0.1 { ((far - view.eye.y) / view.looks.y).max(0.5) } else { 3.0 };
     let sharp = s.lensing.depth_of_field(dials.aperture.f_number());
     let near = sharp.near.metres().min(end);
     let far = sharp.far.map_or(end, crate::quantity::Metres::metres).clamp(near, end);

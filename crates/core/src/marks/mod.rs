@@ -194,8 +194,9 @@ pub fn stops_label(stops: f64) -> String {
 pub fn stops_amount(stops: f64) -> String {
     let label = stops_label(stops.abs());
     let label = label.trim_start_matches('+');
-    let one = stops.abs() <= 1.1;
-    format!("{label} {}", if one && label != "0" { "stop" } else { "stops" })
+    // One stop or a part of one, as the label says it.
+    let one = matches!(label, "1" | "⅓" | "½" | "⅔");
+    format!("{label} {}", if one { "stop" } else { "stops" })
 }
 
 #[cfg(test)]
@@ -219,6 +220,8 @@ mod tests {
     #[rstest]
     #[case(0.67, "⅔ stop")]
     #[case(-1.0, "1 stop")]
+    #[case(1.15, "1 stop")]
+    #[case(0.02, "0 stops")]
     #[case(1.33, "1⅓ stops")]
     fn amounts(#[case] stops: f64, #[case] label: &str) {
         assert_eq!(stops_amount(stops), label);

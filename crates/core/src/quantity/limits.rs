@@ -69,7 +69,7 @@ impl OutOfRange {
 
 /// A number without needless digits: 0.05, 2.4, 500.
 fn plain(value: f64) -> String {
-    let rounded = (value * 1000.0).round() / 1000.0;
+    let rounded = (value * 10_000.0).round() / 10_000.0;
     if rounded.abs() >= 1e9 { format!("{rounded:e}") } else { format!("{rounded}") }
 }
 
@@ -88,7 +88,7 @@ limits! {
     STOPS = "difference", "stops", -40.0, 40.0;
     LUX = "illuminance", "lx", 0.0, 1e7;
     LUX_SECONDS = "luminous exposure", "lx·s", 0.0, 1e9;
-    METRES = "length", "m", 0.001, 10_000.0;
+    METRES = "length", "m", 0.0005, 10_000.0;
     MILLIMETRES = "length", "mm", 0.001, 10_000.0;
     SECONDS = "time", "s", 1e-6, 100_000.0;
     F_NUMBER = "f-number", "", 0.5, 256.0;

@@ -3,6 +3,7 @@
 use super::binds::{Bound, FELT, direct, shortfall};
 use super::change::{self, Change, apply};
 use super::grid::best_from;
+use super::places::is_clear;
 use super::price::{Cost, price};
 use super::score::{Weights, score};
 use crate::approach::Approach;
@@ -55,6 +56,9 @@ pub(super) fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tri
         .filter_map(|change| {
             let setup = apply(s.setup, s.kit, &change);
             let after = s.after(&setup).ok()?;
+            if into_the_picture(s, &after, &change) {
+                return None;
+            }
             let solution = best_from(&after, w, dials);
             let left = shortfall(&after, &solution.dials);
             if left > before - FELT {
@@ -77,6 +81,13 @@ pub(super) fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tri
     tried
 }
 
+/// Whether a change puts a light into the picture that was out of it.
+fn into_the_picture(before: &Situation<'_>, after: &Situation<'_>, change: &Change) -> bool {
+    let Change::MoveLight { light, .. } = change else { return false };
+    let clear = |s: &Situation<'_>| s.lights.iter().any(|lit| lit.light.id == *light && is_clear(s, lit));
+    clear(before) && !clear(after)
+}
+
 /// The changes worth trying.
 fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     let mut changes: Vec<Change> = change::held(s.setup).into_iter().map(|dial| Change::Release { dial }).collect();
@@ -95,9 +106,9 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
         for factor in [0.7, 0.5, 0.35, 1.4, 2.0] {
             // To the nearest hand's breadth, as a stand is moved.
             let moved = ((at * factor * 10.0).round() / 10.0).max(0.5);
-            if FACE_DISTANCE.check(moved).is_ok() && (moved - at).abs() > 0.05 {
-                let face_distance = Metres::nearest(moved);
-                changes.push(Change::MoveLight { light: lit.light.id.clone(), face_distance });
+            let change = Change::MoveLight { light: lit.light.id.clone(), face_distance: Metres::nearest(moved) };
+            if FACE_DISTANCE.check(moved).is_ok() && (moved - at).abs() > 0.05 && !changes.contains(&change) {
+                changes.push(change);
             }
         }
     }

@@ -41,17 +41,19 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
       />
       <Lines p={p} inks={inks} lines={lines(layout.beams)} dash={strokes.beam} ink={inks.flash} />
       {layout.sun && main && <Sun p={p} inks={inks} sun={layout.sun} subject={main.at} />}
-      {layout.things.map((thing) => (
-        <g key={thing.key} data-drawn={thing.key}>
-          {hold ? hold(thing) : <Symbol thing={thing} p={p} inks={inks} />}
-        </g>
-      ))}
+      {layout.things
+        .filter((thing) => isSeen(thing, p))
+        .map((thing) => (
+          <g key={thing.key} data-drawn={thing.key}>
+            {hold ? hold(thing) : <Symbol thing={thing} p={p} inks={inks} />}
+          </g>
+        ))}
       <Spans p={p} inks={inks} spans={marked(layout.spans)} />
       <MirrorImages p={p} inks={inks} assessment={assessment} eye={eye} />
       <g aria-hidden pointerEvents="none">
         {layout.things.map((thing) => thing.mark && <Mark key={thing.key} thing={thing} p={p} inks={inks} />)}
-        {layout.beyond && (
-          <Words at={[p.width - 6, p.height - 8]} inks={inks} size={11.5} anchor="end" ink={inks.quiet}>
+        {layout.beyond && p.side === 'plan' && (
+          <Words at={[p.width - 6, 14]} inks={inks} size={11.5} anchor="end" ink={inks.quiet}>
             {`${layout.beyond} →`}
           </Words>
         )}
@@ -60,6 +62,10 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
     </>
   )
 }
+
+/** Whether a thing is seen from this side: a side wall is not from the side, nor a ceiling from above. */
+const isSeen = (thing: Drawn, p: Projection) =>
+  thing.kind !== 'wall' || Math.hypot(...p.along(thing.looks)) > 1e-6
 
 /** The light whose marks are drawn: the chosen one, else the first that fires; all where `chosen` is nothing. */
 function chosenLight(layout: Layout, assessment: Assessment, chosen: string | null): string | null {

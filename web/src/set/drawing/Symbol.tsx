@@ -245,11 +245,9 @@ function PaneSymbol({ thing, p, inks }: Props) {
 }
 
 /** A wall, hatched on the side one does not stand on. */
-function WallSymbol({ thing, p, inks }: Props) {
+function WallSymbol({ thing, p, inks, bold }: Props) {
   const [from, to] = thing.outline as [Vec, Vec]
   const looks = p.along(thing.looks)
-  // A side wall is not seen from the side, nor a ceiling from above.
-  if (Math.hypot(...looks) < 1e-6) return null
   const [a, b] = [p.at(from), p.at(to)]
   const upright = Math.abs(looks[0]) > Math.abs(looks[1])
   const back = ahead(looks, -7)
@@ -274,8 +272,9 @@ function WallSymbol({ thing, p, inks }: Props) {
   }
   return (
     <g>
+      <path d={path(corners)} stroke="transparent" strokeWidth={18} />
       <path d={ticks.join('')} stroke={inks.line} strokeWidth={1} />
-      <path d={path(corners)} stroke={inks.ink} strokeWidth={2} />
+      <path d={path(corners)} stroke={inks.ink} strokeWidth={bold ? 3.5 : 2} />
     </g>
   )
 }
