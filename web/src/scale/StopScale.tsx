@@ -4,6 +4,7 @@ import type { Assessment, Level, Part as PartOf, Patch } from '../api/types'
 import { stopsLabel } from '../format/stops'
 import { type Frame, highest, type Scale, scaleTo, wide } from './geometry'
 import { Part } from './Part'
+import { unseen } from '../ui/unseen'
 
 const Figure = styled.figure`
   svg {
@@ -19,11 +20,7 @@ const Figure = styled.figure`
   }
 `
 const Unseen = styled.ul`
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
+  ${unseen}
 `
 
 type Props = {

@@ -1,5 +1,5 @@
 import { memo } from 'react'
-import { Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
+import { type Key, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import type { Addition, Change } from '../api/types'
@@ -69,41 +69,16 @@ type Props = {
 export const SetTools = memo(function SetTools({ id, snap, onSnap, onChange }: Props) {
   return (
     <Row>
-      <MenuTrigger>
-        <Push>Start from …</Push>
-        <Drop>
-          <Items
-            aria-label="Starting arrangements"
-            onAction={(key) =>
-              onChange({ do: 'arrange', arrangement: key as (typeof arrangements)[number]['id'] })
-            }
-          >
-            {arrangements.map(({ id, name }) => (
-              <MenuItem key={id} id={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </Items>
-        </Drop>
-      </MenuTrigger>
-      <MenuTrigger>
-        <Push>Put on the set …</Push>
-        <Drop>
-          <Items
-            aria-label="Put on the set"
-            onAction={(key) => {
-              const found = additions.find((one) => one.id === key)
-              if (found) onChange({ do: 'add', what: found.what })
-            }}
-          >
-            {additions.map(({ id, name }) => (
-              <MenuItem key={id} id={id}>
-                {name}
-              </MenuItem>
-            ))}
-          </Items>
-        </Drop>
-      </MenuTrigger>
+      <Choices
+        label="Start from …"
+        of={arrangements}
+        onChoose={({ id }) => onChange({ do: 'arrange', arrangement: id })}
+      />
+      <Choices
+        label="Put on the set …"
+        of={additions}
+        onChoose={({ what }) => onChange({ do: 'add', what })}
+      />
       <Latch isSelected={snap} onChange={onSnap}>
         Round hand measures
       </Latch>
@@ -111,3 +86,27 @@ export const SetTools = memo(function SetTools({ id, snap, onSnap, onChange }: P
     </Row>
   )
 })
+
+type ChoicesProps<T> = { label: string; of: T[]; onChoose: (one: T) => void }
+
+/** A button that opens a list of things to do. */
+function Choices<T extends { id: string; name: string }>({ label, of, onChoose }: ChoicesProps<T>) {
+  const choose = (key: Key) => {
+    const found = of.find(({ id }) => id === key)
+    if (found) onChoose(found)
+  }
+  return (
+    <MenuTrigger>
+      <Push>{label}</Push>
+      <Drop>
+        <Items aria-label={label} onAction={choose}>
+          {of.map(({ id, name }) => (
+            <MenuItem key={id} id={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </Items>
+      </Drop>
+    </MenuTrigger>
+  )
+}

@@ -1,6 +1,7 @@
 import { ListBox, ListBoxItem } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Drawn, Layout } from '../api/types'
+import { unseen } from '../ui/unseen'
 
 const List = styled(ListBox)`
   display: flex;
@@ -33,11 +34,7 @@ const Item = styled(ListBoxItem)`
   }
 `
 const Unseen = styled.span`
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
+  ${unseen}
 `
 
 type Entry = { key: string; mark?: string | null; name: string; place: string }

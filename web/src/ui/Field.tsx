@@ -14,6 +14,7 @@ import {
 } from 'react-aria-components'
 import styled, { css } from 'styled-components'
 import type { Choice } from './choices'
+import { unseen } from './unseen'
 
 /** What a live value is about, for its colour: light of the place, light of a flash, or neither. */
 export type Tint = 'ambient' | 'flash' | 'plain'
@@ -56,12 +57,7 @@ const LiveButton = styled(Button)<{ $tint?: Tint }>`
   text-align: left;
 `
 const Hidden = styled(Label)`
-  position: absolute;
-  width: 1px;
-  height: 1px;
-  overflow: hidden;
-  clip-path: inset(50%);
-  white-space: nowrap;
+  ${unseen}
 `
 const Shown = styled(Label)`
   font-size: 13px;

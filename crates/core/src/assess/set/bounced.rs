@@ -1,0 +1,83 @@
+//! What comes of a light that is bounced.
+
+use crate::field::BounceReport;
+use crate::geometry::{angle, bearing_and_tilt};
+use crate::marks::stops_amount;
+use crate::quantity::{MiredShift, Stops};
+use crate::scene::{Aim, Bounced, Role};
+use crate::situation::{Lit, Situation};
+use serde::Serialize;
+
+/// Light off the room.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct BounceWords {
+    /// Off what most of it comes.
+    pub from: Bounced,
+    /// How much less reaches the face than the flash turned straight at it would give.
+    pub loss: Stops,
+    /// How high it comes from, in degrees.
+    pub up: f64,
+    /// The bearing it comes from.
+    pub bearing: f64,
+    /// The colour it took on.
+    pub tint: MiredShift,
+    /// Whether it is worth doing.
+    pub fails: bool,
+    /// In words.
+    pub text: String,
+}
+
+/// A light turned this far off the face, in degrees, is no longer just feathered.
+const TURNED: f64 = 35.0;
+/// Above this loss in stops a bounce is not worth doing (common practice).
+const BOUNCE_FAILS: f64 = 6.0;
+/// From this tint on, in mired, the colour of the surface is plain on skin (common practice).
+const TINTED: f64 = 40.0;
+
+pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceReport) -> Option<BounceWords> {
+    let gain = s.field.lights[index].patches[0]?;
+    let (_, tilt) = bearing_and_tilt(lit.emitter.looks);
+    let off = angle(lit.emitter.looks, s.setup.main_face().at - lit.emitter.middle);
+    // Turned well off the face, and to the ceiling or by a flash on the camera: that is meant as a bounce.
+    let meant = tilt > 30.0 || lit.light.on_camera || gain.bounced > gain.direct;
+    if !matches!(lit.light.aim, Aim::Free { .. }) || off < TURNED || !meant || lit.role == Role::Background {
+        return None;
+    }
+    let straight = 1.0 / lit.face_distance.metres().powi(2);
+    let Some(from) = report.from.filter(|_| gain.bounced > 0.0) else {
+        let text = "Nothing to bounce off: turned away from the face, the light is lost.".to_owned();
+        let none = Stops::nearest(20.0);
+        return Some(BounceWords {
+            from: Bounced::Ground,
+            loss: none,
+            up: 0.0,
+            bearing: 0.0,
+            tint: MiredShift::ZERO,
+            fails: true,
+            text,
+        });
+    };
+    let loss = (straight / gain.bounced).log2();
+    let (bearing, up) = bearing_and_tilt(report.direction);
+    let fails = loss > BOUNCE_FAILS;
+    let mut text = format!("Off {}: {} less than straight, from {up:.0}° up.", from.words(), stops_amount(loss));
+    if gain.direct > gain.bounced && !fails {
+        text += " More than that still goes straight to the face: turn it further, or flag it.";
+    }
+    if fails {
+        text += " It fails: too high, too far or too dark a surface; turn it straight, or use a card.";
+    } else if report.tint.abs() > TINTED {
+        let colour = if report.tint > 0.0 { "warmer" } else { "cooler" };
+        text += &format!(" The surface makes it {:.0} mired {colour}.", report.tint.abs());
+    }
+    Some(BounceWords {
+        from,
+        loss: Stops::nearest(loss),
+        up,
+        bearing,
+        tint: MiredShift::nearest(report.tint),
+        fails,
+        text,
+    })
+}

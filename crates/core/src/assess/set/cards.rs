@@ -1,0 +1,62 @@
+//! What cards do for the shadow side, and how near they may come.
+
+use crate::assess::Facts;
+use crate::geometry::DVec3;
+use crate::quantity::{Id, Metres, Stops};
+use crate::scene::{card_points, clear_distance};
+use crate::situation::Situation;
+use serde::Serialize;
+
+/// A card in its place.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct PlacedCard {
+    /// Which.
+    pub card: Id,
+    /// From its middle to the face.
+    pub face_distance: Metres,
+    /// How much brighter it makes the shadow side in all.
+    pub fill: Stops,
+    /// The nearest it may come along its line without being in the picture.
+    pub clear: Option<Metres>,
+}
+
+pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<PlacedCard> {
+    let face = s.setup.main_face().at;
+    // What all cards give the shadow side, shared by none: with several cards each is told the whole.
+    let flash: f64 = s
+        .field
+        .lights
+        .iter()
+        .zip(&facts.parts)
+        .filter_map(|(field, part)| {
+            let gain = field.patches[1]?;
+            Some(part[1]?.exp2() * gain.carded / gain.sum().max(1e-12))
+        })
+        .sum();
+    let all = facts.split.total[1].map_or(0.0, f64::exp2);
+    let daylight = s.field.daylight.cards[1];
+    let ambient = facts.split.ambient[1].map_or(0.0, f64::exp2);
+    let before = s.ambient[1].as_ref().map_or(1.0, |patch| crate::field::lux(patch.ev.ev()));
+    let off_cards = flash + ambient * (daylight / before).min(1.0);
+    let fill = if all > off_cards && off_cards > 0.0 { (all / (all - off_cards)).log2() } else { 0.0 };
+    s.setup
+        .scene
+        .cards
+        .iter()
+        .map(|card| {
+            let way = (card.at.point() - face).normalize_or(DVec3::X);
+            let clear = clear_distance(&s.stage, way, false, |at| {
+                let held = crate::scene::Card { at: crate::scene::Position::nearest(at), ..card.clone() };
+                card_points(s.setup, &held)
+            });
+            let gives = card.kind.reflectance() > 0.0;
+            PlacedCard {
+                card: card.id.clone(),
+                face_distance: Metres::nearest(card.at.point().distance(face)),
+                fill: Stops::nearest(if gives { fill } else { 0.0 }),
+                clear,
+            }
+        })
+        .collect()
+}

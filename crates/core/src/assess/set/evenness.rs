@@ -1,0 +1,93 @@
+//! How evenly a group is lit.
+
+use crate::assess::Facts;
+use crate::field::Gain;
+use crate::marks::stops_amount;
+use crate::quantity::Stops;
+use crate::situation::Situation;
+use serde::Serialize;
+
+/// How evenly a group is lit.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Evenness {
+    /// From the darkest face to the brightest, all light together.
+    pub spread: Stops,
+    /// The darkest face, counted from 0.
+    pub darkest: u32,
+    /// The brightest.
+    pub brightest: u32,
+    /// Each face against the main one.
+    pub faces: Vec<Stops>,
+    /// In words.
+    pub text: String,
+}
+
+pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Option<Evenness> {
+    let totals = face_levels(s, facts)?;
+    let main = *totals.first()?;
+    let most = |better: fn(f64, f64) -> bool| {
+        (0..totals.len()).reduce(|a, b| if better(totals[b], totals[a]) { b } else { a }).unwrap_or(0)
+    };
+    let (darkest, brightest) = (most(|a, b| a < b), most(|a, b| a > b));
+    let spread = totals[brightest] - totals[darkest];
+    let text = if spread <= 1.0 / 3.0 {
+        format!("Even over the group: {} from the darkest face to the brightest.", stops_amount(spread))
+    } else {
+        let side = |index: usize| place_of(s, index);
+        format!(
+            "Uneven over the group by {}: brightest {}, darkest {}.",
+            stops_amount(spread),
+            side(brightest),
+            side(darkest)
+        )
+    };
+    Some(Evenness {
+        spread: Stops::nearest(spread),
+        darkest: darkest as u32,
+        brightest: brightest as u32,
+        faces: totals.iter().map(|level| Stops::nearest(level - main)).collect(),
+        text,
+    })
+}
+
+/// The level of every face of a group, flash and ambient together; none for one face.
+pub(crate) fn face_levels(s: &Situation<'_>, facts: &Facts) -> Option<Vec<f64>> {
+    let count = s.stage.faces.len();
+    if count < 2 || s.lights.is_empty() {
+        return None;
+    }
+    let ambient = facts.split.ambient[0].map_or(0.0, f64::exp2);
+    Some(
+        (0..count)
+            .map(|face| {
+                let flash: f64 = s
+                    .field
+                    .lights
+                    .iter()
+                    .enumerate()
+                    .map(|(index, field)| {
+                        // What the main face gets of it, times how this one differs.
+                        let main = field.patches[0].map_or(0.0, Gain::sum);
+                        let part = facts.parts[index][0].map_or(0.0, f64::exp2);
+                        if main > 0.0 { part * field.faces[face].sum() / main } else { 0.0 }
+                    })
+                    .sum();
+                (ambient + flash).max(1e-9).log2()
+            })
+            .collect(),
+    )
+}
+
+/// A face's place in words.
+fn place_of(s: &Situation<'_>, index: usize) -> &'static str {
+    let (x, y) = (s.stage.faces[index].at.x - s.setup.focus().x, s.stage.faces[index].at.y - s.setup.focus().y);
+    match (x < -0.3, x > 0.3, y > 0.3) {
+        (true, _, false) => "at the front left",
+        (_, true, false) => "at the front right",
+        (true, _, true) => "at the back left",
+        (_, true, true) => "at the back right",
+        (_, _, true) => "in the middle of the back",
+        _ => "in the middle",
+    }
+}

@@ -1,0 +1,106 @@
+//! What the set is like: what stands where, how soft, how even, what is in the picture that should not be.
+
+mod bounced;
+mod cards;
+mod evenness;
+mod picture;
+mod placed;
+mod softness;
+
+pub use bounced::BounceWords;
+pub use cards::PlacedCard;
+pub use evenness::Evenness;
+pub(crate) use evenness::face_levels;
+pub use picture::InPicture;
+pub use placed::PlacedLight;
+pub use softness::Softness;
+
+use super::Facts;
+use crate::glass::{Reflection, reflections};
+use crate::marks::{stops_amount, stops_label};
+use crate::quantity::{Id, Metres};
+use crate::scene::Framing;
+use crate::situation::{Lit, Situation};
+use serde::Serialize;
+
+/// What the set is like.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SetReport {
+    /// What the picture holds.
+    pub framing: Framing,
+    /// The same in words.
+    pub framing_words: String,
+    /// From the camera to the middle of the subject.
+    pub subject_distance: Metres,
+    /// From the main subject to the background behind it.
+    pub background_behind: Metres,
+    /// The lights that fire.
+    pub lights: Vec<PlacedLight>,
+    /// How evenly a group is lit; none for one face or without flash.
+    pub evenness: Option<Evenness>,
+    /// The cards.
+    pub cards: Vec<PlacedCard>,
+    /// What is in the picture that should not be.
+    pub intruders: Vec<InPicture>,
+    /// What shows in panes.
+    pub reflections: Vec<Reflection>,
+    /// The angle between lens axis and sun, in degrees, where it is so small that it flares.
+    pub flare: Option<f64>,
+    /// Lights behind the same pane of glass as the camera, whose light comes back off it.
+    pub through_glass: Vec<Id>,
+}
+
+pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
+    let setup = s.setup;
+    let stage = &s.stage;
+    let main = setup.main_face().at;
+    let shown: Vec<_> =
+        s.lights.iter().map(|lit| (lit.light.id.clone(), name(lit), lit.emitter, lit.optics.head)).collect();
+    let framing = Framing::of(setup, &stage.view);
+    SetReport {
+        framing_words: framing_words(s, &framing),
+        framing,
+        subject_distance: setup.subject_distance(),
+        background_behind: Metres::nearest(setup.background.distance.metres() - main.y),
+        lights: s.lights.iter().enumerate().map(|(index, lit)| placed::of(s, facts, index, lit)).collect(),
+        evenness: evenness::of(s, facts),
+        cards: cards::of(s, facts),
+        intruders: picture::intruders_of(s),
+        reflections: reflections(stage, &shown),
+        flare: picture::flare(s),
+        through_glass: picture::through_glass(s),
+    }
+}
+
+fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
+    let said = |metres: Metres| s.house.units.distance(metres.metres());
+    let share = framing.subject_share;
+    let subject = if share > 1.0 {
+        format!("the subject is {share:.1} times as high")
+    } else {
+        format!("the subject takes {:.0} % of its height", share * 100.0)
+    };
+    format!(
+        "{} × {} fill the frame at the subject ({:.0}° × {:.0}°); {subject}. {} of background are seen.",
+        said(framing.width),
+        said(framing.height),
+        framing.angle_across,
+        framing.angle_up,
+        said(framing.background_width),
+    )
+}
+
+/// The name a light goes by: its modifier, or its flash.
+pub(crate) fn name(lit: &Lit<'_>) -> String {
+    lit.modifier.map_or(&lit.flash.name, |modifier| &modifier.name).to_string()
+}
+
+/// The spill of all lights on the background, in words; none where there is none.
+pub(crate) fn spill_words(facts: &Facts) -> Option<String> {
+    let (spill, total) = (facts.split.flash[3]?, facts.split.total[3]?);
+    let lifts = total - facts.split.ambient[3].unwrap_or(-20.0);
+    (lifts > 0.1).then(|| {
+        format!("Flash falls on the background at {} and lifts it by {}.", stops_label(spill), stops_amount(lifts))
+    })
+}

@@ -1,0 +1,81 @@
+//! What is in the picture that should not be: things, flare, light back off the glass.
+
+use super::name;
+use super::placed::clear_of;
+use crate::assess::capital;
+use crate::geometry::{DVec3, angle};
+use crate::quantity::{Id, Metres};
+use crate::scene::{Intruder, Outline, card_outline, intruders};
+use crate::situation::Situation;
+use serde::Serialize;
+
+/// Something in the picture that should not be.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct InPicture {
+    /// What.
+    pub what: Intruder,
+    /// In words, with where it would be clear.
+    pub text: String,
+}
+
+pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
+    let lights = s.lights.iter().filter(|lit| !lit.light.on_camera).map(|lit| Outline {
+        face: Intruder::Light { light: lit.light.id.clone() },
+        points: lit.emitter.outline(),
+        stand: Some((Intruder::Stand { light: lit.light.id.clone() }, lit.emitter.middle)),
+    });
+    let cards = s.setup.scene.cards.iter().map(|card| card_outline(s.setup, card));
+    let outlines: Vec<Outline> = lights.chain(cards).collect();
+    let distance = |at: Option<Metres>| {
+        at.map_or_else(
+            || " No distance along its line is clear: turn it round the subject.".to_owned(),
+            |at| format!(" From {} it is clear.", s.house.units.distance(at.metres())),
+        )
+    };
+    intruders(&s.stage, &outlines)
+        .into_iter()
+        .map(|what| {
+            let lit = |id: &Id| s.lights.iter().find(|lit| lit.light.id == *id);
+            let text = match &what {
+                Intruder::Light { light } => {
+                    let (name, clear) = lit(light).map_or((String::new(), None), |lit| (name(lit), clear_of(s, lit)));
+                    format!("{} is in the picture.{}", capital(&name), distance(clear))
+                }
+                Intruder::Stand { light } => {
+                    let (name, clear) = lit(light).map_or((String::new(), None), |lit| (name(lit), clear_of(s, lit)));
+                    format!("The stand of the {name} is in the picture.{}", distance(clear))
+                }
+                Intruder::Card { card } => {
+                    let found = s.setup.scene.cards.iter().find(|known| known.id == *card);
+                    format!("The {} is in the picture.", found.map_or("card", |card| card.kind.words()))
+                }
+            };
+            InPicture { what, text }
+        })
+        .collect()
+}
+
+/// Sun this near outside the frame's corner still flares, in degrees (common practice: a hand at arm's length).
+const FLARES: f64 = 20.0;
+
+pub(super) fn flare(s: &Situation<'_>) -> Option<f64> {
+    let sun = s.setup.scene.sun?;
+    let off = angle(sun.towards(), s.stage.view.looks);
+    let corner = s.stage.view.half_width.hypot(s.stage.view.half_height).atan().to_degrees();
+    (sun.elevation.degrees() > -0.9 && off < corner + FLARES).then_some(off)
+}
+
+/// Where the camera looks at the subject through a pane, light from the camera's side comes back off it.
+pub(super) fn through_glass(s: &Situation<'_>) -> Vec<Id> {
+    let face = s.setup.main_face().at;
+    let panes: Vec<_> = s.setup.scene.panes.iter().map(crate::scene::Pane::flat).collect();
+    let through = panes.iter().filter(|pane| pane.crossing(s.stage.eye, face).is_some());
+    let mut found = Vec::new();
+    for pane in through {
+        let side = |at: DVec3| (at - pane.middle).dot(pane.normal()) >= 0.0;
+        let same = s.lights.iter().filter(|lit| side(lit.emitter.middle) == side(s.stage.eye));
+        found.extend(same.map(|lit| lit.light.id.clone()));
+    }
+    found
+}
