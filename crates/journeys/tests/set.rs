@@ -272,6 +272,26 @@ async fn starting_arrangements() {
     walk.end().await;
 }
 
+/// Too far for its power, and allowed to be moved: solving brings it nearer, out of the picture still; not allowed, it
+/// stays.
+#[tokio::test(flavor = "multi_thread")]
+async fn solve_may_move_a_light() {
+    let walk = Walk::at_desk().await;
+    walk.open_set("setup-doors").await;
+    walk.type_into("Light A: distance to the face", "5").await;
+    walk.number_is("Light A: across", "n > 3").await;
+    walk.press_named("Solve").await;
+    walk.saved().await;
+    assert!((walk.number("Light A: distance to the face").await - 5.0).abs() < 0.02, "it moved without leave");
+    walk.press_named("Solve may move it").await;
+    walk.saved().await;
+    walk.press_named("Solve").await;
+    walk.number_is("Light A: distance to the face", "n < 4.5").await;
+    walk.sees("h2[data-met]", "Face and background meet at 0.").await;
+    walk.sees("[aria-label='What the set says'] p", "Nothing stands in the picture").await;
+    walk.end().await;
+}
+
 /// What cannot be is said at its field or where the hand put it, and nothing is lost.
 #[tokio::test(flavor = "multi_thread")]
 async fn bad_input_on_the_set() {

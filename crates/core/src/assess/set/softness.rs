@@ -46,5 +46,58 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
             nose / sun
         )
     };
+    let text = match wall {
+        Some(wall) => format!("{text} On the wall behind, the edge of a shadow is {wall:.0} mm wide."),
+        None => text,
+    };
     Softness { apparent: apparent_size(width, distance), nose, wall, bare, sun, text }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::quantity::{Id, Metres};
+    use crate::sample;
+    use crate::setup::{BackgroundKind, Setup};
+    use rstest::rstest;
+
+    /// The portrait at 1.5 m from its light, a wall 2 m behind, with this before the flash.
+    fn with(modifier: &str) -> Setup {
+        let mut setup = sample::outdoors();
+        setup.background.kind = BackgroundKind::Wall;
+        setup.background.distance = Metres::nearest(2.0);
+        setup.lights[0].modifier = Some(Id::new(modifier).unwrap());
+        sample::round_face(&mut setup, 0, 40.0, 20.0, 1.5);
+        setup
+    }
+
+    fn softness(modifier: &str) -> Softness {
+        let report = crate::assess::assess(&with(modifier), &sample::kit(), House::default()).unwrap();
+        report.set.lights[0].softness.clone()
+    }
+
+    /// By hand: 0.9 m of octa at 1.5 m draws 0.9·30/1.5 = 18 mm behind a nose of 30 mm; the head of 18 cm 3.6 mm; the sun
+    /// 0.28 mm.
+    #[rstest]
+    #[case::octa("mod-octa-90", 18.0, "18 mm behind the nose: 5 times the bare head's")]
+    #[case::bare("mod-bare", 3.6, "Hard: a half-shadow of 3.6 mm")]
+    #[case::dome("mod-dome", 3.6, "A dome is no softer than the bare head")]
+    fn as_worked_by_hand(#[case] modifier: &str, #[case] nose: f64, #[case] words: &str) {
+        let found = softness(modifier);
+        assert!((found.nose - nose).abs() < 0.05, "{found:?}");
+        assert!((found.sun - 0.28).abs() < 0.01);
+        assert!(found.text.contains(words), "{}", found.text);
+    }
+
+    /// The edge on the wall is as much wider as the wall is further behind the face than the cheek behind the nose.
+    #[test]
+    fn on_the_wall_it_is_wider() {
+        let found = softness("mod-octa-90");
+        let wall = found.wall.unwrap();
+        let setup = with("mod-octa-90");
+        let behind = setup.background_distance(&setup.lights[0]).metres() - 1.5;
+        assert!((wall - 900.0 * behind / 1.5).abs() < 1.0, "{wall}");
+        assert!(found.text.contains("On the wall behind"), "{}", found.text);
+    }
 }
