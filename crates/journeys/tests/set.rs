@@ -272,6 +272,65 @@ async fn starting_arrangements() {
     walk.end().await;
 }
 
+/// Every sheet changes its thing: what is typed and chosen shows in the drawing, in words and in the light.
+#[tokio::test(flavor = "multi_thread")]
+async fn every_sheet_answers() {
+    let walk = Walk::at_desk().await;
+    walk.open_set("setup-doors").await;
+    const DRAWN: &str =
+        "[...document.querySelectorAll('[data-drawing=elevation] [data-drawn]')].map((e) => e.dataset.drawn)";
+    // Room: without its ceiling none is drawn.
+    walk.press("[role=option][data-key=room]").await;
+    walk.wait("the ceiling", &format!("return {DRAWN}.includes('room/ceiling')")).await;
+    walk.press_named("Ceiling").await;
+    walk.wait("no ceiling", &format!("return !{DRAWN}.includes('room/ceiling')")).await;
+    // Weather: a gale says to take the box down.
+    walk.press("[role=option][data-key=weather]").await;
+    walk.type_into("Wind", "9").await;
+    walk.saved().await;
+    walk.press("[role=option][data-key='lights/0']").await;
+    walk.sees("[data-sheet='lights/0'] p", "Too much wind for this: take it down").await;
+    walk.press("[role=option][data-key=weather]").await;
+    walk.type_into("Wind", "4").await;
+    walk.press("[role=option][data-key='lights/0']").await;
+    walk.sees("[data-sheet='lights/0'] p", "In this wind a bag of").await;
+    walk.type_into("Light A: bag", "20").await;
+    walk.sees("[data-sheet='lights/0'] p", "kg is on it").await;
+    // Subject: on a chair the face is lower, and so the camera's aim.
+    walk.press("[role=option][data-key='people/0']").await;
+    walk.choose("standing", "sitting").await;
+    walk.sees("[data-sheet] .place", "sitting, 1.75 m tall").await;
+    walk.press_named("Looks at the camera").await;
+    walk.type_into("Subject: looks", "150").await;
+    walk.sees("[data-sheet] .place", "off the camera").await;
+    // Camera: a shorter lens holds more.
+    walk.press("[role=option][data-key=camera]").await;
+    walk.sees("[data-sheet] li", "fill the frame at the subject (16°").await;
+    walk.press_named("Held upright").await;
+    walk.sees("[data-sheet] li", "fill the frame at the subject (23°").await;
+    // Card: black it fills nothing and is drawn so.
+    walk.press("[role=option][data-key='cards/0']").await;
+    walk.sees("[data-sheet] li", "Cards lift the shadow side by").await;
+    walk.choose("White card", "Black card").await;
+    walk.sees("[data-sheet] h2", "Black card").await;
+    walk.no_longer_sees("[data-sheet] li", "Cards lift").await;
+    walk.press_named("Take it away").await;
+    walk.wait("no card", "return !document.querySelector('[data-thing^=cards]')").await;
+    walk.saved().await;
+    // A window has the brightness that was read off it; made a mirror it has none. A thing stands on its table.
+    walk.open_set("setup-cups").await;
+    walk.press("[role=option][data-key='panes/0']").await;
+    walk.type_into("Window i: EV of its daylight", "11.5").await;
+    walk.sees("[data-sheet] .place", "daylight reads EV 11.5").await;
+    walk.choose("Glass", "Mirror").await;
+    walk.sees("[data-sheet] h2", "Mirror").await;
+    walk.press("[role=option][data-key=thing]").await;
+    walk.type_into("Thing: table", "0.5").await;
+    walk.sees("[data-sheet] .place", "on a table of 50 cm").await;
+    walk.saved().await;
+    walk.end().await;
+}
+
 /// Too far for its power, and allowed to be moved: solving brings it nearer, out of the picture still; not allowed, it
 /// stays.
 #[tokio::test(flavor = "multi_thread")]

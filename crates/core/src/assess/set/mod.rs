@@ -104,3 +104,6 @@ pub(crate) fn spill_words(facts: &Facts) -> Option<String> {
         format!("Flash falls on the background at {} and lifts it by {}.", stops_label(spill), stops_amount(lifts))
     })
 }
+
+#[cfg(test)]
+mod tests;
