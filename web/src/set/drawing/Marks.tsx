@@ -136,7 +136,7 @@ export function Spans({ p, inks, spans }: Common & { spans: Layout['spans'] }) {
         const [a, b] = [p.at(span.from), p.at(span.to)]
         const long = Math.hypot(b[0] - a[0], b[1] - a[1])
         // Beside the line, to its right, so that the handle on it leaves the words free.
-        const [nx, ny] = ahead([b[1] - a[1], a[0] - b[0]], b[1] >= a[1] ? 11 : -11)
+        const [nx, ny] = ahead([b[1] - a[1], a[0] - b[0]], b[1] >= a[1] ? 18 : -18)
         const middle: Dot = [(a[0] + b[0]) / 2 + nx, (a[1] + b[1]) / 2 + ny + 4]
         return (
           <g key={`${span.light}-${index}`}>
