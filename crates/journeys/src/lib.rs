@@ -64,6 +64,11 @@ impl Walk {
         Walk::start(1280, 800, 1.0, false).await
     }
 
+    /// Starts on a tablet held upright: 834 × 1112.
+    pub async fn on_tablet() -> Walk {
+        Walk::start(834, 1112, 1.0, false).await
+    }
+
     /// Starts on a phone: 390 × 844.
     pub async fn on_phone() -> Walk {
         Walk::start(390, 844, 2.0, true).await

@@ -76,6 +76,23 @@ async fn feather_it_and_the_group_evens_out() {
     assert!(by_hand < before * 0.75, "turned by hand: {before} {by_hand}");
     walk.press_named("Undo").await;
     walk.wait("the step back", &format!("{SPREAD} > {}", before * 0.9)).await;
+    // By pointer the knob goes where the hand takes it: square to its arm by the arm's length is a turn of 45°.
+    let arm = walk
+        .read(
+            "const d = document.querySelector('[data-turn][data-side=plan] path').getAttribute('d').slice(1).split(/[L ]/).map(Number);
+             return [d[2] - d[0], d[3] - d[1]]",
+        )
+        .await;
+    let (dx, dy) = (arm[0].as_f64().unwrap(), arm[1].as_f64().unwrap());
+    walk.drag("[data-turn='lights/0'][data-side=plan] .knob", -dy as i64, dx as i64).await;
+    walk.wait(
+        "the knob turned",
+        &format!("return Math.abs({} - {start} - 45) <= 4", TURNED.trim_start_matches("return ")),
+    )
+    .await;
+    walk.saved().await;
+    walk.press_named("Undo").await;
+    walk.wait("the step back", &format!("{SPREAD} > {}", before * 0.9)).await;
     // By what is offered.
     walk.press_named("Feather the Umbrella").await;
     walk.wait("a smaller spread", &format!("{SPREAD} < {}", before * 0.75)).await;
@@ -90,7 +107,7 @@ async fn a_light_in_the_glass_is_cured() {
     let walk = Walk::at_desk().await;
     walk.open_set("setup-table").await;
     const SAYS: &str = "[aria-label='What the set says'] p";
-    walk.sees(SAYS, "Umbrella 100 cm, shot through shows in the glass, at the upper left of the picture.").await;
+    walk.sees(SAYS, "Umbrella 100 cm, shot through shows in the glass, at the upper left of the picture, ").await;
     const IMAGES: &str = "return document.querySelectorAll('[data-drawing=plan] [data-mirror-image]').length";
     let before = walk.figure(IMAGES).await;
     assert!(before >= 2.0, "the drawing shows {before} mirror images");
@@ -112,7 +129,7 @@ async fn a_card_comes_nearer_until_it_is_in_the_picture() {
     walk.sees("[aria-label='What the set says'] p", "Nothing stands in the picture").await;
     let shadow = walk.level("shadow_side", "flash").await;
     let from = walk.kept("setup-doors").await["scene"]["cards"][0]["at"].clone();
-    // By keys, 5 cm at a time: up the page is to the left, towards the face.
+    // By keys first, 5 cm at a time: up the page is to the left, towards the face.
     walk.press("[data-thing='cards/0'][data-side=plan]").await;
     walk.sees("[data-sheet='cards/0'] h2", "White card").await;
     let across = walk.number("Card 1: across").await;
@@ -126,8 +143,9 @@ async fn a_card_comes_nearer_until_it_is_in_the_picture() {
         ),
     )
     .await;
-    // A quarter of a metre at once: into the picture.
-    walk.shifted(Key::Up).await;
+    // By hand, 30 cm at once: into the picture.
+    let up = (walk.scale().await * 0.3) as i64;
+    walk.drag("[data-thing='cards/0'][data-side=plan]", 0, -up).await;
     walk.sees("[aria-label='What the set says'] p", "The white card is in the picture.").await;
     walk.press_named("Put it where it is clear").await;
     walk.sees("[aria-label='What the set says'] p", "Nothing stands in the picture").await;
@@ -209,6 +227,25 @@ async fn on_a_phone() {
     assert_eq!(seen, true, "the scale is out of sight: {}", walk.read("const r = document.querySelector('figure svg').getBoundingClientRect(); return [r.top, r.bottom, innerHeight, scrollY].join()").await);
     walk.named("[role=radio]", "Dials").await.click().await.unwrap();
     walk.wait("the dials", "return document.querySelector('[data-dial=shutter]').getClientRects().length > 0").await;
+    walk.end().await;
+}
+
+/// On a tablet held upright drawing and scale stand beside each other, and nothing is wider than the screen.
+#[tokio::test(flavor = "multi_thread")]
+async fn on_a_tablet() {
+    let walk = Walk::on_tablet().await;
+    for setup in ["setup-water", "setup-table"] {
+        walk.open_set(setup).await;
+        walk.fits_across().await;
+        let beside = walk
+            .read(
+                "const box = (s) => document.querySelector(s).getBoundingClientRect();
+                 const [drawing, scale] = [box('[data-drawing=elevation]'), box('figure svg')];
+                 return drawing.right <= scale.left && drawing.width > 400 && scale.bottom < innerHeight",
+            )
+            .await;
+        assert_eq!(beside, true, "{setup}");
+    }
     walk.end().await;
 }
 

@@ -16,9 +16,3 @@ export const marksQuery = queryOptions({
   queryFn: () => need(client.GET('/api/marks')),
   staleTime: Infinity,
 })
-
-export const limitsQuery = queryOptions({
-  queryKey: ['limits'],
-  queryFn: () => need(client.GET('/api/limits')),
-  staleTime: Infinity,
-})

@@ -2215,6 +2215,8 @@ export interface components {
             clear?: components["schemas"]["Metres"] | null;
             /** @description From its face to the main face. */
             face_distance: components["schemas"]["Metres"];
+            /** @description How much each face of a group gets of it against the main one; empty for one face or where that gets none. */
+            faces: components["schemas"]["Stops"][];
             fall_off?: components["schemas"]["Stops"] | null;
             /**
              * Format: double
@@ -2223,12 +2225,16 @@ export interface components {
             feathered: number;
             /** @description Which. */
             light: components["schemas"]["Id"];
+            /** @description The same in words. */
+            over_group?: string | null;
             /** @description What it is for. */
             role: components["schemas"]["Role"];
             /** @description The same in words. */
             role_words: string;
             /** @description How soft it is. */
             softness: components["schemas"]["Softness"];
+            /** @description What the wind pulls with and what holds it, in words; none without wind to speak of. */
+            wind?: string | null;
             /** @description Where to set its zoom and what that covers, in words; none where the head has no zoom. */
             zoom?: string | null;
         };

@@ -164,7 +164,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         </QuietPush>
       </span>
       <Shown
-        aria-label="At the left"
+        aria-label="Brief or set"
         selectionMode="single"
         disallowEmptySelection
         selectedKeys={[shows]}

@@ -52,6 +52,19 @@ const Body = styled.main`
   }
   @media (max-width: 1080px) and (min-width: 761px) {
     grid-template-columns: minmax(0, 1fr) 380px;
+    &[data-view='set'] {
+      grid-template-columns: minmax(0, 1fr) 276px;
+      .set {
+        grid-row: 1 / span 2;
+      }
+      .dials {
+        position: static;
+      }
+      .middle {
+        border-right: 0;
+        min-height: 0;
+      }
+    }
     .brief {
       grid-column: 1 / -1;
       order: 3;

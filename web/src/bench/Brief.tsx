@@ -132,7 +132,7 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
   )
 }
 
-export function Section({ title, children }: { title: string; children: ReactNode }) {
+function Section({ title, children }: { title: string; children: ReactNode }) {
   return (
     <section>
       <h2>{title}</h2>

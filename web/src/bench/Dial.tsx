@@ -44,7 +44,8 @@ const Row = styled.section<{ $trouble: boolean }>`
   }
   @container (max-width: 300px) {
     .head {
-      gap: 6px;
+      gap: 0 6px;
+      flex-wrap: wrap;
     }
     output {
       font-size: 33px;

@@ -23,7 +23,7 @@ const byId = (marks: Printed[] | undefined, suffix = '') =>
   (marks ?? []).map((mark) => ({ id: String(mark.at), name: `${suffix}${mark.label}` }))
 
 /** An id no entry of a list has yet. */
-export function freshId(stem: string, taken: { id: string }[]) {
+function freshId(stem: string, taken: { id: string }[]) {
   let number = taken.length + 1
   while (taken.some((entry) => entry.id === `${stem}-${number}`)) number++
   return `${stem}-${number}`

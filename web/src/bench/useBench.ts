@@ -6,9 +6,9 @@ import type { Assessment, Change, DialId, KeptSetup, Layout, Part, Patch, Plan, 
 import { dialAt, nearestMark, sameDial, withDial } from './setupDials'
 import { useNewest } from './useNewest'
 
-export type SaveState = 'saved' | 'saving' | 'waiting' | 'failed'
-export type Advice = Pick<Plan, 'binds' | 'alternatives' | 'evening' | 'spill' | 'cures'>
-export type Conflict = { mine: Setup; newer: KeptSetup }
+type SaveState = 'saved' | 'saving' | 'waiting' | 'failed'
+type Advice = Pick<Plan, 'binds' | 'alternatives' | 'evening' | 'spill' | 'cures'>
+type Conflict = { mine: Setup; newer: KeptSetup }
 
 type Bench = {
   kept: KeptSetup | null

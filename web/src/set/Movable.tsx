@@ -7,7 +7,7 @@ import { Symbol } from './drawing/Symbol'
 import type { Inks } from './drawing/inks'
 import type { Spot } from './moves'
 
-export const Held = styled.g`
+const Held = styled.g`
   outline: none;
   touch-action: none;
   cursor: grab;
@@ -22,6 +22,10 @@ export const Held = styled.g`
   &[data-focused] .ring {
     stroke: ${({ theme }) => theme.ink};
     stroke-width: 3;
+  }
+  &[data-focused] .edge {
+    stroke: ${({ theme }) => theme.ink};
+    stroke-opacity: 0.35;
   }
 `
 

@@ -20,10 +20,6 @@ const Sheet = styled.div`
     overflow: hidden;
     font-stretch: 88%;
   }
-  .side {
-    font-size: 12px;
-    color: ${({ theme }) => theme.quiet};
-  }
 `
 /** The steps of the hand. */
 const FIVE_CENTIMETRES = 0.05

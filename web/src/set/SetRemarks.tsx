@@ -41,6 +41,7 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
           {set.evenness && uneven.length === 0 && ` ${set.evenness.text}`}
         </p>
       )}
+      {assessment.spill && <p className="well">{assessment.spill}</p>}
       {set.intruders.map((intruder) => {
         const clear = clearing(intruder.what, set)
         return (

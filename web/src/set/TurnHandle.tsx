@@ -100,7 +100,8 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
       data-side={p.side}
       data-focused={isFocusVisible || undefined}
     >
-      <path d={`M${at[0] + moved[0]} ${at[1] + moved[1]}L${knob[0]} ${knob[1]}`} />
+      {/* The arm starts in the middle of the thing: there the hand takes the thing itself. */}
+      <path pointerEvents="none" d={`M${at[0] + moved[0]} ${at[1] + moved[1]}L${knob[0]} ${knob[1]}`} />
       <circle cx={knob[0]} cy={knob[1]} r={15} fill="transparent" />
       <circle className="knob" cx={knob[0]} cy={knob[1]} r={6} />
     </Grip>

@@ -116,15 +116,20 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[(Id, String, Emitter, f64
         let pane = &panes[image.pane];
         let (across, up) = ((image.low.0 + image.high.0) / 2.0, (image.low.1 + image.high.1) / 2.0);
         let mirror = if pane.kind == PaneKind::Mirror { "mirror" } else { "glass" };
+        let size = (image.high.1 - image.low.1) / 2.0;
         found.push(Reflection {
             pane: pane.id.clone(),
             seen,
             across,
             up,
-            size: (image.high.1 - image.low.1) / 2.0,
+            size,
             crossing: image.crossing.into(),
             image: image.image.into(),
-            text: format!("{name} shows in the {mirror}, {} of the picture.", place_words(across, up)),
+            text: format!(
+                "{name} shows in the {mirror}, {} of the picture, {} of its height.",
+                place_words(across, up),
+                share_words(size)
+            ),
         });
     };
     for (id, name, emitter, head) in lights {
@@ -144,6 +149,11 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[(Id, String, Emitter, f64
         }
     }
     found
+}
+
+/// A share of the frame in words.
+fn share_words(size: f64) -> String {
+    if size < 0.005 { "less than 1 %".to_owned() } else { format!("{:.0} %", size * 100.0) }
 }
 
 /// A place of the frame in words.

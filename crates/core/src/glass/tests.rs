@@ -55,6 +55,8 @@ fn a_box_beside_the_camera_shows_and_says_where() {
     assert!((light.image.0.y - 5.0).abs() < 0.5, "{light:?}");
     assert!(light.across < 0.0 && light.size > 0.05, "{light:?}");
     assert!(light.text.contains("shows in the glass, at the top"), "{}", light.text);
+    let size = format!("of the picture, {:.0} % of its height.", light.size * 100.0);
+    assert!(light.text.ends_with(&size), "{}", light.text);
     assert!(!shows_light(&before_glass(
         DVec3::new(-1.0, 1.0, 1.8),
         Aim::Free { pan: Degrees::nearest(180.0), tilt: Degrees::nearest(0.0) }

@@ -1,4 +1,5 @@
 use super::Dial;
+use crate::kit::Flash;
 use crate::quantity::{Id, Kilograms, Power, Stops};
 use crate::scene::{Aim, Position};
 use serde::{Deserialize, Serialize};
@@ -43,4 +44,25 @@ pub struct Light {
     pub under_key: Stops,
     /// Its power.
     pub power: Dial<Power>,
+}
+
+impl Light {
+    /// A bare flash on its stand, turned at the face, switched on at its lowest power, everything free.
+    #[must_use]
+    pub fn fresh(id: Id, flash: &Flash, at: Position) -> Light {
+        Light {
+            id,
+            on: true,
+            flash: flash.id.clone(),
+            modifier: None,
+            gel: GelDial { at: None, held: false },
+            at,
+            aim: Aim::Subject,
+            on_camera: false,
+            may_move: false,
+            bag: Kilograms::nearest(0.0),
+            under_key: Stops::ZERO,
+            power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
+        }
+    }
 }

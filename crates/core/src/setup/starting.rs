@@ -1,14 +1,14 @@
 use super::{
-    Background, BackgroundKind, CameraSetup, Dial, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType,
-    Subject, SubjectKind, Tone, WhiteBalance,
+    Background, BackgroundKind, CameraSetup, Dial, ExposureMode, FileKind, Light, Pace, Setup, ShutterType, Subject,
+    SubjectKind, Tone, WhiteBalance,
 };
 use crate::colour::{AmbientColour, ColourWish};
 use crate::geometry::DVec3;
 use crate::kit::{FlashKind, Kit};
 use crate::marks::{NdMark, ShutterMark};
 use crate::optics::{Movement, Support};
-use crate::quantity::{Id, Kelvin, Kilograms, Metres, Name, Note, Power, Seconds, Share, Stops};
-use crate::scene::{Aim, Position, Scene, Surface};
+use crate::quantity::{Id, Kelvin, Metres, Name, Note, Seconds, Share};
+use crate::scene::{Position, Scene, Surface};
 
 impl Setup {
     /// A setup to start from: one person in open shade, the first body and lens of the kit, and its first head (or
@@ -19,20 +19,8 @@ impl Setup {
         let lens = kit.lenses().next()?;
         let flash = kit.flashes().find(|flash| flash.flash_kind == FlashKind::Head).or_else(|| kit.flashes().next());
         let light = flash.and_then(|flash| {
-            Some(Light {
-                id: Id::new("key").ok()?,
-                on: true,
-                flash: flash.id.clone(),
-                modifier: None,
-                gel: GelDial { at: None, held: false },
-                at: Position::nearest(DVec3::new(-1.05, -1.05, 2.1)),
-                aim: Aim::Subject,
-                on_camera: false,
-                may_move: false,
-                bag: Kilograms::nearest(0.0),
-                under_key: Stops::ZERO,
-                power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
-            })
+            let at = Position::nearest(DVec3::new(-1.05, -1.05, 2.1));
+            Some(Light::fresh(Id::new("key").ok()?, flash, at))
         });
         let distance = lens.closest_focus.metres().max(2.5);
         Some(Setup {

@@ -48,8 +48,10 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
             {hold ? hold(thing) : <Symbol thing={thing} p={p} inks={inks} />}
           </g>
         ))}
-      <Spans p={p} inks={inks} spans={marked(layout.spans)} />
-      <MirrorImages p={p} inks={inks} assessment={assessment} eye={eye} />
+      <g pointerEvents="none">
+        <Spans p={p} inks={inks} spans={marked(layout.spans)} />
+        <MirrorImages p={p} inks={inks} assessment={assessment} eye={eye} />
+      </g>
       <g aria-hidden pointerEvents="none">
         {layout.things.map((thing) => thing.mark && <Mark key={thing.key} thing={thing} p={p} inks={inks} />)}
         {layout.beyond && p.side === 'plan' && (

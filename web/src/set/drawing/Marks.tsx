@@ -182,7 +182,7 @@ export function MirrorImages({ p, inks, assessment, eye }: Common & { assessment
 }
 
 /** Where the sun is drawn: out from the subject towards it, at the edge of the drawing. */
-export function sunPlace(sun: Vec, subject: Vec, p: Projection): Dot {
+function sunPlace(sun: Vec, subject: Vec, p: Projection): Dot {
   const from = p.at(subject)
   const [dx, dy] = p.along(sun)
   const inset = 20

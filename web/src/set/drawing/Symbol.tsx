@@ -272,7 +272,7 @@ function WallSymbol({ thing, p, inks, bold }: Props) {
   }
   return (
     <g>
-      <path d={path(corners)} stroke="transparent" strokeWidth={18} />
+      <path className="edge" d={path(corners)} stroke="transparent" strokeWidth={18} />
       <path d={ticks.join('')} stroke={inks.line} strokeWidth={1} />
       <path d={path(corners)} stroke={inks.ink} strokeWidth={bold ? 3.5 : 2} />
     </g>

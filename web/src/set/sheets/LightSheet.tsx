@@ -116,6 +116,8 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
             </li>
           )}
           {placed.zoom && <li>{placed.zoom}</li>}
+          {placed.over_group && <li>{placed.over_group}</li>}
+          {placed.wind && <li>{placed.wind}</li>}
         </Facts>
       )}
       {spill.length > 0 && (

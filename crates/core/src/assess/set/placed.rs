@@ -3,7 +3,9 @@
 use super::{BounceWords, Softness, bounced, softness};
 use crate::assess::Facts;
 use crate::emitter::softness::{CatchLight, catch_light};
+use crate::field::LightField;
 use crate::geometry::angle;
+use crate::marks::stops_label;
 use crate::quantity::{Id, Kilograms, Metres, Stops};
 use crate::scene::{Aim, Role, clear_distance, wind};
 use crate::situation::{Lit, Situation};
@@ -39,6 +41,12 @@ pub struct PlacedLight {
     pub beam_short: Option<Stops>,
     /// Where to set its zoom and what that covers, in words; none where the head has no zoom.
     pub zoom: Option<String>,
+    /// How much each face of a group gets of it against the main one; empty for one face or where that gets none.
+    pub faces: Vec<Stops>,
+    /// The same in words.
+    pub over_group: Option<String>,
+    /// What the wind pulls with and what holds it, in words; none without wind to speak of.
+    pub wind: Option<String>,
     /// The bag it needs in this wind; none without wind to speak of.
     pub bag_needed: Option<Kilograms>,
 }
@@ -52,6 +60,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
     let area = if lit.emitter.area() > 0.0 { lit.emitter.area() } else { lit.optics.head.powi(2) };
     let on_stand = !lit.light.on_camera;
     let windy = setup.scene.wind.metres_per_second() >= 1.0 && on_stand && !setup.scene.room.is_indoors();
+    let faces = over_faces(field);
     PlacedLight {
         light: lit.light.id.clone(),
         role: lit.role,
@@ -73,8 +82,32 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
         clear: if on_stand { clear_of(s, lit) } else { None },
         beam_short: beam_short(s, lit),
         zoom: zoom(s, lit),
+        over_group: over_group(&faces),
+        faces,
+        wind: windy.then(|| {
+            let pulls = wind::tipping(setup.scene.wind, area, lit.emitter.middle.z);
+            let holds = wind::holding(lit.light.bag);
+            format!("The wind pulls at it with {pulls:.0} N·m; stand and bag hold {holds:.0}.")
+        }),
         bag_needed: windy.then(|| wind::bag_needed(setup.scene.wind, area, lit.emitter.middle.z)),
     }
+}
+
+/// The fall-off from the main face to every other.
+fn over_faces(field: &LightField) -> Vec<Stops> {
+    let main = field.faces.first().map_or(0.0, |gain| gain.sum());
+    if field.faces.len() < 2 || main <= 0.0 {
+        return Vec::new();
+    }
+    field.faces.iter().map(|gain| Stops::nearest((gain.sum() / main).max(1e-6).log2())).collect()
+}
+
+fn over_group(faces: &[Stops]) -> Option<String> {
+    let stops = || faces.iter().map(|stops| stops.stops());
+    let (low, high) = (stops().fold(f64::MAX, f64::min), stops().fold(f64::MIN, f64::max));
+    (!faces.is_empty()).then(|| {
+        format!("Of its light the group gets from {} to {} against the first.", stops_label(low), stops_label(high))
+    })
 }
 
 /// Where its zoom is set: at its widest behind a panel, so that it fills it; else to cover the lens.

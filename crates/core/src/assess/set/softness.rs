@@ -46,11 +46,13 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
             nose / sun
         )
     };
+    let apparent = apparent_size(width, distance);
+    let text = format!("{text} It is {apparent:.0}° wide as the subject sees it, the sun half a degree.");
     let text = match wall {
         Some(wall) => format!("{text} On the wall behind, the edge of a shadow is {wall:.0} mm wide."),
         None => text,
     };
-    Softness { apparent: apparent_size(width, distance), nose, wall, bare, sun, text }
+    Softness { apparent, nose, wall, bare, sun, text }
 }
 
 #[cfg(test)]
@@ -88,6 +90,8 @@ mod tests {
         assert!((found.nose - nose).abs() < 0.05, "{found:?}");
         assert!((found.sun - 0.28).abs() < 0.01);
         assert!(found.text.contains(words), "{}", found.text);
+        let wide = 2.0 * (nose / 30.0 / 2.0).atan().to_degrees();
+        assert!(found.text.contains(&format!("It is {wide:.0}° wide")), "{}", found.text);
     }
 
     /// The edge on the wall is as much wider as the wall is further behind the face than the cheek behind the nose.

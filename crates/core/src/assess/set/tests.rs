@@ -158,6 +158,43 @@ fn evenness_by_place() {
     assert!((most - least - uneven.spread.stops()).abs() < 1e-9);
 }
 
+/// On a row lit from its end each face gets less of the light than the one before, by the inverse square; one person has
+/// nobody to fall off to.
+#[test]
+fn fall_off_over_a_row() {
+    let mut setup = sample::outdoors().with_people(3);
+    setup.subject.kind = SubjectKind::Group;
+    setup.lights[0].modifier = Some(id("mod-bare"));
+    setup.scene.room.ground = crate::scene::Surface::of(0.0);
+    let row: Vec<DVec3> = setup.faces().iter().map(|face| face.at).collect();
+    setup.lights[0].at = Position::nearest(row[0] + DVec3::new(-3.0, -3.0, 0.0));
+    setup.lights[0].aim = Aim::Subject;
+    let placed = &report(&setup).lights[0];
+    let near = |index: usize| row[index].distance(setup.lights[0].at.point());
+    for index in 1..3 {
+        let expected = -2.0 * (near(index) / near(0)).log2();
+        // Off the axis by up to 6° and turned cheeks take a little more or less.
+        let found = placed.faces[index].stops();
+        assert!((found - expected).abs() < 0.15, "{index}: {found} {expected}");
+    }
+    assert!(placed.over_group.as_ref().unwrap().starts_with("Of its light the group gets from −"));
+    assert_eq!(report(&sample::outdoors()).lights[0].over_group, None);
+}
+
+/// By hand: 4 m/s on a 90 cm octa (0.64 m²) pull `½·1.2·16·1.2·0.636` = 7.33 N; at 2 m 15 N·m. The stand of 5 kg holds 12,
+/// with 6 kg more 27.
+#[rstest]
+#[case::no_bag(0.0, "pulls at it with 15 N·m; stand and bag hold 12.")]
+#[case::a_bag(6.0, "pulls at it with 15 N·m; stand and bag hold 27.")]
+fn wind_in_words(#[case] bag: f64, #[case] words: &str) {
+    let mut setup = sample::outdoors();
+    setup.scene.wind = WindSpeed::nearest(4.0);
+    setup.lights[0].at = Position::nearest(DVec3::new(-1.5, -1.5, 2.0));
+    setup.lights[0].bag = crate::quantity::Kilograms::nearest(bag);
+    let said = report(&setup).lights[0].wind.clone().unwrap();
+    assert!(said.contains(words), "{said}");
+}
+
 /// A bag is asked for outdoors in wind, more with more of it; indoors there is no wind.
 #[test]
 fn the_bag_for_the_wind() {

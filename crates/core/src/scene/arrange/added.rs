@@ -3,9 +3,9 @@
 use super::placing::Placing;
 use crate::geometry::DVec3;
 use crate::kit::{FlashKind, Kit, ModifierKind};
-use crate::quantity::{Id, Kilograms, Power, Stops};
-use crate::scene::{Aim, CardKind, PaneKind, Position};
-use crate::setup::{Dial, GelDial, Light, Setup};
+use crate::quantity::Id;
+use crate::scene::{CardKind, PaneKind, Position};
+use crate::setup::{Light, Setup};
 use serde::{Deserialize, Serialize};
 
 /// What is put on the set.
@@ -72,20 +72,9 @@ pub(super) fn fresh_light(setup: &Setup, kit: &Kit) -> Option<Light> {
     let flash = kit.flashes().find(|flash| flash.flash_kind == FlashKind::Head).or_else(|| kit.flashes().next())?;
     let soft = |kind: ModifierKind| kit.modifiers().find(move |modifier| modifier.modifier_kind == kind);
     let modifier = soft(ModifierKind::Softbox).or_else(|| soft(ModifierKind::Umbrella));
-    Some(Light {
-        id: fresh_id("light", setup.lights.iter().map(|light| &light.id)),
-        on: true,
-        flash: flash.id.clone(),
-        modifier: modifier.map(|modifier| modifier.id.clone()),
-        gel: GelDial { at: None, held: false },
-        at: Position::nearest(DVec3::new(-1.0, -1.0, 2.0)),
-        aim: Aim::Subject,
-        on_camera: false,
-        may_move: false,
-        bag: Kilograms::nearest(0.0),
-        under_key: Stops::ZERO,
-        power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
-    })
+    let id = fresh_id("light", setup.lights.iter().map(|light| &light.id));
+    let light = Light::fresh(id, flash, Position::nearest(DVec3::new(-1.0, -1.0, 2.0)));
+    Some(Light { modifier: modifier.map(|modifier| modifier.id.clone()), ..light })
 }
 
 /// An id with this stem that is not taken yet.
@@ -98,6 +87,7 @@ pub(super) fn fresh_id<'a>(stem: &str, taken: impl Iterator<Item = &'a Id> + Clo
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::quantity::Stops;
     use crate::sample;
     use rstest::rstest;
 

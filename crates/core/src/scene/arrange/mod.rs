@@ -101,8 +101,11 @@ pub fn arranged(setup: &Setup, kit: &Kit, arrangement: Arrangement) -> Option<Se
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::quantity::Metres;
     use crate::sample;
-    use crate::setup::SubjectKind;
+    use crate::scene::{PaneKind, Surface, Wall};
+    use crate::setup::{BackgroundKind, SubjectKind};
+    use proptest::prelude::*;
 
     /// Every arrangement gives every sample setup a set that passes its check, with what it places out of the frame
     /// and as many lights as it takes.
@@ -136,5 +139,40 @@ mod tests {
         let bare = Setup { lights: Vec::new(), ..setup };
         assert!(arranged(&bare, &kit, Arrangement::OverCamera).is_none());
         assert!(arranged(&bare, &kit, Arrangement::WindowWithCard).is_some());
+    }
+
+    proptest! {
+        #![proptest_config(ProptestConfig::with_cases(48))]
+        /// In any room a subject fits into, every arrangement and every addition leaves a set that passes its check, and
+        /// every number a number.
+        #[test]
+        fn every_arrangement_suits_every_room(
+            ceiling in proptest::option::of(2.2f64..8.0),
+            left in proptest::option::of(1.0f64..6.0),
+            right in proptest::option::of(1.0f64..6.0),
+            rear in proptest::option::of(3.2f64..9.0),
+            behind in 0.6f64..8.0,
+            wall in proptest::bool::ANY,
+            x in -0.4f64..0.4,
+        ) {
+            let (kit, mut setup) = (sample::kit(), sample::outdoors());
+            let far = |distance: Option<f64>| {
+                distance.map(|distance| Wall { distance: Metres::nearest(distance), surface: Surface::pale() })
+            };
+            let room = &mut setup.scene.room;
+            (room.ceiling, room.left, room.right, room.rear) = (far(ceiling), far(left), far(right), far(rear));
+            setup.background.distance = Metres::nearest(behind);
+            setup.background.kind = if wall { BackgroundKind::Wall } else { BackgroundKind::Open };
+            setup.scene.people[0].x = crate::scene::room::coordinate(x);
+            setup.lights.clear();
+            prop_assume!(setup.check(&kit).is_ok());
+            let additions = [Addition::Light, Addition::Card { card: CardKind::Silver }, Addition::Pane { pane: PaneKind::Glass }];
+            let made = Arrangement::ALL.iter().filter_map(|one| arranged(&setup, &kit, *one));
+            for made in made.chain(additions.iter().filter_map(|one| added(&setup, &kit, *one))) {
+                prop_assert_eq!(made.check(&kit), Ok(()));
+                let levels = crate::assess::assess(&made, &kit, crate::house::House::default()).unwrap().levels;
+                prop_assert!(levels.iter().all(|level| level.total.stops().is_finite()));
+            }
+        }
     }
 }
