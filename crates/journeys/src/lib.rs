@@ -292,6 +292,7 @@ impl Walk {
     pub async fn open_set(&self, id: &str) {
         self.open(&format!("/setups/{id}/set")).await;
         self.wait("the drawing", "return document.querySelectorAll('[data-side=plan][data-thing]').length > 2").await;
+        self.find("[data-sheet] h2").await;
         self.wait("the advice", "return document.querySelector('[aria-label=\"Other plans\"]') !== null").await;
     }
 
@@ -338,6 +339,20 @@ impl Walk {
     /// Waits until everything is saved.
     pub async fn saved(&self) {
         self.wait("everything saved", "return document.querySelector('[data-save]')?.dataset.save === 'saved'").await;
+    }
+
+    /// Goes back step by step until a script in the page is true; a way made slowly is kept in more steps than one.
+    pub async fn undo_until(&self, what: &str, script: &str) {
+        for _ in 0..20 {
+            if self.read(script).await == true {
+                return;
+            }
+            let before = self.read("return document.body.innerText").await;
+            self.press_named("Undo").await;
+            self.wait(what, &format!("return document.body.innerText !== {before}")).await;
+            self.saved().await;
+        }
+        panic!("undone in vain for {what}");
     }
 
     /// Clicks a dial on or back with its buttons.

@@ -43,6 +43,7 @@ async fn nearer_is_weaker_and_darkens_the_background() {
         let steps = at[axis].as_f64().unwrap() / 0.05;
         assert!((steps - steps.round()).abs() < 1e-6, "{at}");
     }
+    // One way of the hand is one step.
     walk.press_named("Undo").await;
     walk.number_is("Light A: distance to the face", &format!("Math.abs(n - {before}) < 0.01")).await;
     walk.end().await;
@@ -67,6 +68,7 @@ async fn feather_it_and_the_group_evens_out() {
     const TURNED: &str =
         "return Number(document.querySelector('[data-turn][data-side=plan]').getAttribute('aria-valuenow'))";
     let start = walk.figure(TURNED).await;
+    let back = format!("{TURNED} === {start}");
     for off in [15.0, 30.0, 45.0] {
         walk.shifted(Key::Right).await;
         walk.wait("the light turned", &format!("{TURNED} > {}", start + off - 4.0)).await;
@@ -74,8 +76,7 @@ async fn feather_it_and_the_group_evens_out() {
     walk.saved().await;
     let by_hand = walk.figure(SPREAD).await;
     assert!(by_hand < before * 0.75, "turned by hand: {before} {by_hand}");
-    walk.press_named("Undo").await;
-    walk.wait("the step back", &format!("{SPREAD} > {}", before * 0.9)).await;
+    walk.undo_until("the way back", &back).await;
     // By pointer the knob goes where the hand takes it: square to its arm by the arm's length is a turn of 45°.
     let arm = walk
         .read(
@@ -91,8 +92,7 @@ async fn feather_it_and_the_group_evens_out() {
     )
     .await;
     walk.saved().await;
-    walk.press_named("Undo").await;
-    walk.wait("the step back", &format!("{SPREAD} > {}", before * 0.9)).await;
+    walk.undo_until("the way back", &back).await;
     // By what is offered.
     walk.press_named("Feather the Umbrella").await;
     walk.wait("a smaller spread", &format!("{SPREAD} < {}", before * 0.75)).await;
@@ -162,7 +162,8 @@ async fn by_keyboard_alone() {
     let walk = Walk::at_desk().await;
     walk.open_setup("setup-doors").await;
     walk.keys("g").await;
-    walk.find("[data-drawing=plan]").await;
+    // Words follow a moment after the drawing.
+    walk.find("[aria-label='On the set'] [role=option][aria-selected=true]").await;
     walk.keys("l").await;
     walk.wait("the list in focus", "return document.activeElement.getAttribute('role') === 'option'").await;
     walk.keys(Key::Right).await;
@@ -300,9 +301,9 @@ async fn starting_arrangements() {
     walk.named("[role=menuitem]", "A mirror").await.click().await.unwrap();
     walk.sees("[aria-label='On the set'] [role=option]", "Mirror").await;
     walk.saved().await;
+    // Three quick presses are three steps back.
     for _ in 0..3 {
-        walk.press_named("Undo").await;
-        walk.saved().await;
+        walk.keys("z").await;
     }
     walk.wait("one light", "return document.querySelectorAll('[data-drawing=plan] [data-thing^=lights]').length === 1")
         .await;

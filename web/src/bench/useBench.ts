@@ -85,6 +85,7 @@ export function useBench(id: string) {
   const turn = useRef(0)
   const timers = useRef({ save: 0, advise: 0 })
   const saving = useRef<Promise<void>>(Promise.resolve())
+  const stepping = useRef<Promise<void>>(Promise.resolve())
   const shown = useRef<Shown>(null)
   const moving = useRef<{ from: Setup } | null>(null)
   const newest = useNewest()
@@ -380,7 +381,7 @@ export function useBench(id: string) {
     })
   }, [answer, newest, put])
 
-  const step = useCallback(
+  const goBackOrForth = useCallback(
     async (what: 'undo' | 'redo') => {
       await saveNow()
       const kept = now.current.kept
@@ -399,6 +400,14 @@ export function useBench(id: string) {
     [id, put, queries, saveNow, show],
   )
 
+  /** One step after the other, so that quick presses all count. */
+  const step = useCallback(
+    (what: 'undo' | 'redo') => {
+      stepping.current = stepping.current.then(() => goBackOrForth(what))
+      return stepping.current
+    },
+    [goBackOrForth],
+  )
   const undo = useCallback(() => step('undo'), [step])
   const redo = useCallback(() => step('redo'), [step])
 
