@@ -1,6 +1,6 @@
 //! Checks of whole values: every problem found, each at its field, in words a photographer understands.
 
-use crate::quantity::{Id, Limit, OutOfRange};
+use crate::quantity::{ClockTime, Id, Limit, OutOfRange};
 
 /// What is wrong with a field.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
@@ -111,6 +111,23 @@ pub enum Problem {
     /// Not a day of the calendar.
     #[error("A date is a day of the calendar, as 2026-06-30.")]
     Date,
+    /// A time the clocks skip that day.
+    #[error("{time} does not exist on {date}: the clocks go past it. Choose a time before or after.")]
+    NoSuchTime {
+        /// The time.
+        time: ClockTime,
+        /// The date.
+        date: String,
+    },
+    /// A spot the place does not have.
+    #[error("There is no spot called “{id}” in this place. Choose another.")]
+    NoSuchSpot {
+        /// Its id.
+        id: Id,
+    },
+    /// Two heights of a skyline in one direction.
+    #[error("This bearing is there already. A skyline has one height in each direction.")]
+    SameBearing,
     /// No filter of the kit gives this.
     #[error("No filter in the kit takes {asked} stops.")]
     NoSuchFilter {

@@ -3,8 +3,8 @@
 use crate::format::{JobFile, KitFile};
 use crate::geometry::direction;
 use crate::kit::{Kit, Lens};
-use crate::quantity::Metres;
-use crate::scene::Position;
+use crate::quantity::{Degrees, Ev100, Metres};
+use crate::scene::{Position, Sun};
 use crate::setup::Setup;
 use crate::solve::{Change, apply};
 
@@ -47,6 +47,11 @@ pub(crate) fn outdoors() -> Setup {
     setup
 }
 
+/// A low sun behind the subject, to the right.
+pub(crate) fn low_sun() -> Sun {
+    Sun { bearing: Degrees::nearest(24.0), elevation: Degrees::nearest(6.0), level: Ev100::nearest(13.3) }
+}
+
 /// Puts a light at this distance from the face, along its line.
 pub(crate) fn at_distance(setup: &mut Setup, light: usize, distance: f64) {
     let (id, face_distance) = (setup.lights[light].id.clone(), Metres::nearest(distance));
@@ -58,4 +63,9 @@ pub(crate) fn round_face(setup: &mut Setup, light: usize, left: f64, up: f64, fa
     let face = setup.main_face().at;
     setup.lights[light].at = Position::nearest(face + direction(180.0 + left, up) * far);
     setup.lights[light].on_camera = false;
+}
+
+/// The slip at its west-facing harbour, as the sample job has it.
+pub(crate) fn day() -> crate::day::Day {
+    jobs().remove(0).day.unwrap()
 }

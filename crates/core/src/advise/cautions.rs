@@ -239,7 +239,7 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
         match face.source {
             Source::Usual => say(Place::Readings, None, Caution::NotMetered { error: face.error.stops() }),
             Source::Derived { .. } => say(Place::Readings, None, Caution::FaceNotRead),
-            Source::Metered { .. } | Source::Windows => {}
+            Source::Metered { .. } | Source::Windows | Source::Forecast { .. } => {}
         }
     }
     let tone = setup.subject.tone.stops();

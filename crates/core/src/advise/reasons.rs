@@ -132,7 +132,7 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> (String, bool) {
 
 fn colour(s: &Situation<'_>) -> (String, bool) {
     let set = Mired::from(s.setup.white_balance.kelvin.at);
-    let ambient = Mired::from(s.setup.ambient.kelvin());
+    let ambient = Mired::from(s.setup.ambient_kelvin());
     let Some(flash) = key_colour(s) else {
         let left = ambient - set;
         return if left.size() <= SMALL {

@@ -44,7 +44,7 @@ impl Daylight {
                 let middle = corners.iter().sum::<DVec3>() / 4.0;
                 add(&card.lit_by(|at, normal| light * to_polygon(at, normal, corners), middle));
             }
-            if let Some(sun) = scene.sun {
+            if let Some(sun) = stage.setup.sun() {
                 let way = sun.towards();
                 let lit = |_: DVec3, normal: DVec3| lux(sun.level.ev()) * way.dot(normal).max(0.0);
                 add(&card.lit_by(lit, stage.setup.main_face().at + way * 1e4));

@@ -57,7 +57,7 @@ fn daylight_from(stage: &Stage<'_>) -> Option<DVec3> {
         .filter_map(|pane| pane.daylight.map(|level| (level.ev() + pane.flat().area().log2(), pane.at.point())))
         .max_by(|a, b| a.0.total_cmp(&b.0));
     let main = stage.setup.main_face().at;
-    window.map(|(_, at)| at).or_else(|| scene.sun.map(|sun| main + sun.towards() * 100.0))
+    window.map(|(_, at)| at).or_else(|| stage.setup.sun().map(|sun| main + sun.towards() * 100.0))
 }
 
 fn lit_side(face: &FaceAt, key: Option<DVec3>, flat: bool) -> Receiver {

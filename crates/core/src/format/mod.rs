@@ -3,6 +3,7 @@
 pub mod v1;
 
 use crate::check::{Check, FieldError, Problem};
+use crate::day::Day;
 use crate::kit::{Kit, KitItem};
 use crate::quantity::limits::SETUPS;
 use crate::quantity::{Id, Name, Note};
@@ -10,7 +11,7 @@ use crate::setup::Setup;
 use serde::{Deserialize, Serialize};
 
 /// The version of both formats that this program writes, and the newest it reads.
-pub const VERSION: u32 = 2;
+pub const VERSION: u32 = 3;
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";
 /// The name of the kit format.
@@ -74,6 +75,9 @@ pub struct JobFile {
     pub setups: Vec<FiledSetup>,
     /// What of the kit they use.
     pub kit: Kit,
+    /// The place and the sky of its day; files before version 3 have none.
+    #[serde(default)]
+    pub day: Option<Day>,
 }
 
 /// The kit as a file.
@@ -145,32 +149,11 @@ impl Brief {
                 line.as_str().chars().count() as f64,
             );
         }
-        if !self.date.as_str().is_empty() && !is_date(self.date.as_str()) {
+        if !self.date.as_str().is_empty() && crate::day::date(self.date.as_str()).is_err() {
             check.problem("/date", Problem::Date);
         }
         check.done()
     }
-}
-
-/// Whether a text is a day of the calendar, YYYY-MM-DD.
-fn is_date(text: &str) -> bool {
-    let parts: Vec<&str> = text.split('-').collect();
-    let [year, month, day] = parts[..] else { return false };
-    let digits = |part: &str, length| part.len() == length && part.bytes().all(|b| b.is_ascii_digit());
-    if !(digits(year, 4) && digits(month, 2) && digits(day, 2)) {
-        return false;
-    }
-    let number = |part: &str| part.parse::<u32>().unwrap_or(0);
-    let (year, month, day) = (number(year), number(month), number(day));
-    let leap = year % 4 == 0 && (year % 100 != 0 || year % 400 == 0);
-    let days = match month {
-        4 | 6 | 9 | 11 => 30,
-        2 if leap => 29,
-        2 => 28,
-        1..=12 => 31,
-        _ => 0,
-    };
-    (1..=days).contains(&day)
 }
 
 impl JobFile {
@@ -191,6 +174,7 @@ impl JobFile {
         for (index, filed) in self.setups.iter().enumerate() {
             inside(format!("/setups/{index}/setup"), filed.setup.check(&self.kit).err().unwrap_or_default());
         }
+        inside("/day".into(), self.day.as_ref().and_then(|day| day.check().err()).unwrap_or_default());
         check.count("/setups", SETUPS, self.setups.len());
         check.distinct("/setups", self.setups.iter().map(|filed| &filed.id));
         check.done().map_err(FormatError::Fields)
@@ -247,22 +231,11 @@ pub fn kit_for(setups: &[FiledSetup], kit: &Kit) -> Kit {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use rstest::rstest;
-
-    #[rstest]
-    #[case("2026-06-30", true)]
-    #[case("2024-02-29", true)]
-    #[case("2026-02-29", false)]
-    #[case("2026-02-31", false)]
-    #[case("30.6.2026", false)]
-    fn dates(#[case] text: &str, #[case] fits: bool) {
-        assert_eq!(is_date(text), fits);
-    }
 
     #[test]
     fn a_newer_version_is_refused_with_both_numbers() {
         let said = check_header(JOB_FORMAT, 7, JOB_FORMAT).unwrap_err().to_string();
-        assert_eq!(said, "This file is of version 7; this program reads up to version 2. Update it first.");
+        assert_eq!(said, "This file is of version 7; this program reads up to version 3. Update it first.");
         assert!(check_header("other", 1, JOB_FORMAT).is_err());
     }
 

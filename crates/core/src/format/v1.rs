@@ -100,6 +100,7 @@ impl From<JobFile> for super::JobFile {
             job: old.job,
             setups: old.setups.into_iter().map(|f| FiledSetup { id: f.id, setup: f.setup.into() }).collect(),
             kit: old.kit,
+            day: None,
         }
     }
 }
@@ -136,6 +137,8 @@ impl From<Setup> for setup::Setup {
             approach: old.approach,
             pace: old.pace,
             solve_as_i_go: old.solve_as_i_go,
+            slot: None,
+            forecast: None,
         };
         if subject.kind == SubjectKind::Group {
             let depth = new.subject.depth;

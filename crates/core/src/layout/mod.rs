@@ -163,7 +163,7 @@ pub fn layout_of(s: &Situation<'_>, wanted: Wanted<'_>) -> Layout {
             .collect(),
         curves: chosen.map(|lit| curves::of(s, lit, extent)).unwrap_or_default(),
         beyond: (background > extent.y[1]).then(|| format!("background {} behind", s.house.units.place(background))),
-        sun: s.setup.scene.sun.map(|sun| sun.towards().into()),
+        sun: s.setup.sun().map(|sun| sun.towards().into()),
     }
 }
 

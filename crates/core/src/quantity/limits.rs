@@ -102,6 +102,12 @@ limits! {
     DEGREES = "angle", "°", -360.0, 360.0;
     KILOGRAMS = "weight", "kg", 0.0, 100.0;
     WIND_SPEED = "wind", "m/s", 0.0, 40.0;
+    LATITUDE = "latitude", "°", -90.0, 90.0;
+    LONGITUDE = "longitude", "°", -180.0, 180.0;
+    SEA_HEIGHT = "height above the sea", "m", -430.0, 6_000.0;
+    BEARING = "bearing", "°", 0.0, 360.0;
+    ALTITUDE = "height above the horizon", "°", -10.0, 90.0;
+    MINUTES = "span of time", "min", 0.0, 1_440.0;
     // Dials, in sixths of a stop.
     APERTURE_MARK = "aperture mark", "sixths of a stop above f/1", -6.0, 78.0;
     SHUTTER_MARK = "shutter mark", "sixths of a stop shorter than 1 s", -36.0, 96.0;
@@ -127,6 +133,13 @@ limits! {
     CAMERA_KELVIN = "white balance", "K", 2_000.0, 12_000.0;
     FRAME_INTERVAL = "time between frames", "s", 0.02, 3_600.0;
     FRAMES = "number of frames", "", 1.0, 20_000.0;
+    // Fields of a place and a day.
+    SLOT_MINUTES = "time a setup takes", "min", 5.0, 480.0;
+    WALK_MINUTES = "walk from where the kit stands", "min", 0.0, 120.0;
+    TOLERANCE = "tolerance", "stops", 0.1, 1.0;
+    WINDOW_SIDE = "size of the window", "m", 0.2, 40.0;
+    WINDOW_DISTANCE = "distance from the window", "m", 0.1, 60.0;
+    ROOF_EDGE = "height of the roof's edge", "°", 5.0, 89.0;
     // Fields of the kit.
     SENSOR_SIDE = "side of the sensor", "mm", 2.0, 120.0;
     MEGAPIXELS = "pixel count", "MP", 0.3, 500.0;
@@ -164,6 +177,10 @@ limits! {
     DURATION_ROWS = "rows of the duration table", "", 1.0, 16.0;
     KIT_ITEMS = "number of things in the kit", "", 0.0, 500.0;
     SETUPS = "number of setups in a job", "", 0.0, 200.0;
+    SPOTS = "number of spots", "", 0.0, 24.0;
+    HORIZON_POINTS = "number of points of a horizon", "", 2.0, 72.0;
+    CLOUD_HOURS = "number of hours of cloud", "", 0.0, 48.0;
+    PLANNED = "number of setups on one day", "", 0.0, 10.0;
     NAME = "name", "characters", 1.0, 120.0;
     NOTE = "note", "characters", 0.0, 4_000.0;
 }

@@ -22,6 +22,7 @@
 //! ```
 
 mod colour;
+mod earth;
 mod exposure;
 mod flash;
 mod length;
@@ -30,6 +31,8 @@ mod place;
 mod text;
 
 pub use colour::{Kelvin, Mired, MiredShift};
+pub(crate) use earth::turn;
+pub use earth::{Altitude, Bearing, Latitude, Longitude, Minutes, SeaHeight};
 pub use exposure::{Ev100, FNumber, Illuminance, LuminousExposure, Seconds, Share, Stops};
 pub use flash::{GuideNumber, Power};
 pub use length::{Metres, Millimetres};

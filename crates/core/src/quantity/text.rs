@@ -164,6 +164,20 @@ impl ClockTime {
             _ => Err(TextError::Time),
         }
     }
+
+    /// The time so many minutes after midnight, on the clock of any day.
+    #[must_use]
+    pub fn from_minutes(minutes: u32) -> ClockTime {
+        let minutes = minutes % (24 * 60);
+        ClockTime(format!("{:02}:{:02}", minutes / 60, minutes % 60))
+    }
+
+    /// Minutes after midnight.
+    #[must_use]
+    pub fn minutes(&self) -> u32 {
+        let number = |part: &str| part.parse::<u32>().unwrap_or(0);
+        self.0.split_once(':').map_or(0, |(hours, minutes)| number(hours) * 60 + number(minutes))
+    }
 }
 
 #[cfg(test)]

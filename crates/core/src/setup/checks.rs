@@ -19,6 +19,9 @@ impl Setup {
         self.check_camera(kit, &mut check);
         check.count("/readings", READINGS, self.readings.len());
         check.distinct("/readings", self.readings.iter().map(|reading| &reading.id));
+        if let Some(slot) = &self.slot {
+            slot.check(&mut check);
+        }
         check.count("/lights", LIGHTS, self.lights.len());
         check.distinct("/lights", self.lights.iter().map(|light| &light.id));
         for (index, light) in self.lights.iter().enumerate() {

@@ -5,18 +5,21 @@ mod checks;
 mod dial;
 mod light;
 mod reading;
+mod slot;
 mod subject;
 
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::Dial;
 pub use light::{GelDial, Light};
 pub use reading::{Measured, Method, Patch, Reading};
+pub use slot::Slot;
 pub use subject::{Background, BackgroundKind, Subject, SubjectKind, Tone};
 
 use crate::approach::Approach;
 use crate::colour::{AmbientColour, ColourWish};
+use crate::forecast::Forecast;
 use crate::quantity::{Kelvin, Name, Note, Seconds};
-use crate::scene::Scene;
+use crate::scene::{Scene, Sun};
 use serde::{Deserialize, Serialize};
 
 /// White balance: one fixed setting, and what is wanted of the colours.
@@ -72,6 +75,28 @@ pub struct Setup {
     pub pace: Pace,
     /// Whether free dials are solved again after each change.
     pub solve_as_i_go: bool,
+    /// Where and when it is made; none until it is placed on the day.
+    #[serde(default)]
+    pub slot: Option<Slot>,
+    /// What the day's forecast says of it: worked out by who knows the day, neither kept nor sent.
+    #[serde(skip)]
+    pub forecast: Option<Forecast>,
+}
+
+impl Setup {
+    /// The sun on the set: as it was put there, or else as it is forecast.
+    #[must_use]
+    pub fn sun(&self) -> Option<Sun> {
+        self.scene.sun.or_else(|| self.forecast.as_ref().and_then(|forecast| forecast.sun))
+    }
+
+    /// The colour of the ambient: as measured, or as forecast where daylight falls, or of its kind of light.
+    #[must_use]
+    pub fn ambient_kelvin(&self) -> Kelvin {
+        let forecast = self.forecast.as_ref().and_then(|forecast| forecast.kelvin);
+        let daylight = !self.ambient.is_measured() && !self.ambient.is_artificial();
+        forecast.filter(|_| daylight).unwrap_or_else(|| self.ambient.kelvin())
+    }
 }
 
 mod starting;

@@ -60,6 +60,8 @@ impl Setup {
             approach: None,
             pace: Pace { interval: Seconds::nearest(3.0), frames: 40 },
             solve_as_i_go: false,
+            slot: None,
+            forecast: None,
         })
     }
 }

@@ -1,5 +1,5 @@
 use crate::field::Daylight;
-use crate::quantity::{Ev100, Id, Stops};
+use crate::quantity::{ClockTime, Ev100, Id, Stops};
 use crate::scene::Role;
 use crate::setup::{Method, Patch, Reading, Setup};
 use serde::Serialize;
@@ -21,6 +21,17 @@ pub enum Source {
     },
     /// Daylight through the windows of the set.
     Windows,
+    /// The day's forecast, bent to a reading where there is one.
+    Forecast {
+        /// The time it is for.
+        time: ClockTime,
+        /// The reading.
+        reading: Option<Id>,
+        /// How far that was from the model, in stops.
+        difference: Stops,
+        /// How long before or after, in minutes.
+        age: f64,
+    },
     /// What such light usually meters.
     Usual,
 }
@@ -39,6 +50,11 @@ pub struct PatchAmbient {
 impl PatchAmbient {
     fn is_metered(&self) -> bool {
         matches!(self.source, Source::Metered { .. })
+    }
+
+    /// Whether a meter or the forecast tells it.
+    fn is_told(&self) -> bool {
+        matches!(self.source, Source::Metered { .. } | Source::Forecast { .. })
     }
 }
 
@@ -66,7 +82,7 @@ fn newest(setup: &Setup, patch: Patch) -> Option<&Reading> {
 
 /// The level a reading stands for. A reflected reading of a light or dark face takes it for mid-grey, so the face's
 /// tone is taken off; an incident one does not see the face.
-fn level(setup: &Setup, reading: &Reading) -> Ev100 {
+pub(crate) fn level(setup: &Setup, reading: &Reading) -> Ev100 {
     let of_subject = matches!(reading.patch, Patch::Face | Patch::ShadowSide | Patch::Edge);
     let bias = match reading.method {
         Method::Reflected if of_subject => setup.subject.tone.stops(),
@@ -112,6 +128,34 @@ pub(super) fn of_patches(setup: &Setup) -> [Option<PatchAmbient>; 5] {
     [Some(face), Some(shadow), edge, Some(background), sky]
 }
 
+/// A reading this old, in minutes, is what the meter says now.
+const JUST_READ: f64 = 1.0;
+
+/// What the day's forecast says in place of what is derived or usual, and of readings made at another time. A reading
+/// without a time is taken as made now.
+pub(super) fn take_forecast(ambient: &mut [Option<PatchAmbient>; 5], setup: &Setup) {
+    let Some(forecast) = &setup.forecast else { return };
+    for (index, level) in forecast.levels.iter().enumerate() {
+        let Some(level) = level else { continue };
+        let undated = newest(setup, super::PATCHES[index]).is_some_and(|reading| reading.time.is_none());
+        let metered = ambient[index].as_ref().is_some_and(PatchAmbient::is_metered);
+        // A patch that is not looked after, as a sky nobody read, is not brought in by the forecast.
+        if undated || (metered && level.age <= JUST_READ) || ambient[index].is_none() {
+            continue;
+        }
+        ambient[index] = Some(PatchAmbient {
+            ev: level.ev,
+            source: Source::Forecast {
+                time: forecast.time.clone(),
+                reading: level.reading.clone(),
+                difference: level.difference,
+                age: level.age,
+            },
+            error: level.error,
+        });
+    }
+}
+
 /// What daylight on the set adds: where the face was not metered, windows of known brightness give its level; where it
 /// was, they still tell how the two sides of it differ; and cards add to what was metered without them.
 pub(super) fn add_daylight(ambient: &mut [Option<PatchAmbient>; 5], daylight: &Daylight) {
@@ -121,7 +165,7 @@ pub(super) fn add_daylight(ambient: &mut [Option<PatchAmbient>; 5], daylight: &D
         error: Stops::nearest(WINDOW_ERROR),
     };
     let windows = daylight.windows;
-    let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_metered);
+    let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_told);
     if windows[0] > 0.0 {
         let shadow = unread(&ambient[1]);
         if unread(&ambient[0]) && shadow {

@@ -4,6 +4,7 @@ mod ambient;
 mod asks;
 mod flashes;
 
+pub(crate) use ambient::level as reading_level;
 pub use ambient::{PatchAmbient, Source};
 pub use asks::Asks;
 pub use flashes::Lit;
@@ -160,6 +161,7 @@ impl<'a> Situation<'a> {
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
         let mut ambient = ambient::of_patches(setup);
+        ambient::take_forecast(&mut ambient, setup);
         let contrast = contrast(&ambient);
         let proposal = propose(setup, contrast);
         let approach = setup.approach.unwrap_or(proposal.approach);
@@ -271,6 +273,7 @@ fn same_set(a: &Setup, b: &Setup) -> bool {
             && (&a.flash, &a.modifier, a.under_key) == (&b.flash, &b.modifier, b.under_key)
     };
     a.scene == b.scene
+        && a.sun() == b.sun()
         && a.background == b.background
         && a.subject.kind == b.subject.kind
         && (&a.camera.body, a.camera.focal) == (&b.camera.body, b.camera.focal)

@@ -12,7 +12,7 @@ use crate::solve::score::Split;
 pub(super) fn choose_gels(setup: &mut Setup, kit: &Kit) {
     let gels: Vec<GelChoice> =
         kit.gels().enumerate().map(|(index, gel)| GelChoice { shift: gel.shift, index }).collect();
-    let ambient = Mired::from(setup.ambient.kelvin());
+    let ambient = Mired::from(setup.ambient_kelvin());
     let wish = setup.white_balance.wish;
     for light in setup.lights.iter_mut().filter(|light| !light.gel.held) {
         let Some(flash) = kit.flash(&light.flash) else { continue };
@@ -40,7 +40,7 @@ pub(crate) fn key_colour(s: &Situation<'_>) -> Option<Mired> {
 
 /// The setting for these levels.
 pub(super) fn balance(s: &Situation<'_>, split: &Split) -> Kelvin {
-    let ambient = Mired::from(s.setup.ambient.kelvin());
+    let ambient = Mired::from(s.setup.ambient_kelvin());
     let wish: ColourWish = s.setup.white_balance.wish;
     match key_colour(s) {
         Some(flash) => between(wish, flash, ambient, share_on_face(split)),

@@ -29,4 +29,5 @@ pub use ways::WayOut;
 
 pub(crate) use colours::key_colour;
 pub(crate) use powers::of_lit as powers_of_lit;
-pub(crate) use score::{GHOST, Split, movement_short, recharge_short};
+pub(crate) use powers::solve as solve_powers;
+pub(crate) use score::{FLASH_FREEZES, GHOST, Split, movement_short, recharge_short};

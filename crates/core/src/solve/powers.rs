@@ -29,7 +29,7 @@ fn wanted_on_face(s: &Situation<'_>, face_ambient: Option<f64>) -> Option<f64> {
 /// Lights on the face share what the face needs by how far each stands under the key; one that reaches an end of its
 /// range leaves the rest to the others. Lights on the background make up what ambient and spill leave; a light from
 /// behind is set to its edge alone.
-pub(super) fn solve(s: &Situation<'_>, ambient: &[Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &mut Vec<f64>) {
+pub(crate) fn solve(s: &Situation<'_>, ambient: &[Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &mut Vec<f64>) {
     powers.clear();
     powers.extend(
         s.lights.iter().map(

@@ -96,7 +96,7 @@ fn pane(y: f64) -> Pane {
     },
     |s: &mut Setup| s.lights[0].modifier = Some(Id::new("mod-grid").unwrap()),
 )]
-#[case::flare(Caution::Flare { degrees: 0.0 }, |_: &mut Setup| (), |s: &mut Setup| s.scene.sun = None)]
+#[case::flare(Caution::Flare { degrees: 0.0 }, |s: &mut Setup| s.scene.sun = Some(sample::low_sun()), |s: &mut Setup| s.scene.sun = None)]
 #[case::through_glass(
     Caution::ThroughGlass,
     |s: &mut Setup| s.scene.panes.push(pane(-0.7)),

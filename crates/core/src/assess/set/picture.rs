@@ -60,7 +60,7 @@ pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
 const FLARES: f64 = 20.0;
 
 pub(super) fn flare(s: &Situation<'_>) -> Option<f64> {
-    let sun = s.setup.scene.sun?;
+    let sun = s.setup.sun()?;
     let off = angle(sun.towards(), s.stage.view.looks);
     let corner = s.stage.view.half_width.hypot(s.stage.view.half_height).atan().to_degrees();
     (sun.elevation.degrees() > -0.9 && off < corner + FLARES).then_some(off)

@@ -1,0 +1,319 @@
+use super::cautions::{DayRemark, remarks};
+use super::light::{DayLight, SetupCurve};
+use super::said::{SetupLight, light_of};
+use crate::check::FieldError;
+use crate::forecast::modelled;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::ladder::{Ladder, ladder};
+use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share, Stops};
+use crate::setup::{Patch, Setup};
+use crate::situation::{PATCHES, reading_level};
+use crate::sun::{SunEventKind, WindowKind, events, windows};
+use serde::Serialize;
+
+/// The sun at a minute.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SunPoint {
+    /// Minutes after midnight.
+    pub minute: usize,
+    /// Its bearing.
+    pub azimuth: Bearing,
+    /// How high it is seen.
+    pub elevation: Degrees,
+    /// How high the place's skyline stands there.
+    pub skyline: Degrees,
+}
+
+/// Light of a name, and when.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct NamedWindow {
+    /// Which.
+    pub kind: WindowKind,
+    /// What it is called.
+    pub name: String,
+    /// Minutes after midnight.
+    pub from: usize,
+    /// Minutes after midnight.
+    pub until: usize,
+    /// When it begins.
+    pub begins: ClockTime,
+    /// When it ends.
+    pub ends: ClockTime,
+}
+
+/// What the sun does, and when.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct NamedEvent {
+    /// What.
+    pub kind: SunEventKind,
+    /// In words.
+    pub name: String,
+    /// Minutes after midnight.
+    pub minute: f64,
+    /// When, to the minute.
+    pub clock: ClockTime,
+}
+
+/// Cloud at a full hour.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct CloudHour {
+    /// Minutes after midnight.
+    pub minute: usize,
+    /// The cover.
+    pub cover: Share,
+}
+
+/// The light of a setup at a minute, bent to its readings.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct LightPoint {
+    /// Minutes after midnight.
+    pub minute: usize,
+    /// On the face.
+    pub face: Option<Ev100>,
+    /// On the background.
+    pub background: Option<Ev100>,
+}
+
+/// A reading on the strip.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ReadingPoint {
+    /// Which.
+    pub reading: Id,
+    /// Where.
+    pub patch: Patch,
+    /// Minutes after midnight.
+    pub minute: usize,
+    /// When.
+    pub clock: ClockTime,
+    /// The level it stands for.
+    pub ev: Ev100,
+    /// How far it is from the model: reading − model.
+    pub difference: Option<Stops>,
+    /// Whether the clock has come to it, so that the forecast is bent to it.
+    pub known: bool,
+    /// What is odd about it, in a sentence.
+    pub odd: Option<String>,
+}
+
+/// A setup on the day.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct DaySetup {
+    /// Its name.
+    pub name: String,
+    /// When it is made, and what its light is then.
+    pub light: SetupLight,
+    /// The minute it begins; none until it is placed.
+    pub from: Option<usize>,
+    /// The minute it is done.
+    pub until: Option<usize>,
+    /// Its light over the day, every few minutes; only for the setup that was asked for.
+    pub curve: Vec<LightPoint>,
+    /// Its readings that have a time; only for the setup that was asked for.
+    pub readings: Vec<ReadingPoint>,
+}
+
+/// Everything the Day screen shows.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct DayAnswer {
+    /// How many minutes the strip has.
+    pub minutes: usize,
+    /// The minute work begins.
+    pub from: usize,
+    /// The minute work ends.
+    pub until: usize,
+    /// What the clock shows at each full quarter of an hour, for the axis.
+    pub clocks: Vec<ClockTime>,
+    /// The sun, every five minutes.
+    pub sun: Vec<SunPoint>,
+    /// Light of a name.
+    pub windows: Vec<NamedWindow>,
+    /// What the sun does.
+    pub events: Vec<NamedEvent>,
+    /// Cloud.
+    pub clouds: Vec<CloudHour>,
+    /// The setups, in their order.
+    pub setups: Vec<DaySetup>,
+    /// The ladder of the setup that was asked for.
+    pub ladder: Option<Ladder>,
+    /// What to mind.
+    pub remarks: Vec<DayRemark>,
+    /// What is unusual about the day itself: clocks that change, a sun that does not rise or set.
+    pub notes: Vec<String>,
+}
+
+/// The step of the curves that are drawn, in minutes.
+const STEP: usize = 5;
+/// Two readings that differ by more than this beyond what the light did in between contradict each other, in stops.
+const CONTRADICT: f64 = 3.0;
+/// A reading this far from the model, in stops, is asked about.
+const FAR_OFF: f64 = 4.0;
+
+/// The readings of a setup on the strip. Readings later than the clock are shown, but not taken in yet.
+fn readings(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<ReadingPoint> {
+    let mut points: Vec<ReadingPoint> = Vec::new();
+    for reading in &setup.readings {
+        let Some(time) = &reading.time else { continue };
+        let Ok(minute) = day.timeline.minute_of(time) else { continue };
+        let ev = reading_level(setup, reading);
+        let index = PATCHES.iter().position(|patch| *patch == reading.patch).unwrap_or(0);
+        let model = day.modelled(setup, minute).and_then(|model| model.ev[index]);
+        let difference = model.map(|model| ev.ev() - model);
+        let known = known_until.is_none_or(|until| minute as f64 <= until);
+        let patch = reading.patch.words();
+        let against = points.iter().filter(|other| other.patch == reading.patch).find_map(|other| {
+            let apart = (difference? - other.difference?.stops()).abs();
+            let near = minute.abs_diff(other.minute) <= 60;
+            (near && apart > CONTRADICT).then(|| {
+                format!(
+                    "The {patch} at {time} and at {} differ by {apart:.0} stops more than the light does: one of them is wrong. Read again.",
+                    other.clock
+                )
+            })
+        });
+        let odd = if !known {
+            Some(format!("{time} is still to come by the clock: this reading is not taken in before."))
+        } else {
+            against.or_else(|| {
+                let off = difference.filter(|off| off.abs() > FAR_OFF)?;
+                Some(format!(
+                    "The {patch} at {time} is {:.0} stops from the forecast: is it the right spot, time and patch?",
+                    off.abs()
+                ))
+            })
+        };
+        points.push(ReadingPoint {
+            reading: reading.id.clone(),
+            patch: reading.patch,
+            minute,
+            clock: time.clone(),
+            ev,
+            difference: difference.map(Stops::nearest),
+            known,
+            odd,
+        });
+    }
+    points
+}
+
+fn curve(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<LightPoint> {
+    let Some(spot) = setup.slot.as_ref().and_then(|slot| day.day.place.spot(&slot.spot)) else { return Vec::new() };
+    let model = |minute: usize| modelled(&day.around(spot, minute), &setup.background);
+    let curve = SetupCurve::new(setup, day.timeline, known_until, |minute| model(minute.round() as usize));
+    (0..day.timeline.minutes)
+        .step_by(STEP)
+        .map(|minute| {
+            let model = model(minute);
+            let ev = |patch: usize| curve.ev(patch, minute as f64, &model).map(Ev100::nearest);
+            LightPoint { minute, face: ev(0), background: ev(3) }
+        })
+        .collect()
+}
+
+fn notes(day: &DayLight<'_>) -> Vec<String> {
+    let mut notes = Vec::new();
+    if let Some((minute, by)) = day.timeline.change() {
+        let clock = day.timeline.clock(minute as f64);
+        let way = if by > 0 { "forward" } else { "back" };
+        notes.push(format!("The clocks go {way} by {} minutes on this day, to {clock}.", by.abs()));
+    }
+    let (lowest, highest) =
+        day.track.iter().fold((90f64, -90f64), |(low, high), sun| (low.min(sun.elevation), high.max(sun.elevation)));
+    if lowest > crate::sun::RISE_AND_SET {
+        notes.push("The sun does not set on this day.".to_owned());
+    } else if highest < crate::sun::RISE_AND_SET {
+        notes.push("The sun does not rise on this day.".to_owned());
+    }
+    notes
+}
+
+/// All of a day: sun, windows, cloud, setups, and for the one that is chosen its light, readings and ladder.
+///
+/// `clock` is the minute it is: readings after it are not known yet; without it all are. The ladder begins when the
+/// chosen setup does, or at `clock` when that is later.
+///
+/// # Errors
+/// Every problem of the chosen setup, each at its field.
+pub fn answer(
+    day: &DayLight<'_>,
+    setups: &[(Id, Setup)],
+    chosen: Option<&Id>,
+    kit: &Kit,
+    house: House,
+    clock: Option<usize>,
+) -> Result<DayAnswer, Vec<FieldError>> {
+    let timeline = day.timeline;
+    let horizon = &day.day.place.horizon;
+    let known_until = clock.map(|minute| minute as f64);
+    let named = |kind: WindowKind, from: usize, until: usize| NamedWindow {
+        kind,
+        name: kind.words().to_owned(),
+        from,
+        until,
+        begins: timeline.clock(from as f64),
+        ends: timeline.clock(until as f64),
+    };
+    let mut on_day = Vec::new();
+    let mut ladder_of_chosen = None;
+    for (id, setup) in setups {
+        let is_chosen = chosen == Some(id);
+        let light = light_of(day, id, setup);
+        let from = light.from.as_ref().and_then(|time| timeline.minute_of(time).ok());
+        let minutes = setup.slot.as_ref().map_or(0, |slot| slot.minutes.minutes() as usize);
+        if let (true, Some(begins)) = (is_chosen, from) {
+            ladder_of_chosen = Some(ladder(day, (id, setup), kit, house, begins, known_until)?);
+        }
+        on_day.push(DaySetup {
+            name: setup.name.to_string(),
+            until: from.map(|from| from + minutes),
+            from,
+            light,
+            curve: if is_chosen { curve(day, setup, known_until) } else { Vec::new() },
+            readings: if is_chosen { readings(day, setup, known_until) } else { Vec::new() },
+        });
+    }
+    Ok(DayAnswer {
+        minutes: timeline.minutes,
+        from: timeline.from,
+        until: timeline.until,
+        clocks: (0..=timeline.minutes).step_by(15).map(|minute| timeline.clock(minute as f64)).collect(),
+        sun: (0..timeline.minutes)
+            .step_by(STEP)
+            .map(|minute| {
+                let sun = day.track[minute];
+                SunPoint {
+                    minute,
+                    azimuth: Bearing::turned(sun.azimuth),
+                    elevation: Degrees::nearest(sun.apparent),
+                    skyline: Degrees::nearest(horizon.altitude(sun.azimuth)),
+                }
+            })
+            .collect(),
+        windows: windows(&day.track).iter().map(|window| named(window.kind, window.from, window.until)).collect(),
+        events: events(&day.track, horizon)
+            .into_iter()
+            .map(|event| NamedEvent {
+                kind: event.kind,
+                name: event.kind.words().to_owned(),
+                minute: event.minute,
+                clock: timeline.clock(event.minute),
+            })
+            .collect(),
+        clouds: (0..timeline.minutes)
+            .step_by(60)
+            .map(|minute| CloudHour { minute, cover: Share::nearest(day.day.clouds.cover(minute as f64)) })
+            .collect(),
+        remarks: remarks(day, setups),
+        notes: notes(day),
+        setups: on_day,
+        ladder: ladder_of_chosen,
+    })
+}

@@ -1,0 +1,106 @@
+use super::light::{DayLight, looks_into_sun};
+use crate::quantity::{ClockTime, Id};
+use crate::setup::{Setup, SubjectKind};
+use serde::Serialize;
+
+/// A caution for a day, as data.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum DayCaution {
+    /// The sun in or near the picture.
+    SunAndFinder,
+    /// The subject looks towards the sun.
+    SunAndEyes,
+    /// A high sun for a long while.
+    Heat,
+    /// Water beside the spot as the light goes.
+    WaterInTheDark,
+    /// Working in the dark.
+    Dark,
+    /// A box outdoors, and wind.
+    Stands,
+    /// Permission for places that are not one's own.
+    Permits,
+}
+
+impl DayCaution {
+    /// In words.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            DayCaution::SunAndFinder => {
+                "The sun stands in or near the picture: never look at it through an optical finder or a long lens, use the screen."
+            }
+            DayCaution::SunAndEyes => {
+                "The subject faces the sun: eyes closed or turned away until the frame, and never asked to stare towards it."
+            }
+            DayCaution::Heat => {
+                "High sun: shade, water and pauses for everyone; batteries, and lithium packs above all, out of the sun, as their maker says."
+            }
+            DayCaution::WaterInTheDark => {
+                "Beside water as the light goes: a second person, a lamp, mains by a residual-current device well away from the edge. Local rules come first."
+            }
+            DayCaution::Dark => "In the dark: cables taped, ways out kept clear, and a lamp for the way back.",
+            DayCaution::Stands => {
+                "Stands outdoors: weight on them, an assistant in wind, and down with the box before it goes by itself. Their maker's ratings come first."
+            }
+            DayCaution::Permits => {
+                "Ask whoever owns or runs the place, and whether a permit is needed for stands, flash or people at work. Local rules come first."
+            }
+        }
+    }
+}
+
+/// A caution with the setup and time it is for.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct DayRemark {
+    /// What.
+    pub caution: DayCaution,
+    /// For which setup; for the whole day without.
+    pub setup: Option<Id>,
+    /// From when on.
+    pub clock: Option<ClockTime>,
+    /// In words.
+    pub text: String,
+}
+
+/// The sun is in the picture or flares into it within this angle of the lens axis, in degrees.
+const NEAR_PICTURE: f64 = 40.0;
+/// From this height of the sun on a day outdoors is hot work, in degrees.
+const HIGH_SUN: f64 = 45.0;
+/// Below this height of the sun one no longer sees an edge well, in degrees.
+const FAILING: f64 = -2.0;
+/// And below this it is dark.
+const DARK: f64 = -6.0;
+
+/// Cautions of a setup while it is made, and those of the day.
+#[must_use]
+pub(super) fn remarks(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Vec<DayRemark> {
+    let mut found = Vec::new();
+    for (id, setup) in setups {
+        let Some(slot) = &setup.slot else { continue };
+        let Some(spot) = day.day.place.spot(&slot.spot) else { continue };
+        let Ok(from) = day.timeline.minute_of(&slot.time) else { continue };
+        let until = (from + slot.minutes.minutes() as usize).min(day.timeline.minutes.saturating_sub(1));
+        let mut first = |caution: DayCaution, holds: &dyn Fn(usize) -> bool| {
+            if let Some(minute) = (from..=until).find(|minute| holds(*minute)) {
+                let clock = Some(day.timeline.clock(minute as f64));
+                found.push(DayRemark { caution, setup: Some(id.clone()), clock, text: caution.words().to_owned() });
+            }
+        };
+        let outdoors = !spot.is_indoors();
+        let people = setup.subject.kind != SubjectKind::Thing;
+        let around = |minute: usize| day.around(spot, minute);
+        first(DayCaution::SunAndFinder, &|m| outdoors && looks_into_sun(&around(m), NEAR_PICTURE));
+        first(DayCaution::SunAndEyes, &|m| people && crate::schedule::LightWish::SunOnFace.holds(&around(m)));
+        first(DayCaution::Heat, &|m| outdoors && day.track[m].apparent > HIGH_SUN);
+        first(DayCaution::WaterInTheDark, &|m| spot.by_water && day.track[m].apparent < FAILING);
+        first(DayCaution::Dark, &|m| day.track[m].apparent < DARK);
+        first(DayCaution::Stands, &|_| outdoors && setup.lights.iter().any(|light| light.on && !light.on_camera));
+    }
+    let permits = DayCaution::Permits;
+    found.push(DayRemark { caution: permits, setup: None, clock: None, text: permits.words().to_owned() });
+    found
+}

@@ -1,0 +1,90 @@
+//! A job's day: its place, sky and hours, and what the light of that day will be.
+
+mod answer;
+mod cautions;
+mod light;
+mod moment;
+mod said;
+mod timeline;
+
+pub use answer::{CloudHour, DayAnswer, DaySetup, LightPoint, NamedEvent, NamedWindow, ReadingPoint, SunPoint, answer};
+pub use cautions::{DayCaution, DayRemark};
+pub(crate) use light::SetupCurve;
+pub use light::{DayLight, forecast, forecast_at};
+pub use moment::{Moment, kind_of_light, moment, put_at};
+pub use said::{SetupLight, light_of};
+pub use timeline::Timeline;
+pub(crate) use timeline::date;
+
+use crate::check::{Check, FieldError};
+use crate::place::Place;
+use crate::quantity::limits::{CLOUD_HOURS, TOLERANCE};
+use crate::quantity::{ClockTime, Stops};
+use crate::sky::{Clouds, Haze};
+use serde::{Deserialize, Serialize};
+
+/// Where the hours of cloud come from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, Default)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum CloudSource {
+    /// Set by hand; clear where nothing was set.
+    #[default]
+    Hand,
+    /// The simulated forecast service.
+    Simulated,
+    /// A file.
+    File,
+}
+
+/// The place and the sky of a job's day.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Day {
+    /// Where.
+    pub place: Place,
+    /// How clear the air is.
+    pub haze: Haze,
+    /// Cloud, hour by hour.
+    pub clouds: Clouds,
+    /// Where the hours of cloud come from.
+    pub clouds_from: CloudSource,
+    /// When work begins.
+    pub from: ClockTime,
+    /// When it ends; a time not after the beginning is of the next day.
+    pub until: ClockTime,
+    /// How far a patch may stray before the ladder turns a dial.
+    pub tolerance: Stops,
+}
+
+impl Day {
+    /// A day from noon to an hour before midnight, clear, with a tolerance of a third of a stop.
+    #[must_use]
+    pub fn starting(place: Place) -> Day {
+        Day {
+            place,
+            haze: Haze::default(),
+            clouds: Clouds::default(),
+            clouds_from: CloudSource::default(),
+            from: ClockTime::from_minutes(12 * 60),
+            until: ClockTime::from_minutes(23 * 60),
+            tolerance: Stops::nearest(1.0 / 3.0),
+        }
+    }
+
+    /// Checks what the types alone do not.
+    ///
+    /// # Errors
+    /// All problems, each at its field.
+    pub fn check(&self) -> Result<(), Vec<FieldError>> {
+        let mut check = Check::default();
+        self.place.check("/place", &mut check);
+        check.count("/clouds", CLOUD_HOURS, self.clouds.0.len());
+        check.range("/tolerance", TOLERANCE, self.tolerance.stops());
+        check.done()
+    }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,161 @@
+use super::light::{DayLight, forecast_at};
+use super::{Day, Timeline};
+use crate::check::Problem;
+use crate::colour::AmbientColour;
+use crate::forecast::{Around, Forecast, Modelled, modelled};
+use crate::quantity::{Bearing, ClockTime, Degrees, Id, Illuminance, Share};
+use crate::setup::{Setup, Slot};
+use crate::sky::sky_light;
+use crate::sun::{Shadow, WindowKind, sun_at};
+use serde::Serialize;
+
+/// Sun and light at one moment of a day.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Moment {
+    /// Minutes after midnight.
+    pub minute: usize,
+    /// What the clock shows.
+    pub clock: ClockTime,
+    /// Where the sun is.
+    pub azimuth: Bearing,
+    /// How high it is seen.
+    pub elevation: Degrees,
+    /// How high the skyline stands there, as seen from the place or the setup's spot.
+    pub skyline: Degrees,
+    /// The share of its disc over the skyline.
+    pub up: Share,
+    /// The shadow of an upright thing.
+    pub shadow: Option<Shadow>,
+    /// What such light is called.
+    pub window: Option<WindowKind>,
+    /// Cloud cover.
+    pub cover: Share,
+    /// What level ground in the open gets.
+    pub ground: Illuminance,
+    /// In a sentence.
+    pub text: String,
+    /// The setup's own light, where one is asked for and has a spot.
+    pub forecast: Option<Forecast>,
+}
+
+/// The sun in a sentence.
+fn words(clock: &ClockTime, around: &Around<'_>, window: Option<WindowKind>) -> String {
+    let (sun, up) = (around.sun, around.sun_over_skyline());
+    let point = Bearing::turned(sun.azimuth).point();
+    let height = sun.apparent.round();
+    let said = if up > 0.0 {
+        format!("the sun stands {height:.0}° high in the {point}")
+    } else if sun.apparent > 0.0 {
+        format!("the sun is behind the skyline in the {point}, {height:.0}° high")
+    } else {
+        format!("the sun is {:.0}° below the horizon in the {point}", -height)
+    };
+    let window = window.map_or_else(String::new, |window| format!(". {}", window.words()));
+    format!("{clock}: {said}{window}.")
+}
+
+/// Sun and light at a minute, for a setup if one is named. Readings after `known_until` are not known yet.
+#[must_use]
+pub fn moment(
+    day: &Day,
+    timeline: &Timeline,
+    minute: usize,
+    setup: Option<&Setup>,
+    known_until: Option<f64>,
+) -> Moment {
+    let at = minute as f64;
+    let spot = setup.and_then(|setup| setup.slot.as_ref()).and_then(|slot| day.place.spot(&slot.spot));
+    let open = open_spot();
+    let sun = sun_at(day.place.earth(), timeline.at(at));
+    let cover = day.clouds.cover(at);
+    let light = sky_light(day.haze, cover, sun);
+    let horizon = spot.map_or(&day.place.horizon, |spot| day.place.horizon_at(spot));
+    let around = Around { spot: spot.unwrap_or(&open), horizon, sun, light };
+    let clock = timeline.clock(at);
+    let kinds = [WindowKind::Golden, WindowKind::Blue, WindowKind::HardMidday, WindowKind::Dark];
+    let window = kinds.into_iter().find(|kind| kind.holds(sun.elevation));
+    Moment {
+        minute,
+        azimuth: Bearing::turned(sun.azimuth),
+        elevation: Degrees::nearest(sun.apparent),
+        skyline: Degrees::nearest(horizon.altitude(sun.azimuth)),
+        up: Share::nearest(around.sun_over_skyline()),
+        shadow: Shadow::of(sun).filter(|_| around.sun_over_skyline() > 0.0),
+        window,
+        cover: Share::nearest(cover),
+        ground: Illuminance::nearest(around.open_ground()),
+        text: words(&clock, &around, window),
+        forecast: setup.and_then(|setup| forecast_at(day, timeline, setup, at, known_until)),
+        clock,
+    }
+}
+
+/// A spot in the open, where a place has none.
+fn open_spot() -> crate::place::Spot {
+    use crate::quantity::{Minutes, Name};
+    let named = |text: &str| (Id::new("open"), Name::new(text));
+    let (Ok(id), Ok(name)) = named("Open ground") else { unreachable!("both are plain words") };
+    crate::place::Spot {
+        id,
+        name,
+        surroundings: crate::place::Surroundings::Open,
+        sky: Share::nearest(1.0),
+        ground: Share::nearest(0.2),
+        by_water: false,
+        subject_faces: Bearing::nearest(0.0),
+        camera_looks: Bearing::nearest(180.0),
+        horizon: None,
+        lamps: None,
+        walk: Minutes::nearest(0.0),
+    }
+}
+
+/// The kind of light that falls on a face there: what the proposal of an approach and the presets go by.
+#[must_use]
+pub fn kind_of_light(around: &Around<'_>, model: &Modelled) -> AmbientColour {
+    let overcast = around.light.skies[2];
+    if around.sun.apparent < -0.3 {
+        AmbientColour::Dusk
+    } else if around.sun.apparent <= 10.0 && around.sun_over_skyline() > 0.0 && overcast < 0.6 {
+        AmbientColour::LowSun
+    } else if overcast >= 0.6 {
+        AmbientColour::Cloud
+    } else if model.face.sun > 0.25 * model.face.lux() {
+        AmbientColour::Sun
+    } else {
+        AmbientColour::OpenShade
+    }
+}
+
+/// Puts a setup at another time of its day: its slot, and what of the brief the geometry tells then: the share of the
+/// background in sun and, in daylight that was not measured, the kind of light.
+///
+/// # Errors
+/// [`Problem::NoSuchTime`] for a time the clocks skip; [`Problem::NoSuchSpot`] where its spot is gone.
+pub fn put_at(day: &Day, timeline: &Timeline, setup: &Setup, slot: Slot) -> Result<Setup, Problem> {
+    let minute = timeline.minute_of(&slot.time)?;
+    let Some(spot) = day.place.spot(&slot.spot) else { return Err(Problem::NoSuchSpot { id: slot.spot }) };
+    let sun = sun_at(day.place.earth(), timeline.at(minute as f64));
+    let light = sky_light(day.haze, day.clouds.cover(minute as f64), sun);
+    let around = Around { spot, horizon: day.place.horizon_at(spot), sun, light };
+    let model = modelled(&around, &setup.background);
+    let mut put = Setup { slot: Some(slot), ..setup.clone() };
+    if !spot.is_indoors() {
+        put.background.sunlit = Share::nearest((model.sunlit * 20.0).round() / 20.0);
+        if !put.ambient.is_measured() && !put.ambient.is_artificial() {
+            put.ambient = kind_of_light(&around, &model);
+        }
+    }
+    put.forecast = forecast_at(day, timeline, &put, minute as f64, None);
+    Ok(put)
+}
+
+impl DayLight<'_> {
+    /// The model's light on a setup at a minute; none without a spot.
+    #[must_use]
+    pub fn modelled(&self, setup: &Setup, minute: usize) -> Option<Modelled> {
+        let spot = self.day.place.spot(&setup.slot.as_ref()?.spot)?;
+        Some(modelled(&self.around(spot, minute), &setup.background))
+    }
+}

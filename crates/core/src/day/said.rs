@@ -1,0 +1,84 @@
+use super::light::{DayLight, looks_into_sun};
+use crate::forecast::{Around, Modelled, modelled};
+use crate::place::{Spot, Surroundings};
+use crate::quantity::{ClockTime, Id};
+use crate::setup::{Setup, Slot};
+use crate::sun::WindowKind;
+use serde::Serialize;
+
+/// When a setup is made and what its light is then.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SetupLight {
+    /// Which.
+    pub setup: Id,
+    /// When it begins; none until it is placed.
+    pub from: Option<ClockTime>,
+    /// When it is done.
+    pub until: Option<ClockTime>,
+    /// The light then, in a line; or what is wrong with its place on the day.
+    pub text: String,
+    /// Whether that is the light it wants, all the while.
+    pub wished: bool,
+    /// Whether it cannot be made as it is placed.
+    pub wrong: bool,
+}
+
+fn named(around: &Around<'_>, model: &Modelled) -> String {
+    let sun = around.sun;
+    let height = sun.apparent.round();
+    if matches!(around.spot.surroundings, Surroundings::Room) {
+        return "lamps alone".to_owned();
+    }
+    if WindowKind::Dark.holds(sun.elevation) {
+        return "dark".to_owned();
+    }
+    if WindowKind::Blue.holds(sun.elevation) {
+        return "blue light".to_owned();
+    }
+    if sun.apparent < 0.0 {
+        return "dusk, the sun is down".to_owned();
+    }
+    if matches!(around.spot.surroundings, Surroundings::Window { .. }) {
+        return format!("window light, sun {height:.0}° high");
+    }
+    if around.light.skies[2] > 0.6 {
+        return format!("cloud, sun {height:.0}° high");
+    }
+    let low = if sun.apparent <= 12.0 { "low sun" } else { "sun" };
+    if model.face.sun > 0.25 * model.face.lux() {
+        format!("{low} on the face, {height:.0}° high")
+    } else if around.sun_over_skyline() > 0.0 && looks_into_sun(around, 60.0) {
+        format!("{low} behind the subject, {height:.0}° high")
+    } else if around.sun_over_skyline() > 0.0 {
+        format!("open shade, sun {height:.0}° high")
+    } else {
+        "open shade, the sun is behind the skyline".to_owned()
+    }
+}
+
+fn at_its_time(day: &DayLight<'_>, setup: &Setup, slot: &Slot, spot: &Spot, minute: usize) -> (String, bool) {
+    let around = day.around(spot, minute);
+    let until = (minute + slot.minutes.minutes() as usize).min(day.timeline.minutes);
+    let wished = (minute..until).all(|minute| slot.wants.holds(&day.around(spot, minute)));
+    (named(&around, &modelled(&around, &setup.background)), wished)
+}
+
+/// When a setup is made and what its light is then.
+#[must_use]
+pub fn light_of(day: &DayLight<'_>, id: &Id, setup: &Setup) -> SetupLight {
+    let nothing =
+        |text: String, wrong| SetupLight { setup: id.clone(), from: None, until: None, text, wished: false, wrong };
+    let Some(slot) = &setup.slot else { return nothing("not placed on the day yet".to_owned(), false) };
+    let Some(spot) = day.day.place.spot(&slot.spot) else {
+        return nothing("its spot is gone from this place".to_owned(), true);
+    };
+    let minute = match day.timeline.minute_of(&slot.time) {
+        Ok(minute) => minute,
+        Err(problem) => return nothing(problem.to_string(), true),
+    };
+    let (text, wished) = at_its_time(day, setup, slot, spot, minute);
+    let until = day.timeline.clock(minute as f64 + slot.minutes.minutes());
+    let text = if wished { text } else { format!("{text}; it wants {}", slot.wants.words()) };
+    SetupLight { setup: id.clone(), from: Some(slot.time.clone()), until: Some(until), text, wished, wrong: false }
+}

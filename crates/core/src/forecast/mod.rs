@@ -1,0 +1,45 @@
+//! What the ambient will do at a spot: sun, sky, ground and lamps on each patch, bent to what was read there.
+
+mod bend;
+mod face;
+mod modelled;
+
+pub use bend::{Bent, Known, bent};
+pub use face::{Around, FaceLight, face_light};
+pub use modelled::{Modelled, modelled};
+
+use crate::quantity::{ClockTime, Ev100, Id, Kelvin, Share, Stops};
+use crate::scene::Sun;
+use serde::Serialize;
+
+/// What the forecast says of one patch.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ForecastLevel {
+    /// The exposure that will put it where it should be.
+    pub ev: Ev100,
+    /// Its likely error, to either side.
+    pub error: Stops,
+    /// The reading it is bent to, if any.
+    pub reading: Option<Id>,
+    /// How far that reading was from the model: reading − model.
+    pub difference: Stops,
+    /// Minutes between that reading and the time forecast.
+    pub age: f64,
+}
+
+/// What the forecast says of a setup at its time.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Forecast {
+    /// The time.
+    pub time: ClockTime,
+    /// Each patch, in the order of the stop scale; none where nothing can be said of it.
+    pub levels: [Option<ForecastLevel>; 5],
+    /// The sun as it stands on the set, where it shines on it.
+    pub sun: Option<Sun>,
+    /// The colour of what falls on the face.
+    pub kelvin: Option<Kelvin>,
+    /// The share of the background that will be in sun.
+    pub sunlit: Share,
+}

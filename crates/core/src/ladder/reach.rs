@@ -1,0 +1,157 @@
+//! The dials that can be turned at a moment, and how long each turn lasts.
+
+use super::climb::Ambient;
+use super::keep::{Keep, Levels};
+use crate::marks::Mark;
+use crate::quantity::Power;
+use crate::situation::{Dials, Situation};
+use crate::solve::{free_range, powers_of_lit, solve_powers};
+
+/// Which dials a change turns, in the order they are reached for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
+pub(super) enum Hand {
+    /// The shutter alone.
+    Shutter,
+    /// The flash's power alone.
+    Power,
+    /// Shutter and power.
+    ShutterAndPower,
+    /// ISO, power following.
+    Iso,
+    /// Aperture, power following.
+    Aperture,
+    /// ISO and shutter, power following.
+    IsoAndShutter,
+    /// Aperture, ISO and shutter, power following.
+    All,
+}
+
+impl Hand {
+    pub(super) const ORDER: [Hand; 7] =
+        [Hand::Shutter, Hand::Power, Hand::ShutterAndPower, Hand::Iso, Hand::Aperture, Hand::IsoAndShutter, Hand::All];
+
+    const fn turns_shutter(self) -> bool {
+        matches!(self, Hand::Shutter | Hand::ShutterAndPower | Hand::IsoAndShutter | Hand::All)
+    }
+
+    const fn turns_iso(self) -> bool {
+        matches!(self, Hand::Iso | Hand::IsoAndShutter | Hand::All)
+    }
+
+    const fn turns_aperture(self) -> bool {
+        matches!(self, Hand::Aperture | Hand::All)
+    }
+
+    const fn follows_with_power(self) -> bool {
+        !matches!(self, Hand::Shutter)
+    }
+}
+
+/// A way to set the dials, with how long it lasts.
+#[derive(Debug, Clone, PartialEq)]
+pub(super) struct Reach {
+    pub(super) hand: Hand,
+    pub(super) dials: Dials,
+    /// Minutes from now until a patch strays too far.
+    pub(super) lasts: usize,
+    /// How far the patch that strays most is out now.
+    pub(super) strays: f64,
+    /// How far the camera's dials are turned, in sixths of a stop.
+    turned: u16,
+}
+
+/// All positions of the dials a hand may take, powers as they are.
+fn positions(s: &Situation<'_>, now: &Dials, hand: Hand) -> Vec<Dials> {
+    let camera = &s.setup.camera;
+    let fastest = s.safe_sync.filter(|_| !s.past_sync).map_or(s.shutter.1, |sync| sync.min(s.shutter.1));
+    let shutters = if hand.turns_shutter() {
+        free_range(camera.shutter, (s.shutter.0, fastest.max(now.shutter)), s.step)
+    } else {
+        vec![now.shutter]
+    };
+    let isos = if hand.turns_iso() { free_range(camera.iso, s.iso, s.step) } else { vec![now.iso] };
+    // ISO below base costs headroom: the ladder does not go there.
+    let isos: Vec<_> = isos.into_iter().filter(|iso| *iso >= s.base.min(now.iso)).collect();
+    let apertures = if hand.turns_aperture() {
+        let open = free_range(camera.aperture, s.aperture, s.step);
+        let deep =
+            |aperture: &crate::marks::ApertureMark| s.asks.depth.is_none_or(|need| aperture.stops() >= need - 0.17);
+        open.into_iter().filter(|aperture| *aperture >= now.aperture || deep(aperture)).collect()
+    } else {
+        vec![now.aperture]
+    };
+    let mut all = Vec::with_capacity(shutters.len() * isos.len() * apertures.len());
+    for shutter in &shutters {
+        for iso in &isos {
+            for aperture in &apertures {
+                all.push(Dials { shutter: *shutter, iso: *iso, aperture: *aperture, ..now.clone() });
+            }
+        }
+    }
+    all
+}
+
+/// The powers that give the face its light at this ambient with these dials; held ones stay.
+fn with_powers(s: &Situation<'_>, ambient: &Ambient, dials: &mut Dials) {
+    let shutter = s.effective_shutter(dials.shutter);
+    let offset = f64::from(dials.gain() - shutter.sixths()) / 6.0 - s.close_up_loss;
+    let full = s.full_power_levels(dials.gain(), dials.shutter);
+    let mut powers = Vec::new();
+    solve_powers(s, &ambient.map(|ev| ev.map(|ev| ev + offset)), &full, &mut powers);
+    for (lit, below) in s.lights.iter().zip(&powers) {
+        dials.powers[lit.index] = Power::nearest(*below);
+    }
+}
+
+/// The ways a hand has from `now` on, at the ambients of the minutes to come: the one that lasts longest, or where none
+/// lasts at all, the one that strays least.
+pub(super) fn reach(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dials, hand: Hand) -> Option<Reach> {
+    let first = ahead.first()?;
+    let mut best: Option<Reach> = None;
+    for mut dials in positions(s, now, hand) {
+        if hand.follows_with_power() {
+            if s.lights.is_empty() && hand != Hand::Iso && hand != Hand::Aperture && !hand.turns_iso() {
+                continue;
+            }
+            with_powers(s, first, &mut dials);
+        }
+        let powers = powers_of_lit(s, &dials.powers);
+        if !keep.steady(s, &dials) {
+            continue;
+        }
+        let levels = Levels::of(s, &dials, &powers);
+        let strays = keep.strays(&levels.at(first));
+        let lasts = ahead.iter().take_while(|ambient| keep.within(&levels.at(ambient))).count();
+        let found = Reach { hand, lasts, strays, turned: turned(now, &dials), dials };
+        if best.as_ref().is_none_or(|best| found.is_better(best)) {
+            best = Some(found);
+        }
+    }
+    best
+}
+
+/// How far the camera's dials are turned in all, in sixths of a stop.
+fn turned(from: &Dials, to: &Dials) -> u16 {
+    let by = |a: i16, b: i16| a.abs_diff(b);
+    by(from.iso.sixths(), to.iso.sixths())
+        + by(from.shutter.sixths(), to.shutter.sixths())
+        + by(from.aperture.sixths(), to.aperture.sixths())
+}
+
+impl Reach {
+    /// Lasting longer is better; with several dials at once, lasting nearly as long with less turned; where nothing
+    /// lasts, straying less.
+    fn is_better(&self, than: &Reach) -> bool {
+        let score = |reach: &Reach| {
+            // A combined turn wanders over the whole range for a minute more: it has to be worth its turns.
+            let turns = if reach.hand > Hand::Aperture { f64::from(reach.turned) * 0.25 } else { 0.0 };
+            reach.lasts as f64 - turns
+        };
+        match (self.lasts > 0, than.lasts > 0) {
+            (true, true) if (score(self) - score(than)).abs() < 1e-9 => self.turned < than.turned,
+            (true, true) => score(self) > score(than),
+            (false, false) => self.strays < than.strays - 1e-9,
+            (lasts, _) => lasts,
+        }
+    }
+}

@@ -1,0 +1,74 @@
+use crate::forecast::Around;
+use crate::quantity::turn;
+use crate::sun::WindowKind;
+use serde::{Deserialize, Serialize};
+
+/// The light a setup wants.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, Default)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum LightWish {
+    /// Whatever there is.
+    #[default]
+    Any,
+    /// The sun on the face.
+    SunOnFace,
+    /// A low sun behind the subject.
+    BacklitLowSun,
+    /// Daylight without sun on the face.
+    OpenShade,
+    /// The golden light of a low sun, whichever way.
+    Golden,
+    /// A blue sky with lamps lit.
+    BlueWithLamps,
+    /// After dark.
+    AfterDark,
+}
+
+/// A low sun stands no higher than this, in degrees (common practice).
+const LOW: f64 = 12.0;
+/// It is behind the subject within so many degrees of where the camera looks.
+const BEHIND: f64 = 60.0;
+/// The sun lights a face that is turned no further from it than this, in degrees.
+const ON_FACE: f64 = 80.0;
+/// From this part of overcast light on there is no sun to speak of.
+const NO_SUN: f64 = 0.6;
+
+impl LightWish {
+    /// Whether the light about a spot is what is wanted.
+    #[must_use]
+    pub fn holds(self, around: &Around<'_>) -> bool {
+        let (spot, sun) = (around.spot, around.sun);
+        let shines = around.sun_over_skyline() > 0.5 && around.light.skies[2] < NO_SUN;
+        let facing = turn(spot.subject_faces.degrees(), sun.azimuth);
+        let on_face = shines
+            && facing.abs() <= ON_FACE
+            && crate::forecast::face_light(around, spot.subject_faces.degrees() + facing.clamp(-45.0, 45.0)).sun > 0.0;
+        match self {
+            LightWish::Any => true,
+            LightWish::SunOnFace => on_face,
+            LightWish::BacklitLowSun => {
+                let behind = turn(spot.camera_looks.degrees(), sun.azimuth).abs() <= BEHIND;
+                shines && !spot.is_indoors() && sun.apparent <= LOW && behind
+            }
+            LightWish::OpenShade => sun.apparent > 0.0 && !on_face && !spot.is_indoors(),
+            LightWish::Golden => WindowKind::Golden.holds(sun.elevation),
+            LightWish::BlueWithLamps => WindowKind::Blue.holds(sun.elevation),
+            LightWish::AfterDark => WindowKind::Dark.holds(sun.elevation),
+        }
+    }
+
+    /// In words, as what is wanted.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            LightWish::Any => "any light",
+            LightWish::SunOnFace => "sun on the face",
+            LightWish::BacklitLowSun => "a low sun behind the subject",
+            LightWish::OpenShade => "open shade",
+            LightWish::Golden => "golden light",
+            LightWish::BlueWithLamps => "a blue sky with lamps",
+            LightWish::AfterDark => "the dark",
+        }
+    }
+}
