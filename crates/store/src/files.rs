@@ -33,7 +33,8 @@ impl Studio {
             setups.push(FiledSetup { id: kept.id, setup: kept.setup });
         }
         let kit = kit_for(&setups, &self.kit().await?);
-        Ok(JobFile { format: JOB_FORMAT.to_owned(), version: VERSION, id: job.id, job: job.job, setups, kit })
+        let day = self.day(id).await?.day;
+        Ok(JobFile { format: JOB_FORMAT.to_owned(), version: VERSION, id: job.id, job: job.job, setups, kit, day })
     }
 
     /// The kit as a file.
@@ -58,6 +59,9 @@ impl Studio {
         let copied = exists(&mut tx, "SELECT count(*) FROM job WHERE id = ?", &file.id).await?;
         let id = if copied { new_id()? } else { file.id.clone() };
         job::insert(&mut tx, &id, &file.job).await?;
+        if let Some(day) = &file.day {
+            crate::day::put(&mut tx, &id, day, 1).await?;
+        }
         for filed in &file.setups {
             filed.setup.check(&all).map_err(StoreError::Fields)?;
             let taken = copied || exists(&mut tx, "SELECT count(*) FROM setup WHERE id = ?", &filed.id).await?;

@@ -146,8 +146,12 @@ impl Studio {
             setups.push(self.setup(&summary.id).await?.setup);
         }
         let kit = self.kit().await?;
+        let day = self.day(id).await?.day;
         let mut tx = self.pool.begin().await?;
         insert(&mut tx, &copy, &job).await?;
+        if let Some(day) = &day {
+            crate::day::put(&mut tx, &copy, day, 1).await?;
+        }
         for setup in &setups {
             setup::insert(&mut tx, &new_id()?, &copy, setup, &kit).await?;
         }

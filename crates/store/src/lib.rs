@@ -3,6 +3,7 @@
 //! Nothing above this crate knows SQL. A setup is saved whole, in one transaction, with a version; a stale write is
 //! refused with the newer one. Deleting marks; what is marked can be brought back until it is purged.
 
+mod day;
 mod error;
 mod files;
 mod job;
@@ -11,6 +12,7 @@ mod settings;
 mod setup;
 mod studio;
 
+pub use day::{KeptDay, PlacedSetup};
 pub use error::StoreError;
 pub use files::Imported;
 pub use job::{Job, JobSummary, SetupSummary};

@@ -84,22 +84,7 @@ impl Studio {
         if newer.setup == *setup {
             return Ok(newer);
         }
-        let revision: i64 =
-            sqlx::query_scalar("SELECT revision FROM setup WHERE id = ?").bind(id.as_str()).fetch_one(&mut *tx).await?;
-        let body = write(id.as_str(), setup)?;
-        sqlx::query("DELETE FROM setup_revision WHERE setup_id = ? AND (revision > ? OR revision <= ?)")
-            .bind(id.as_str())
-            .bind(revision)
-            .bind(revision - REVISIONS)
-            .execute(&mut *tx)
-            .await?;
-        sqlx::query("INSERT INTO setup_revision (setup_id, revision, body) VALUES (?, ?, ?)")
-            .bind(id.as_str())
-            .bind(revision + 1)
-            .bind(&body)
-            .execute(&mut *tx)
-            .await?;
-        put(&mut tx, id, setup, &body, revision + 1, &kit).await?;
+        revise(&mut tx, id, setup, &kit).await?;
         let kept = find(&mut tx, id).await?;
         tx.commit().await?;
         Ok(kept)
@@ -176,7 +161,7 @@ impl Studio {
 }
 
 /// Reads one setup that is not deleted.
-async fn find(tx: &mut Transaction<'_, Sqlite>, id: &Id) -> Result<KeptSetup, StoreError> {
+pub(crate) async fn find(tx: &mut Transaction<'_, Sqlite>, id: &Id) -> Result<KeptSetup, StoreError> {
     let row: Option<Row> = sqlx::query_as(
         "SELECT job_id, body, version,
                 (SELECT count(*) FROM setup_revision AS r WHERE r.setup_id = setup.id AND r.revision < setup.revision),
@@ -201,8 +186,33 @@ async fn find(tx: &mut Transaction<'_, Sqlite>, id: &Id) -> Result<KeptSetup, St
 }
 
 /// Reads a state; one kept before things had a place gets one.
-fn read_setup(id: &Id, body: &str) -> Result<Setup, StoreError> {
+pub(crate) fn read_setup(id: &Id, body: &str) -> Result<Setup, StoreError> {
     read(id.as_str(), body).or_else(|error| serde_json::from_str::<v1::Setup>(body).map(Setup::from).map_err(|_| error))
+}
+
+/// Saves a new state after the one in force. What could be redone is gone then.
+pub(crate) async fn revise(
+    tx: &mut Transaction<'_, Sqlite>,
+    id: &Id,
+    setup: &Setup,
+    kit: &Kit,
+) -> Result<(), StoreError> {
+    let revision: i64 =
+        sqlx::query_scalar("SELECT revision FROM setup WHERE id = ?").bind(id.as_str()).fetch_one(&mut **tx).await?;
+    let body = write(id.as_str(), setup)?;
+    sqlx::query("DELETE FROM setup_revision WHERE setup_id = ? AND (revision > ? OR revision <= ?)")
+        .bind(id.as_str())
+        .bind(revision)
+        .bind(revision - REVISIONS)
+        .execute(&mut **tx)
+        .await?;
+    sqlx::query("INSERT INTO setup_revision (setup_id, revision, body) VALUES (?, ?, ?)")
+        .bind(id.as_str())
+        .bind(revision + 1)
+        .bind(&body)
+        .execute(&mut **tx)
+        .await?;
+    put(tx, id, setup, &body, revision + 1, kit).await
 }
 
 /// Puts a state in force.

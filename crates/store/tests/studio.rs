@@ -229,3 +229,60 @@ async fn the_file_uses_a_write_ahead_log_and_foreign_keys() {
     studio.import_kit(&kit).await.unwrap();
     assert!(matches!(studio.add_setup(&id("job-nowhere"), setup).await, Err(StoreError::NotFound { .. })));
 }
+
+#[rstest]
+#[tokio::test]
+async fn a_day_is_kept_with_its_job_and_a_stale_write_refused(#[future(awt)] sample: Kept) {
+    let file = job_file();
+    let Kept { studio, folder } = sample;
+    let kept = studio.day(&file.id).await.unwrap();
+    assert_eq!((kept.day.as_ref(), kept.version), (file.day.as_ref(), 1));
+    let mut changed = kept.day.unwrap();
+    changed.tolerance = Stops::new(0.5).unwrap();
+    studio.keep_day(&file.id, changed.clone(), 1).await.unwrap();
+    let stale = studio.keep_day(&file.id, changed.clone(), 1).await;
+    assert!(matches!(stale, Err(StoreError::Stale { kind: "day" })), "{stale:?}");
+    studio.close().await;
+    let studio = open(&folder).await;
+    assert_eq!(studio.day(&file.id).await.unwrap().day, Some(changed.clone()));
+    let copy = studio.duplicate_job(&file.id).await.unwrap();
+    assert_eq!(studio.day(&copy.id).await.unwrap().day, Some(changed.clone()));
+    assert_eq!(studio.export_job(&file.id).await.unwrap().day, Some(changed));
+}
+
+#[rstest]
+#[tokio::test]
+async fn a_bad_day_is_not_kept(#[future(awt)] sample: Kept) {
+    let file = job_file();
+    let mut day = file.day.clone().unwrap();
+    day.place.horizon.0.truncate(1);
+    let refused = sample.studio.keep_day(&file.id, day, 1).await;
+    let Err(StoreError::Fields(errors)) = refused else { panic!("{refused:?}") };
+    assert_eq!(errors[0].field, "/place/horizon");
+    assert_eq!(sample.studio.day(&file.id).await.unwrap().version, 1);
+}
+
+#[rstest]
+#[tokio::test]
+async fn setups_are_placed_all_or_none_each_with_its_own_undo(#[future(awt)] sample: Kept) {
+    use tolva_core::quantity::{ClockTime, Minutes};
+    use tolva_store::PlacedSetup;
+    let file = job_file();
+    let studio = sample.studio;
+    let mut slot = file.setups[0].setup.slot.clone().unwrap();
+    slot.time = ClockTime::new("18:30").unwrap();
+    let placed = |setup: &str, slot: Option<tolva_core::setup::Slot>| PlacedSetup { setup: id(setup), slot };
+    let before = studio
+        .place_setups(&file.id, &[placed(DOORS, Some(slot.clone())), placed("setup-water", None)])
+        .await
+        .unwrap();
+    assert_eq!(before[0].slot, file.setups[0].setup.slot);
+    let kept = studio.setup(&id(DOORS)).await.unwrap();
+    assert_eq!((kept.setup.slot.clone(), kept.history.undo), (Some(slot.clone()), 1));
+    assert_eq!(studio.undo(&id(DOORS), kept.version).await.unwrap().setup, file.setups[0].setup);
+    slot.minutes = Minutes::new(1_000.0).unwrap();
+    let refused = studio.place_setups(&file.id, &[placed("setup-hands", None), placed(DOORS, Some(slot))]).await;
+    let Err(StoreError::Fields(errors)) = refused else { panic!("{refused:?}") };
+    assert_eq!(errors[0].field, "/1/slot/minutes");
+    assert!(studio.setup(&id("setup-hands")).await.unwrap().setup.slot.is_some());
+}
