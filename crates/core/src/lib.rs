@@ -7,7 +7,7 @@
 pub mod advise;
 pub mod approach;
 pub mod assess;
-mod check;
+pub mod check;
 pub mod colour;
 pub mod day;
 pub mod emitter;

@@ -3,6 +3,7 @@
 mod api;
 mod app;
 mod assets;
+mod attachment;
 mod body;
 mod guard;
 mod problem;

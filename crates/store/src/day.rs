@@ -76,12 +76,11 @@ impl Studio {
     /// # Errors
     /// [`StoreError`].
     pub async fn setups_of(&self, job: &Id) -> Result<Vec<(Id, Setup)>, StoreError> {
-        let rows: Vec<(String, String)> = sqlx::query_as(
-            "SELECT id, body FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id",
-        )
-        .bind(job.as_str())
-        .fetch_all(&self.pool)
-        .await?;
+        let rows: Vec<(String, String)> =
+            sqlx::query_as("SELECT id, body FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id")
+                .bind(job.as_str())
+                .fetch_all(&self.pool)
+                .await?;
         rows.into_iter()
             .map(|(id, body)| {
                 let id = crate::error::read_id(&id)?;

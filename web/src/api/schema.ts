@@ -38,6 +38,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/clouds/read": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Reads hours of cloud from a CSV file: an hour and a cover in per cent a line. */
+        post: operations["read"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/clouds/simulated": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Hours of cloud from the simulated forecast service. */
+        get: operations["simulated"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/drag": {
         parameters: {
             query?: never;
@@ -109,6 +143,75 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/day": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The place and sky of a job's day. */
+        get: operations["day_get"];
+        /** Saves the place and sky of a job's day. */
+        put: operations["day_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/day.ics": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A job's day as a calendar: windows of light, setups, and every change of their ladders while they are made. */
+        get: operations["day_calendar"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/day/answer": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Everything of a day: sun, windows of light, cloud, setups, and the light and ladder of one of them. */
+        get: operations["day_answer"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/day/moment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Sun and light at one moment, for a setup if one is named: what a clock being turned asks for. */
+        get: operations["day_moment"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/duplicate": {
         parameters: {
             query?: never;
@@ -143,6 +246,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** When each setup of a job is made, and what its light is then. */
+        get: operations["day_light"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/order": {
         parameters: {
             query?: never;
@@ -153,6 +273,23 @@ export interface paths {
         get?: never;
         /** Puts the setups of a job into another shooting order. */
         put: operations["jobs_order"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/readings.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every reading of a job as a table. */
+        get: operations["day_readings"];
+        put?: never;
         post?: never;
         delete?: never;
         options?: never;
@@ -177,6 +314,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/schedule": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** An order and times for the setups of a day that give each the light it wants. */
+        get: operations["day_schedule"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/setups": {
         parameters: {
             query?: never;
@@ -188,6 +342,23 @@ export interface paths {
         put?: never;
         /** Makes a setup at the end of a job, from the kit, with its dials solved. */
         post: operations["setups_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/slots": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Places setups on their day, all or none; answers with where they were before. */
+        put: operations["day_place"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -403,6 +574,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/ladder.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The ladder of a setup as a table: a line for each dial turned. */
+        get: operations["setups_ladder"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/moment": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a setup at a time of its day and solves its free dials for the light forecast then. Nothing is saved. */
+        post: operations["setups_put_at"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/redo": {
         parameters: {
             query?: never;
@@ -448,6 +653,40 @@ export interface paths {
         put?: never;
         /** Goes a step back. */
         post: operations["setups_undo"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/towns": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Towns by the beginning of their name, from the gazetteer that ships with the program. */
+        get: operations["towns"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/zone": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The time zone of a point, found without a network. */
+        get: operations["zone"];
+        put?: never;
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -528,6 +767,8 @@ export interface components {
          * @enum {string}
          */
         AlternativeKind: "lowest_iso" | "least_flash" | "shallowest_depth" | "fastest_pace" | "greatest_depth";
+        /** @description height above the horizon ° */
+        Altitude: number;
         /** @description The colour of the ambient: a kind of light, or a measured temperature. */
         AmbientColour: {
             /** @enum {string} */
@@ -656,6 +897,8 @@ export interface components {
              */
             prefer: number;
         };
+        /** @description bearing ° */
+        Bearing: number;
         /** @description What binds. */
         Bind: {
             /** @description The limit. */
@@ -1121,6 +1364,20 @@ export interface components {
         Clock: "hours24" | "hours12";
         /** @description HH:MM */
         ClockTime: string;
+        /** @description Cloud at a full hour. */
+        CloudHour: {
+            /** @description The cover. */
+            cover: components["schemas"]["Share"];
+            /** @description Minutes after midnight. */
+            minute: number;
+        };
+        /**
+         * @description Where the hours of cloud come from.
+         * @enum {string}
+         */
+        CloudSource: "hand" | "simulated" | "file";
+        /** @description Cloud cover at each full hour from midnight on, 0 clear to 1 overcast; clear where there is none. */
+        Clouds: components["schemas"]["Share"][];
         /**
          * @description What the picture wants of two colours of light.
          * @enum {string}
@@ -1226,6 +1483,88 @@ export interface components {
              * @description Stops against the subject.
              */
             stops: number;
+        };
+        /** @description The place and the sky of a job's day. */
+        Day: {
+            /** @description Cloud, hour by hour. */
+            clouds: components["schemas"]["Clouds"];
+            /** @description Where the hours of cloud come from. */
+            clouds_from: components["schemas"]["CloudSource"];
+            /** @description When work begins. */
+            from: components["schemas"]["ClockTime"];
+            /** @description How clear the air is. */
+            haze: components["schemas"]["Haze"];
+            /** @description Where. */
+            place: components["schemas"]["Place"];
+            /** @description How far a patch may stray before the ladder turns a dial. */
+            tolerance: components["schemas"]["Stops"];
+            /** @description When it ends; a time not after the beginning is of the next day. */
+            until: components["schemas"]["ClockTime"];
+        };
+        /** @description Everything the Day screen shows. */
+        DayAnswer: {
+            /** @description What the clock shows at each full quarter of an hour, for the axis. */
+            clocks: components["schemas"]["ClockTime"][];
+            /** @description Cloud. */
+            clouds: components["schemas"]["CloudHour"][];
+            /** @description What the sun does. */
+            events: components["schemas"]["NamedEvent"][];
+            /** @description The minute work begins. */
+            from: number;
+            ladder?: components["schemas"]["Ladder"] | null;
+            /** @description How many minutes the strip has. */
+            minutes: number;
+            /** @description What is unusual about the day itself: clocks that change, a sun that does not rise or set. */
+            notes: string[];
+            /** @description What to mind. */
+            remarks: components["schemas"]["DayRemark"][];
+            /** @description The setups, in their order. */
+            setups: components["schemas"]["DaySetup"][];
+            /** @description The sun, every five minutes. */
+            sun: components["schemas"]["SunPoint"][];
+            /** @description The minute work ends. */
+            until: number;
+            /** @description Light of a name. */
+            windows: components["schemas"]["NamedWindow"][];
+        };
+        /**
+         * @description A caution for a day, as data.
+         * @enum {string}
+         */
+        DayCaution: "sun_and_finder" | "sun_and_eyes" | "heat" | "water_in_the_dark" | "dark" | "stands" | "permits";
+        /** @description A caution with the setup and time it is for. */
+        DayRemark: {
+            /** @description What. */
+            caution: components["schemas"]["DayCaution"];
+            clock?: components["schemas"]["ClockTime"] | null;
+            setup?: components["schemas"]["Id"] | null;
+            /** @description In words. */
+            text: string;
+        };
+        /** @description A setup on the day. */
+        DaySetup: {
+            /** @description Its light over the day, every few minutes; only for the setup that was asked for. */
+            curve: components["schemas"]["LightPoint"][];
+            /** @description The minute it begins; none until it is placed. */
+            from?: number | null;
+            /** @description When it is made, and what its light is then. */
+            light: components["schemas"]["SetupLight"];
+            /** @description Its name. */
+            name: string;
+            /** @description Its readings that have a time; only for the setup that was asked for. */
+            readings: components["schemas"]["ReadingPoint"][];
+            /** @description The minute it is done. */
+            until?: number | null;
+        };
+        /** @description A day to save, with the version it was changed from. */
+        DayToKeep: {
+            /** @description The day. */
+            day: components["schemas"]["Day"];
+            /**
+             * Format: int64
+             * @description The version it was changed from; 0 for the first.
+             */
+            version: number;
         };
         /** @description angle ° */
         Degrees: number;
@@ -1526,6 +1865,32 @@ export interface components {
          * @enum {string}
          */
         FlashKind: "speedlight" | "head" | "on_camera";
+        /** @description What the forecast says of a setup at its time. */
+        Forecast: {
+            kelvin?: components["schemas"]["Kelvin"] | null;
+            /** @description Each patch, in the order of the stop scale; none where nothing can be said of it. */
+            levels: (components["schemas"]["ForecastLevel"] | null)[];
+            sun?: components["schemas"]["Sun"] | null;
+            /** @description The share of the background that will be in sun. */
+            sunlit: components["schemas"]["Share"];
+            /** @description The time. */
+            time: components["schemas"]["ClockTime"];
+        };
+        /** @description What the forecast says of one patch. */
+        ForecastLevel: {
+            /**
+             * Format: double
+             * @description Minutes between that reading and the time forecast.
+             */
+            age: number;
+            /** @description How far that reading was from the model: reading − model. */
+            difference: components["schemas"]["Stops"];
+            /** @description Its likely error, to either side. */
+            error: components["schemas"]["Stops"];
+            /** @description The exposure that will put it where it should be. */
+            ev: components["schemas"]["Ev100"];
+            reading?: components["schemas"]["Id"] | null;
+        };
         /** @description What the picture holds. */
         Framing: {
             /**
@@ -1579,6 +1944,11 @@ export interface components {
         };
         /** @description guide number m */
         GuideNumber: number;
+        /**
+         * @description How clear the air is, by what it takes from light at 500 nm (optical depth).
+         * @enum {string}
+         */
+        Haze: "very_clear" | "clear" | "average" | "hazy";
         /** @description number of people */
         Headcount: number;
         /** @description High-speed sync, where a flash has it. */
@@ -1599,6 +1969,15 @@ export interface components {
              */
             undo: number;
         };
+        /** @description A skyline: a few points round the compass, straight lines between; level where there are none. */
+        Horizon: components["schemas"]["HorizonPoint"][];
+        /** @description How high the skyline stands in one direction. */
+        HorizonPoint: {
+            /** @description How high. */
+            altitude: components["schemas"]["Altitude"];
+            /** @description The direction. */
+            bearing: components["schemas"]["Bearing"];
+        };
         /** @description Choices of the house that change a plan. */
         House: {
             /** @description The constants of the meter. */
@@ -1611,6 +1990,8 @@ export interface components {
         };
         /** @description small letters, digits and hyphens */
         Id: string;
+        /** @description illuminance lx */
+        Illuminance: number;
         /** @description What an import brought. */
         Imported: {
             /** @description Things added to the kit. */
@@ -1671,6 +2052,7 @@ export interface components {
         };
         /** @description A job as a file: the job, its setups in shooting order, and the kit they use. */
         JobFile: {
+            day?: components["schemas"]["Day"] | null;
             /** @description `tolva-job`. */
             format: string;
             /** @description The job's id. */
@@ -1718,6 +2100,15 @@ export interface components {
         };
         /** @description colour temperature K */
         Kelvin: number;
+        /** @description The day of a job as it is kept. */
+        KeptDay: {
+            day?: components["schemas"]["Day"] | null;
+            /**
+             * Format: int64
+             * @description Goes up with every save; 0 before the first.
+             */
+            version: number;
+        };
         /** @description A thing of the kit as it is kept. */
         KeptItem: {
             /** @description The thing. */
@@ -1783,6 +2174,63 @@ export interface components {
             /** @enum {string} */
             kind: "filter";
         });
+        /** @description The plan's settings for later times. */
+        Ladder: {
+            /** @description Its first minute. */
+            from: number;
+            /** @description Changes in order of time; the first sets every dial. */
+            rungs: components["schemas"]["Rung"][];
+            /** @description The setup it is for. */
+            setup: components["schemas"]["Id"];
+            /** @description How far a patch may stray, in stops. */
+            tolerance: components["schemas"]["Stops"];
+            /** @description Its last minute. */
+            until: number;
+            /** @description What will bind, and when. */
+            warnings: components["schemas"]["Warning"][];
+        };
+        /** @description What binds from a time on. */
+        LadderBind: {
+            /** @enum {string} */
+            limit: "shake";
+        } | {
+            /** @enum {string} */
+            limit: "movement";
+        } | {
+            /** @enum {string} */
+            limit: "sync";
+        } | {
+            /** @enum {string} */
+            limit: "shutter";
+        } | {
+            /** @enum {string} */
+            limit: "iso";
+        } | {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            limit: "lowest_power";
+        } | {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            limit: "top_power";
+        } | {
+            /** @enum {string} */
+            limit: "everything";
+        } | {
+            /** @enum {string} */
+            limit: "contrast";
+        };
+        /** @description Lamps that burn all the time, metered by themselves. */
+        Lamps: {
+            /** @description Their colour. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description What an incident meter reads at the face with daylight gone. */
+            level: components["schemas"]["Ev100"];
+        };
+        /** @description latitude ° */
+        Latitude: number;
         /** @description Everything there is to draw. */
         Layout: {
             /** @description Edges of beams, to half their light. */
@@ -1922,6 +2370,13 @@ export interface components {
             /** @description The light. */
             light: components["schemas"]["Id"];
         };
+        /** @description The light of a setup at a minute, bent to its readings. */
+        LightPoint: {
+            background?: components["schemas"]["Ev100"] | null;
+            face?: components["schemas"]["Ev100"] | null;
+            /** @description Minutes after midnight. */
+            minute: number;
+        };
         /** @description What a light does at its power. */
         LightReport: {
             /**
@@ -1973,6 +2428,11 @@ export interface components {
             /** @description What the compensation dial of automatic exposure would be set to; none without it. */
             ttl?: string | null;
         };
+        /**
+         * @description The light a setup wants.
+         * @enum {string}
+         */
+        LightWish: "any" | "sun_on_face" | "backlit_low_sun" | "open_shade" | "golden" | "blue_with_lamps" | "after_dark";
         /** @description The range a number may have, both ends included, in the unit named. */
         Limit: {
             /**
@@ -1997,6 +2457,8 @@ export interface components {
             /** @description To here. */
             to: components["schemas"]["Point"];
         };
+        /** @description longitude ° */
+        Longitude: number;
         /** @description The marks printed on cameras, for entering settings that were right. */
         Marks: {
             /** @description Apertures. */
@@ -2057,6 +2519,8 @@ export interface components {
         Metres: number;
         /** @description length mm */
         Millimetres: number;
+        /** @description span of time min */
+        Minutes: number;
         /** @description mired shift mired */
         MiredShift: number;
         /** @description Something put before a flash. */
@@ -2082,6 +2546,30 @@ export interface components {
          * @enum {string}
          */
         ModifierKind: "bare" | "umbrella" | "softbox" | "dish" | "grid" | "dome" | "bounce_card";
+        /** @description Sun and light at one moment of a day. */
+        Moment: {
+            /** @description Where the sun is. */
+            azimuth: components["schemas"]["Bearing"];
+            /** @description What the clock shows. */
+            clock: components["schemas"]["ClockTime"];
+            /** @description Cloud cover. */
+            cover: components["schemas"]["Share"];
+            /** @description How high it is seen. */
+            elevation: components["schemas"]["Degrees"];
+            forecast?: components["schemas"]["Forecast"] | null;
+            /** @description What level ground in the open gets. */
+            ground: components["schemas"]["Illuminance"];
+            /** @description Minutes after midnight. */
+            minute: number;
+            shadow?: components["schemas"]["Shadow"] | null;
+            /** @description How high the skyline stands there, as seen from the place or the setup's spot. */
+            skyline: components["schemas"]["Degrees"];
+            /** @description In a sentence. */
+            text: string;
+            /** @description The share of its disc over the skyline. */
+            up: components["schemas"]["Share"];
+            window?: components["schemas"]["WindowKind"] | null;
+        };
         /**
          * @description How the subject moves.
          * @enum {string}
@@ -2089,6 +2577,35 @@ export interface components {
         Movement: "still" | "posed" | "fidgeting" | "running" | "sport" | "large_bird" | "small_bird";
         /** @description one line of text */
         Name: string;
+        /** @description What the sun does, and when. */
+        NamedEvent: {
+            /** @description When, to the minute. */
+            clock: components["schemas"]["ClockTime"];
+            /** @description What. */
+            kind: components["schemas"]["SunEventKind"];
+            /**
+             * Format: double
+             * @description Minutes after midnight.
+             */
+            minute: number;
+            /** @description In words. */
+            name: string;
+        };
+        /** @description Light of a name, and when. */
+        NamedWindow: {
+            /** @description When it begins. */
+            begins: components["schemas"]["ClockTime"];
+            /** @description When it ends. */
+            ends: components["schemas"]["ClockTime"];
+            /** @description Minutes after midnight. */
+            from: number;
+            /** @description Which. */
+            kind: components["schemas"]["WindowKind"];
+            /** @description What it is called. */
+            name: string;
+            /** @description Minutes after midnight. */
+            until: number;
+        };
         /** @description ND mark sixths of a stop */
         NdMark: number;
         /** @description A setup to make. */
@@ -2189,11 +2706,46 @@ export interface components {
             /** @description Away from the camera's usual place. */
             y: components["schemas"]["Coordinate"];
         };
-        /**
-         * @description The part of the setup something is said about.
-         * @enum {string}
-         */
-        Place: "subject" | "background" | "readings" | "light" | "camera" | "shutter" | "aperture" | "colour" | "pace";
+        /** @description Where a job is photographed. */
+        Place: {
+            /** @description Above the sea. */
+            height: components["schemas"]["SeaHeight"];
+            /** @description Hills, houses and trees around it. */
+            horizon: components["schemas"]["Horizon"];
+            /** @description North positive. */
+            latitude: components["schemas"]["Latitude"];
+            /** @description East positive. */
+            longitude: components["schemas"]["Longitude"];
+            /** @description What it is called: a town's name, or any other. */
+            name: components["schemas"]["Name"];
+            /** @description Where one stands in it. */
+            spots: components["schemas"]["Spot"][];
+            /** @description The time its clocks show. */
+            zone: components["schemas"]["TimeZoneName"];
+        };
+        /** @description A setup placed on the day. */
+        Placed: {
+            /** @description When it begins. */
+            from: components["schemas"]["ClockTime"];
+            /** @description Its name. */
+            name: string;
+            /** @description Which. */
+            setup: components["schemas"]["Id"];
+            /** @description In a sentence. */
+            text: string;
+            /** @description When it is done. */
+            until: components["schemas"]["ClockTime"];
+            /**
+             * Format: double
+             * @description Minutes of waiting for its light before it.
+             */
+            wait: number;
+            /**
+             * Format: double
+             * @description Minutes of walking before it.
+             */
+            walk: number;
+        };
         /** @description A card in its place. */
         PlacedCard: {
             /** @description Which. */
@@ -2237,6 +2789,12 @@ export interface components {
             wind?: string | null;
             /** @description Where to set its zoom and what that covers, in words; none where the head has no zoom. */
             zoom?: string | null;
+        };
+        /** @description Where and when a setup is to be made. */
+        PlacedSetup: {
+            /** @description Which. */
+            setup: components["schemas"]["Id"];
+            slot?: components["schemas"]["Slot"] | null;
         };
         /** @description The answer: where the dials go, what that gives, what binds, and what else could be done. */
         Plan: {
@@ -2312,6 +2870,13 @@ export interface components {
             /** @description Which kind, as a relative reference. */
             type: string;
         };
+        /** @description A setup to put at a time of its day. */
+        PutAt: {
+            /** @description The setup as it is on the screen. */
+            setup: components["schemas"]["Setup"];
+            /** @description Where and when it is made. */
+            slot: components["schemas"]["Slot"];
+        };
         /** @description What the camera sees, and what of it is sharp. */
         Pyramid: {
             /** @description Where it ends: at the background, or at the edge of the drawing. */
@@ -2334,6 +2899,24 @@ export interface components {
             /** @description Where. */
             patch: components["schemas"]["Patch"];
             time?: components["schemas"]["ClockTime"] | null;
+        };
+        /** @description A reading on the strip. */
+        ReadingPoint: {
+            /** @description When. */
+            clock: components["schemas"]["ClockTime"];
+            difference?: components["schemas"]["Stops"] | null;
+            /** @description The level it stands for. */
+            ev: components["schemas"]["Ev100"];
+            /** @description Whether the clock has come to it, so that the forecast is bent to it. */
+            known: boolean;
+            /** @description Minutes after midnight. */
+            minute: number;
+            /** @description What is odd about it, in a sentence. */
+            odd?: string | null;
+            /** @description Where. */
+            patch: components["schemas"]["Patch"];
+            /** @description Which. */
+            reading: components["schemas"]["Id"];
         };
         /** @description A reading in other words: the level it stands for and the light itself. */
         ReadingReport: {
@@ -2396,6 +2979,19 @@ export interface components {
             rear?: components["schemas"]["Wall"] | null;
             right?: components["schemas"]["Wall"] | null;
         };
+        /** @description A change of the plan, at a time. */
+        Rung: {
+            /** @description What the clock shows. */
+            clock: components["schemas"]["ClockTime"];
+            /** @description Whether the picture then is as planned, within the tolerance. */
+            kept: boolean;
+            /** @description Minutes after midnight. */
+            minute: number;
+            /** @description In a sentence. */
+            text: string;
+            /** @description What is turned; on the first rung every dial as it is set. */
+            turns: components["schemas"]["Turn"][];
+        };
         /** @description Everything that stands on the set but the lights, which are their own list. */
         Scene: {
             /** @description The camera. */
@@ -2414,6 +3010,15 @@ export interface components {
             /** @description The wind. */
             wind: components["schemas"]["WindSpeed"];
         };
+        /** @description An order and times for a day's setups. */
+        Schedule: {
+            /** @description In order of time. */
+            placed: components["schemas"]["Placed"][];
+            /** @description What cannot be placed. */
+            unmet: components["schemas"]["Unmet"][];
+        };
+        /** @description height above the sea m */
+        SeaHeight: number;
         /** @description time s */
         Seconds: number;
         /** @description What is seen in a pane. */
@@ -2485,12 +3090,26 @@ export interface components {
             readings: components["schemas"]["Reading"][];
             /** @description Where everything stands. */
             scene: components["schemas"]["Scene"];
+            slot?: components["schemas"]["Slot"] | null;
             /** @description Whether free dials are solved again after each change. */
             solve_as_i_go: boolean;
             /** @description Who or what is in it. */
             subject: components["schemas"]["Subject"];
             /** @description White balance. */
             white_balance: components["schemas"]["WhiteBalance"];
+        };
+        /** @description When a setup is made and what its light is then. */
+        SetupLight: {
+            from?: components["schemas"]["ClockTime"] | null;
+            /** @description Which. */
+            setup: components["schemas"]["Id"];
+            /** @description The light then, in a line; or what is wrong with its place on the day. */
+            text: string;
+            until?: components["schemas"]["ClockTime"] | null;
+            /** @description Whether that is the light it wants, all the while. */
+            wished: boolean;
+            /** @description Whether it cannot be made as it is placed. */
+            wrong: boolean;
         };
         /** @description A setup in a list. */
         SetupSummary: {
@@ -2508,6 +3127,16 @@ export interface components {
              * @description The version it was changed from.
              */
             version: number;
+        };
+        /** @description The shadow of an upright thing in the sun. */
+        Shadow: {
+            /** @description Where it points. */
+            bearing: components["schemas"]["Bearing"];
+            /**
+             * Format: double
+             * @description Its length, in heights of the thing: 1 at a sun of 45°.
+             */
+            lengths: number;
         };
         /**
          * @description Which rule for hand-held shutter times is trusted.
@@ -2538,6 +3167,19 @@ export interface components {
             right: components["schemas"]["Point"];
             /** @description The upper edge. */
             top: components["schemas"]["Point"];
+        };
+        /** @description Where and when a setup is made. */
+        Slot: {
+            /** @description Whether the time is the client's and cannot be moved. */
+            fixed: boolean;
+            /** @description How long it takes. */
+            minutes: components["schemas"]["Minutes"];
+            /** @description The spot of the job's place. */
+            spot: components["schemas"]["Id"];
+            /** @description When it begins. */
+            time: components["schemas"]["ClockTime"];
+            /** @description The light it wants. */
+            wants: components["schemas"]["LightWish"];
         };
         /** @description How soft a light is on the face. */
         Softness: {
@@ -2584,6 +3226,19 @@ export interface components {
             /** @enum {string} */
             from: "windows";
         } | {
+            /**
+             * Format: double
+             * @description How long before or after, in minutes.
+             */
+            age: number;
+            /** @description How far that was from the model, in stops. */
+            difference: components["schemas"]["Stops"];
+            /** @enum {string} */
+            from: "forecast";
+            reading?: components["schemas"]["Id"] | null;
+            /** @description The time it is for. */
+            time: components["schemas"]["ClockTime"];
+        } | {
             /** @enum {string} */
             from: "usual";
         };
@@ -2609,6 +3264,29 @@ export interface components {
             /** @description What to do, in words. */
             text: string;
             under?: components["schemas"]["Stops"] | null;
+        };
+        /** @description Where one stands in a place. */
+        Spot: {
+            /** @description Whether there is water beside it. */
+            by_water: boolean;
+            /** @description Which way the camera looks. */
+            camera_looks: components["schemas"]["Bearing"];
+            /** @description What the ground sends back: grass 0.2, pale paving 0.35–0.45, snow 0.8, dark water 0.05–0.1 (common practice). */
+            ground: components["schemas"]["Share"];
+            horizon?: components["schemas"]["Horizon"] | null;
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            lamps?: components["schemas"]["Lamps"] | null;
+            /** @description What it is called. */
+            name: components["schemas"]["Name"];
+            /** @description The share of the sky that is free of what stands around, 1 in the open. */
+            sky: components["schemas"]["Share"];
+            /** @description Which way the subject faces. */
+            subject_faces: components["schemas"]["Bearing"];
+            /** @description What stands between it and the sky. */
+            surroundings: components["schemas"]["Surroundings"];
+            /** @description The walk to it from where the kit stands. */
+            walk: components["schemas"]["Minutes"];
         };
         /** @description How far the faces of a group lie apart. */
         Spread: {
@@ -2658,6 +3336,22 @@ export interface components {
             level: components["schemas"]["Ev100"];
         };
         /**
+         * @description What the sun does.
+         * @enum {string}
+         */
+        SunEventKind: "astronomical_dawn" | "nautical_dawn" | "civil_dawn" | "sunrise" | "comes_up" | "noon" | "goes_behind" | "sunset" | "civil_dusk" | "nautical_dusk" | "astronomical_dusk";
+        /** @description The sun at a minute. */
+        SunPoint: {
+            /** @description Its bearing. */
+            azimuth: components["schemas"]["Bearing"];
+            /** @description How high it is seen. */
+            elevation: components["schemas"]["Degrees"];
+            /** @description Minutes after midnight. */
+            minute: number;
+            /** @description How high the place's skyline stands there. */
+            skyline: components["schemas"]["Degrees"];
+        };
+        /**
          * @description What the camera stands on.
          * @enum {string}
          */
@@ -2668,6 +3362,31 @@ export interface components {
             reflectance: components["schemas"]["Share"];
             /** @description The colour it gives; positive is warmer. */
             tint: components["schemas"]["MiredShift"];
+        };
+        /** @description What stands between a spot and the sky. */
+        Surroundings: {
+            /** @enum {string} */
+            kind: "open";
+        } | {
+            /** @enum {string} */
+            kind: "shade";
+        } | {
+            /** @description How high the roof's edge stands as the subject looks out. */
+            edge: components["schemas"]["Altitude"];
+            /** @enum {string} */
+            kind: "overhang";
+        } | {
+            /** @description The subject's distance from it. */
+            distance: components["schemas"]["Metres"];
+            /** @description Its height. */
+            height: components["schemas"]["Metres"];
+            /** @enum {string} */
+            kind: "window";
+            /** @description Its width. */
+            width: components["schemas"]["Metres"];
+        } | {
+            /** @enum {string} */
+            kind: "room";
         };
         /**
          * @description How many thirds below the sync speed stay safe.
@@ -2696,16 +3415,90 @@ export interface components {
             /** @description Away from the camera's usual place. */
             y: components["schemas"]["Coordinate"];
         };
+        /** @description a time zone of the IANA database */
+        TimeZoneName: string;
         /**
          * @description How light or dark the subject is: skin, clothes or surface.
          * @enum {string}
          */
         Tone: "very_dark" | "dark" | "medium" | "light" | "very_light";
+        /** @description A town of the gazetteer. */
+        Town: {
+            /** @description Its country. */
+            country: string;
+            /** @description North positive. */
+            latitude: components["schemas"]["Latitude"];
+            /** @description East positive. */
+            longitude: components["schemas"]["Longitude"];
+            /** @description Its name. */
+            name: string;
+            /** @description The time its clocks show. */
+            zone: components["schemas"]["TimeZoneName"];
+        };
+        /** @description Towns found, and whose data they are. */
+        Towns: {
+            /** @description Whose data this is. */
+            credit: string;
+            /** @description The towns, the likeliest first. */
+            towns: components["schemas"]["Town"][];
+        };
+        /** @description One dial turned. */
+        Turn: {
+            /** @description Which. */
+            dial: components["schemas"]["DialId"];
+            /** @description The mark it stood on. */
+            from: string;
+            /** @description What it is called. */
+            name: string;
+            /** @description The mark it goes to. */
+            to: string;
+        };
         /**
          * @description Metres or feet, for sentences.
          * @enum {string}
          */
         Units: "metres" | "feet";
+        /** @description A setup that cannot be placed, and why. */
+        Unmet: {
+            /** @description Its name. */
+            name: string;
+            /** @description Why. */
+            reason: components["schemas"]["UnmetReason"];
+            /** @description Which. */
+            setup: components["schemas"]["Id"];
+            /** @description In a sentence. */
+            text: string;
+        };
+        /** @description Why a setup cannot be placed. */
+        UnmetReason: {
+            /** @enum {string} */
+            why: "no_spot";
+        } | {
+            /** @enum {string} */
+            why: "spot_gone";
+        } | {
+            /** @enum {string} */
+            why: "too_many";
+        } | {
+            /** @enum {string} */
+            why: "outside_hours";
+        } | {
+            /** @enum {string} */
+            why: "no_such_light";
+        } | {
+            /** @description The longest it lasts, in minutes. */
+            longest: number;
+            /** @enum {string} */
+            why: "too_short";
+        } | {
+            /** @enum {string} */
+            why: "other_light";
+        } | {
+            /** @enum {string} */
+            why: "clash";
+            /** @description Their names. */
+            with: string[];
+        };
         /** @description Where the camera stands and where it looks. */
         Viewpoint: {
             /** @description Where it is pointed. */
@@ -2721,6 +3514,17 @@ export interface components {
             distance: components["schemas"]["Metres"];
             /** @description What it does with light. */
             surface: components["schemas"]["Surface"];
+        };
+        /** @description A warning, from a time on. */
+        Warning: {
+            /** @description What binds. */
+            bind: components["schemas"]["LadderBind"];
+            /** @description What the clock shows. */
+            clock: components["schemas"]["ClockTime"];
+            /** @description Minutes after midnight. */
+            minute: number;
+            /** @description In a sentence. */
+            text: string;
         };
         /** @description A way out of a bind, tried by the solver. */
         WayOut: {
@@ -2742,6 +3546,16 @@ export interface components {
         };
         /** @description wind m/s */
         WindSpeed: number;
+        /**
+         * @description What the light of a time of day is called (common practice).
+         * @enum {string}
+         */
+        WindowKind: "golden" | "blue" | "hard_midday" | "dark";
+        /** @description The zone of a point. */
+        Zone: {
+            /** @description The time its clocks show. */
+            zone: components["schemas"]["TimeZoneName"];
+        };
         /** @description A row of a zoom table. */
         ZoomRow: {
             /** @description The guide number there. */
@@ -2760,7 +3574,10 @@ export type $defs = Record<string, never>;
 export interface operations {
     advise: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2791,7 +3608,10 @@ export interface operations {
     };
     assess: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -2820,9 +3640,65 @@ export interface operations {
             };
         };
     };
-    drag: {
+    read: {
         parameters: {
             query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "text/csv": string;
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clouds"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    simulated: {
+        parameters: {
+            query: {
+                /** @description The same seed gives the same day. */
+                seed: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Clouds"];
+                };
+            };
+        };
+    };
+    drag: {
+        parameters: {
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3030,6 +3906,189 @@ export interface operations {
             };
         };
     };
+    day_get: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDay"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_keep: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DayToKeep"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KeptDay"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_calendar: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/calendar": string;
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_answer: {
+        parameters: {
+            query?: {
+                /** @description The setup whose light and ladder are wanted. */
+                setup?: string | null;
+                /** @description What the clock shows, HH:MM; readings after it are not known yet. Without it all are. */
+                clock?: string | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DayAnswer"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_moment: {
+        parameters: {
+            query?: {
+                /** @description The setup whose light and ladder are wanted. */
+                setup?: string | null;
+                /** @description What the clock shows, HH:MM; readings after it are not known yet. Without it all are. */
+                clock?: string | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Moment"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     jobs_duplicate: {
         parameters: {
             query?: never;
@@ -3088,6 +4147,35 @@ export interface operations {
             };
         };
     };
+    day_light: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SetupLight"][];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     jobs_order: {
         parameters: {
             query?: never;
@@ -3127,6 +4215,35 @@ export interface operations {
             };
         };
     };
+    day_readings: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     jobs_restore: {
         parameters: {
             query?: never;
@@ -3145,6 +4262,35 @@ export interface operations {
                 content?: never;
             };
             404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_schedule: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Schedule"];
+                };
+            };
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3178,6 +4324,47 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    day_place: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PlacedSetup"][];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["PlacedSetup"][];
+                };
+            };
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -3388,7 +4575,10 @@ export interface operations {
     };
     layout: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3462,7 +4652,10 @@ export interface operations {
     };
     plan: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
             header?: never;
             path?: never;
             cookie?: never;
@@ -3667,6 +4860,84 @@ export interface operations {
             };
         };
     };
+    setups_ladder: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setups_put_at: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PutAt"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Setup"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     setups_redo: {
         parameters: {
             query?: never;
@@ -3751,6 +5022,60 @@ export interface operations {
                 };
             };
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    towns: {
+        parameters: {
+            query: {
+                /** @description The beginning of a name; a country may follow after a comma. */
+                typed: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Towns"];
+                };
+            };
+        };
+    };
+    zone: {
+        parameters: {
+            query: {
+                /** @description North positive. */
+                latitude: number;
+                /** @description East positive. */
+                longitude: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Zone"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,7 +1,8 @@
+use super::day::{Of, in_its_light};
 use crate::body::Body;
 use crate::problem::Problem;
 use actix_web::post;
-use actix_web::web::{Data, Json};
+use actix_web::web::{Data, Json, Query};
 use serde::{Deserialize, Serialize};
 use tolva_core::assess::{Assessment, assess_situation};
 use tolva_core::layout::{Layout, Wanted, layout_of};
@@ -67,18 +68,20 @@ pub struct LayoutAnswer {
 }
 
 /// What the dials make of the light as they stand.
-#[utoipa::path(request_body = Setup, responses((status = 200, body = Assessment), (status = 422, body = Problem)))]
+#[utoipa::path(params(Of), request_body = Setup, responses((status = 200, body = Assessment), (status = 422, body = Problem)))]
 #[post("/assess")]
-pub async fn assess(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Assessment>, Problem> {
+pub async fn assess(studio: Data<Studio>, of: Query<Of>, body: Body<Setup>) -> Result<Json<Assessment>, Problem> {
     let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::assess::assess(&body.0, &studio.kit().await?, house)?))
+    let setup = in_its_light(&studio, body.0, &of).await?;
+    Ok(Json(tolva_core::assess::assess(&setup, &studio.kit().await?, house)?))
 }
 
 /// The set from above and from the side, with what the dials make of the light; changed and solved before, if asked.
-#[utoipa::path(request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
+#[utoipa::path(params(Of), request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
 #[post("/layout")]
-pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
-    let LayoutOf { mut setup, change, solve, chosen, ratio } = body.0;
+pub async fn layout(studio: Data<Studio>, of: Query<Of>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
+    let LayoutOf { setup, change, solve, chosen, ratio } = body.0;
+    let mut setup = in_its_light(&studio, setup, &of).await?;
     let kit = studio.kit().await?;
     let house = studio.settings().await?.house;
     if let Some(change) = change {
@@ -94,26 +97,29 @@ pub async fn layout(studio: Data<Studio>, body: Body<LayoutOf>) -> Result<Json<L
 }
 
 /// What binds with the dials as they stand, the ways out, and other plans.
-#[utoipa::path(request_body = Setup, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
+#[utoipa::path(params(Of), request_body = Setup, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
 #[post("/advise")]
-pub async fn advise(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
+pub async fn advise(studio: Data<Studio>, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::solve::assess_and_bind(&body.0, &studio.kit().await?, house)?))
+    let setup = in_its_light(&studio, body.0, &of).await?;
+    Ok(Json(tolva_core::solve::assess_and_bind(&setup, &studio.kit().await?, house)?))
 }
 
 /// Solves the free dials.
-#[utoipa::path(request_body = Setup, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
+#[utoipa::path(params(Of), request_body = Setup, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
 #[post("/plan")]
-pub async fn plan(studio: Data<Studio>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
+pub async fn plan(studio: Data<Studio>, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::solve::plan(&body.0, &studio.kit().await?, house)?))
+    let setup = in_its_light(&studio, body.0, &of).await?;
+    Ok(Json(tolva_core::solve::plan(&setup, &studio.kit().await?, house)?))
 }
 
 /// Finds the dial that puts a part of a level where it was dragged to.
-#[utoipa::path(request_body = DragOf, responses((status = 200, body = DragAnswer), (status = 422, body = Problem)))]
+#[utoipa::path(params(Of), request_body = DragOf, responses((status = 200, body = DragAnswer), (status = 422, body = Problem)))]
 #[post("/drag")]
-pub async fn drag(studio: Data<Studio>, body: Body<DragOf>) -> Result<Json<DragAnswer>, Problem> {
+pub async fn drag(studio: Data<Studio>, of: Query<Of>, body: Body<DragOf>) -> Result<Json<DragAnswer>, Problem> {
     let DragOf { setup, patch, part, to } = body.0;
+    let setup = in_its_light(&studio, setup, &of).await?;
     let kit = studio.kit().await?;
     let house = studio.settings().await?.house;
     let dragged = tolva_core::solve::drag(&setup, &kit, house, patch, &part, to)?;

@@ -1,8 +1,8 @@
 use super::id;
+use crate::attachment::attachment;
 use crate::body::{FILE_LIMIT, from_value};
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
-use actix_web::http::header::{CONTENT_DISPOSITION, ContentDisposition, DispositionParam, DispositionType};
 use actix_web::web::{Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
 use serde_json::Value;
@@ -10,17 +10,8 @@ use tolva_core::format::{JOB_FORMAT, JobFile, KIT_FORMAT, KitFile, check_header,
 use tolva_store::{Imported, Studio};
 
 fn download(name: &str, value: &impl serde::Serialize) -> HttpResponse {
-    let plain: String =
-        name.chars().map(|c| if c.is_ascii_alphanumeric() { c.to_ascii_lowercase() } else { '-' }).collect();
-    let disposition = ContentDisposition {
-        disposition: DispositionType::Attachment,
-        parameters: vec![DispositionParam::Filename(format!("{}.tolva.json", plain.trim_matches('-')))],
-    };
     match serde_json::to_string_pretty(value) {
-        Ok(text) => HttpResponse::Ok()
-            .content_type("application/json")
-            .insert_header((CONTENT_DISPOSITION, disposition))
-            .body(text + "\n"),
+        Ok(text) => attachment(name, "tolva.json", "application/json", text + "\n"),
         Err(_) => HttpResponse::InternalServerError().finish(),
     }
 }

@@ -1,9 +1,12 @@
 //! The JSON API.
 
 mod answers;
+mod day;
+mod exports;
 mod files;
 mod jobs;
 mod kit;
+mod places;
 mod reference;
 mod settings;
 mod setups;
@@ -36,6 +39,21 @@ pub fn configure(config: &mut ServiceConfig<'_>) {
         .service(jobs::restore)
         .service(jobs::duplicate)
         .service(jobs::order)
+        .service(day::get)
+        .service(day::keep)
+        .service(day::answer)
+        .service(day::moment)
+        .service(day::setups_light)
+        .service(day::schedule)
+        .service(day::place)
+        .service(day::put_setup_at)
+        .service(exports::calendar)
+        .service(exports::readings)
+        .service(exports::ladder_table)
+        .service(places::towns)
+        .service(places::zone)
+        .service(places::simulated)
+        .service(places::read)
         .service(setups::add)
         .service(setups::one)
         .service(setups::keep)

@@ -1,0 +1,143 @@
+//! A day taken along: as a calendar, and as tables of its readings and of a ladder.
+
+use super::day::{Loaded, load};
+use super::id;
+use crate::attachment::attachment;
+use crate::problem::Problem;
+use actix_web::http::StatusCode;
+use actix_web::web::{Data, Path};
+use actix_web::{HttpResponse, get};
+use chrono::{DateTime, Utc};
+use icalendar::{Calendar, Component, Event, EventLike};
+use tolva_core::FieldError;
+use tolva_core::day::{DayLight, light_of};
+use tolva_core::ladder::{Ladder, ladder};
+use tolva_core::quantity::Id;
+use tolva_core::setup::{Measured, Setup};
+use tolva_core::sun::{WindowKind, windows};
+use tolva_store::Studio;
+
+/// How long a change of the ladder stands in a calendar, in minutes.
+const RUNG_MINUTES: f64 = 3.0;
+
+fn ladder_of(loaded: &Loaded, light: &DayLight<'_>, id: &Id, setup: &Setup) -> Option<Result<Ladder, Vec<FieldError>>> {
+    let from = loaded.timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
+    loaded.day.place.spot(&setup.slot.as_ref()?.spot)?;
+    Some(ladder(light, (id, setup), &loaded.kit, loaded.house, from, None))
+}
+
+/// A job's day as a calendar: windows of light, setups, and every change of their ladders while they are made.
+#[utoipa::path(operation_id = "day_calendar", params(("id" = String, Path)),
+    responses((status = 200, body = String, content_type = "text/calendar"), (status = 409, body = Problem)))]
+#[get("/jobs/{id}/day.ics")]
+pub async fn calendar(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    let job = id(&path)?;
+    let loaded = load(&studio, &job).await?;
+    let light = DayLight::of(&loaded.day, &loaded.timeline);
+    let utc = |minute: f64| -> DateTime<Utc> {
+        DateTime::from_timestamp(loaded.timeline.at(minute).as_second(), 0).unwrap_or_default()
+    };
+    let place = loaded.day.place.name.as_str();
+    let event = |key: String, name: &str, text: &str, from: f64, until: f64| {
+        Event::new()
+            .uid(&format!("{job}-{key}@tolva"))
+            .summary(name)
+            .description(text)
+            .location(place)
+            .timestamp(utc(0.0))
+            .starts(utc(from))
+            .ends(utc(until))
+            .done()
+    };
+    let mut calendar = Calendar::new().name(&loaded.name).done();
+    let of_note = |kind: WindowKind| matches!(kind, WindowKind::Golden | WindowKind::Blue | WindowKind::HardMidday);
+    for window in windows(&light.track).into_iter().filter(|window| of_note(window.kind)) {
+        let key = format!("window-{}", window.from);
+        calendar.push(event(key, window.kind.words(), "", window.from as f64, (window.until + 1) as f64));
+    }
+    for (id, setup) in &loaded.setups {
+        let Some(slot) = &setup.slot else { continue };
+        let Ok(from) = loaded.timeline.minute_of(&slot.time) else { continue };
+        let until = from as f64 + slot.minutes.minutes();
+        let said = light_of(&light, id, setup);
+        calendar.push(event(format!("setup-{id}"), setup.name.as_str(), &said.text, from as f64, until));
+        let Some(found) = ladder_of(&loaded, &light, id, setup) else { continue };
+        for rung in found?.rungs.iter().filter(|rung| (rung.minute as f64) < until) {
+            let name = format!("{}: {}", setup.name, turns(rung));
+            let from = rung.minute as f64;
+            calendar.push(event(format!("rung-{id}-{}", rung.minute), &name, &rung.text, from, from + RUNG_MINUTES));
+        }
+    }
+    Ok(attachment(&loaded.name, "ics", "text/calendar; charset=utf-8", calendar.to_string()))
+}
+
+fn turns(rung: &tolva_core::ladder::Rung) -> String {
+    rung.turns.iter().map(|turn| format!("{} {}", turn.name, turn.to)).collect::<Vec<_>>().join(", ")
+}
+
+fn table(name: &str, heading: &[&str], rows: impl Iterator<Item = Vec<String>>) -> Result<HttpResponse, Problem> {
+    let failed =
+        |_| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "table", "Not written", "The table cannot be written.");
+    let mut writer = csv::Writer::from_writer(Vec::new());
+    writer.write_record(heading).map_err(failed)?;
+    for row in rows {
+        writer.write_record(&row).map_err(failed)?;
+    }
+    let bytes = writer.into_inner().map_err(|error| failed(error.into_error().into()))?;
+    Ok(attachment(name, "csv", "text/csv; charset=utf-8", bytes))
+}
+
+/// Every reading of a job as a table.
+#[utoipa::path(operation_id = "day_readings", params(("id" = String, Path)),
+    responses((status = 200, body = String, content_type = "text/csv"), (status = 404, body = Problem)))]
+#[get("/jobs/{id}/readings.csv")]
+pub async fn readings(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    let job = id(&path)?;
+    let found = studio.job(&job).await?;
+    let setups = studio.setups_of(&job).await?;
+    let date = found.job.date.as_str();
+    let rows = setups.iter().flat_map(|(_, setup)| {
+        setup.readings.iter().map(move |reading| {
+            let method = serde_json::to_value(reading.method).ok().and_then(|v| v.as_str().map(str::to_owned));
+            let settings = match reading.measured {
+                Measured::Ev { .. } => "",
+                Measured::Settings { .. } => "camera settings",
+            };
+            vec![
+                date.to_owned(),
+                reading.time.as_ref().map_or_else(String::new, ToString::to_string),
+                setup.name.to_string(),
+                reading.patch.words().to_owned(),
+                method.unwrap_or_default(),
+                format!("{:.2}", reading.measured.level().ev()),
+                settings.to_owned(),
+            ]
+        })
+    });
+    let heading = ["date", "time", "setup", "patch", "method", "ev100", "entered as"];
+    table(&format!("{} readings", found.job.name), &heading, rows)
+}
+
+/// The ladder of a setup as a table: a line for each dial turned.
+#[utoipa::path(operation_id = "setups_ladder", params(("id" = String, Path)),
+    responses((status = 200, body = String, content_type = "text/csv"), (status = 404, body = Problem), (status = 409, body = Problem)))]
+#[get("/setups/{id}/ladder.csv")]
+pub async fn ladder_table(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    let of = id(&path)?;
+    let kept = studio.setup(&of).await?;
+    let loaded = load(&studio, &kept.job_id).await?;
+    let light = DayLight::of(&loaded.day, &loaded.timeline);
+    let Some(found) = ladder_of(&loaded, &light, &of, &kept.setup) else {
+        let detail = "This setup is not placed on its day yet.";
+        return Err(Problem::new(StatusCode::CONFLICT, "not-placed", "Not placed yet", detail));
+    };
+    let ladder = found?;
+    let rows = ladder.rungs.iter().flat_map(|rung| {
+        rung.turns.iter().map(move |turn| {
+            let kept = if rung.kept { "yes" } else { "no" };
+            vec![rung.clock.to_string(), turn.name.clone(), turn.from.clone(), turn.to.clone(), kept.to_owned()]
+        })
+    });
+    let heading = ["time", "dial", "from", "to", "as planned"];
+    table(&format!("{} ladder", kept.setup.name), &heading, rows)
+}
