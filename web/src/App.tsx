@@ -10,6 +10,7 @@ import { JobsPage } from './jobs/JobsPage'
 import { useKeyList, useKeys } from './keys/KeysProvider'
 import { QuietPush } from './ui/Push'
 
+const DayPage = lazy(() => import('./day/DayPage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
 const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
 const SettingsPage = lazy(() => import('./settings/SettingsPage'))
@@ -106,6 +107,7 @@ export function App() {
           <Route path="/" element={<JobsPage />} />
           <Route path="/setups/:id/:view?" element={<BenchPage />} />
           <Route path="/setups/:id/sheet" element={<SheetPage />} />
+          <Route path="/jobs/:id/day" element={<DayPage />} />
           <Route path="/kit" element={<KitPage />} />
           <Route path="/settings" element={<SettingsPage />} />
           <Route path="*" element={<p role="alert">There is no such page. Go to Jobs.</p>} />

@@ -1,4 +1,4 @@
-import { queryOptions } from '@tanstack/react-query'
+import { keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { client, need } from './client'
 
 export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => need(client.GET('/api/jobs')) })
@@ -16,3 +16,39 @@ export const marksQuery = queryOptions({
   queryFn: () => need(client.GET('/api/marks')),
   staleTime: Infinity,
 })
+
+const path = (id: string) => ({ params: { path: { id } } })
+
+export const dayQuery = (job: string) =>
+  queryOptions({ queryKey: ['day', job], queryFn: () => need(client.GET('/api/jobs/{id}/day', path(job))) })
+
+/** What is looked at of a day: a setup, and what the clock shows. */
+export type Looked = { setup?: string; clock?: string }
+
+const looked = (id: string, query: Looked) => ({ params: { path: { id }, query } })
+
+export const dayAnswerQuery = (job: string, look: Looked) =>
+  queryOptions({
+    queryKey: ['day', job, 'answer', look],
+    queryFn: () => need(client.GET('/api/jobs/{id}/day/answer', looked(job, look))),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
+export const momentQuery = (job: string, look: Looked) =>
+  queryOptions({
+    queryKey: ['day', job, 'moment', look],
+    queryFn: () => need(client.GET('/api/jobs/{id}/day/moment', looked(job, look))),
+    placeholderData: keepPreviousData,
+    retry: false,
+  })
+
+export const lightQuery = (job: string) =>
+  queryOptions({
+    queryKey: ['day', job, 'light'],
+    queryFn: () => need(client.GET('/api/jobs/{id}/light', path(job))),
+    retry: false,
+  })
+
+export const setupQuery = (id: string) =>
+  queryOptions({ queryKey: ['setup', id], queryFn: () => need(client.GET('/api/setups/{id}', path(id))) })

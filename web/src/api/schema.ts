@@ -697,6 +697,11 @@ export interface paths {
 export type webhooks = Record<string, never>;
 export interface components {
     schemas: {
+        /**
+         * @description The part of the setup something is said about.
+         * @enum {string}
+         */
+        About: "subject" | "background" | "readings" | "light" | "camera" | "shutter" | "aperture" | "colour" | "pace";
         /** @description What is put on the set. */
         Addition: {
             /** @enum {string} */
@@ -1553,6 +1558,7 @@ export interface components {
             name: string;
             /** @description Its readings that have a time; only for the setup that was asked for. */
             readings: components["schemas"]["ReadingPoint"][];
+            slot?: components["schemas"]["Slot"] | null;
             /** @description The minute it is done. */
             until?: number | null;
         };
@@ -2958,7 +2964,7 @@ export interface components {
         /** @description Something said, and what about. */
         Remark: {
             /** @description Where it belongs. */
-            about: components["schemas"]["Place"];
+            about: components["schemas"]["About"];
             /** @description What it is, as data. */
             caution: components["schemas"]["Caution"];
             light?: components["schemas"]["Id"] | null;

@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
-import type { Place, Remark, Setup } from '../api/types'
+import type { About, Remark, Setup } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { Latch } from '../ui/Push'
@@ -21,6 +21,7 @@ import {
 } from './choices'
 import { errorAt } from './errors'
 import { Lights } from './Lights'
+import { MomentLine } from './MomentLine'
 import { Readings } from './Readings'
 import type { BenchState } from './useBench'
 
@@ -55,7 +56,7 @@ export type Editing = Pick<BenchState, 'edit' | 'errors'>
 
 type CautionsProps = {
   bench: BenchState
-  about: Place
+  about: About
   light?: string
   /** Kinds that are said elsewhere on the same screen. */
   but?: Remark['caution']['what'][]
@@ -86,6 +87,9 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
           people={setup.scene.people.length}
           distance={bench.assessment?.set.subject_distance ?? null}
         />
+      </Section>
+      <Section title="Time and place">
+        <MomentLine bench={bench} setup={setup} />
       </Section>
       <Section title="Background and light of the place">
         <BackgroundLines {...editing} background={setup.background} ambient={setup.ambient} />

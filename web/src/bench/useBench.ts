@@ -2,7 +2,18 @@ import { replaceEqualDeep, useQueryClient } from '@tanstack/react-query'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { ApiProblem, client, need, words } from '../api/client'
 import { jobsQuery } from '../api/queries'
-import type { Assessment, Change, DialId, KeptSetup, Layout, Part, Patch, Plan, Setup } from '../api/types'
+import type {
+  Assessment,
+  Change,
+  DialId,
+  KeptSetup,
+  Layout,
+  Part,
+  Patch,
+  Plan,
+  Setup,
+  Slot,
+} from '../api/types'
 import { dialAt, nearestMark, sameDial, withDial } from './setupDials'
 import { useNewest } from './useNewest'
 
@@ -106,13 +117,13 @@ export function useBench(id: string) {
       const setup = now.current.draft
       if (!setup || moving.current) return
       try {
-        const plan = await need(client.POST('/api/advise', { body: setup }))
+        const plan = await need(client.POST('/api/advise', { params: { query: { of: id } }, body: setup }))
         if (asked === turn.current) put({ advice: adviceOf(plan) })
       } catch {
         // What is wrong with the setup has been said by the answer to the edit itself.
       }
     }, ADVISE_AFTER)
-  }, [put])
+  }, [id, put])
 
   const saveNow = useCallback(async () => {
     window.clearTimeout(timers.current.save)
@@ -148,25 +159,35 @@ export function useBench(id: string) {
   }, [put, saveNow])
 
   /** Asks what a draft comes to, in as few words as what is shown needs. */
-  const ask = useCallback(async (draft: Setup, { solve = false, change }: How): Promise<Partial<Bench>> => {
-    const set = shown.current
-    if (set || change) {
-      const body = {
-        setup: draft,
-        change: change ?? null,
-        solve,
-        chosen: set?.light ?? null,
-        ratio: set?.ratio ?? null,
+  const ask = useCallback(
+    async (draft: Setup, { solve = false, change }: How): Promise<Partial<Bench>> => {
+      // Which kept setup it is, so that the forecast of its day counts.
+      const params = { query: { of: id } }
+      const set = shown.current
+      if (set || change) {
+        const body = {
+          setup: draft,
+          change: change ?? null,
+          solve,
+          chosen: set?.light ?? null,
+          ratio: set?.ratio ?? null,
+        }
+        const { setup, assessment, layout } = await need(client.POST('/api/layout', { params, body }))
+        return {
+          draft: solve || change ? setup : draft,
+          assessment,
+          layout: set ? layout : null,
+          laid: setup,
+        }
       }
-      const { setup, assessment, layout } = await need(client.POST('/api/layout', { body }))
-      return { draft: solve || change ? setup : draft, assessment, layout: set ? layout : null, laid: setup }
-    }
-    if (solve) {
-      const plan = await need(client.POST('/api/plan', { body: draft }))
-      return { draft: plan.setup, assessment: plan.assessment, advice: adviceOf(plan) }
-    }
-    return { draft, assessment: await need(client.POST('/api/assess', { body: draft })) }
-  }, [])
+      if (solve) {
+        const plan = await need(client.POST('/api/plan', { params, body: draft }))
+        return { draft: plan.setup, assessment: plan.assessment, advice: adviceOf(plan) }
+      }
+      return { draft, assessment: await need(client.POST('/api/assess', { params, body: draft })) }
+    },
+    [id],
+  )
 
   /**
    * Answers an edit. What was typed is shown at once; a dial is drawn from the answer, so drawing it before would be
@@ -297,6 +318,24 @@ export function useBench(id: string) {
     if (now.current.draft) void answer(now.current.draft, { solve: true })
   }, [answer])
 
+  /** Puts it at a time of its day and solves the free dials for the light forecast then. */
+  const putAt = useCallback(
+    async (slot: Slot) => {
+      const setup = now.current.draft
+      if (!setup) return
+      put({ draft: { ...setup, slot } })
+      try {
+        const call = { params: { path: { id } }, body: { setup, slot } }
+        await answer(await need(client.POST('/api/setups/{id}/moment', call)), {})
+      } catch (error) {
+        const fields = error instanceof ApiProblem ? error.problem.errors : []
+        if (fields.length === 0) put({ trouble: words(error) })
+        else put({ errors: Object.fromEntries(fields.map(({ field, detail }) => [inSetup(field), detail])) })
+      }
+    },
+    [answer, id, put],
+  )
+
   const [stopped, setStopped] = useState<string | null>(null)
 
   /** Puts a part of a level somewhere. Only the newest wish counts while one is being answered. */
@@ -307,7 +346,9 @@ export function useBench(id: string) {
         if (!setup) return
         const asked = ++turn.current
         try {
-          const given = await need(client.POST('/api/drag', { body: { setup, patch, part, to } }))
+          const given = await need(
+            client.POST('/api/drag', { params: { query: { of: id } }, body: { setup, patch, part, to } }),
+          )
           if (asked !== turn.current) return
           put({ draft: given.dragged.setup, assessment: given.assessment, trouble: null })
           setStopped(given.dragged.stopped ?? null)
@@ -317,7 +358,7 @@ export function useBench(id: string) {
           put({ trouble: words(error) })
         }
       }),
-    [advise, newest, put, saveSoon],
+    [advise, id, newest, put, saveSoon],
   )
 
   /** Shows the set, with the lines of one light; or no longer. */
@@ -431,6 +472,7 @@ export function useBench(id: string) {
     hold,
     solve,
     take,
+    putAt,
     drag,
     showSet,
     move,

@@ -1,11 +1,12 @@
-import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react'
 import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { ApiProblem, client, need, words } from '../api/client'
-import { jobsQuery } from '../api/queries'
-import type { Brief, JobKind, JobSummary } from '../api/types'
+import { jobsQuery, lightQuery, settingsQuery } from '../api/queries'
+import type { Brief, JobKind, JobSummary, SetupLight } from '../api/types'
+import { clockTime } from '../format/units'
 import { LiveChoice, LiveText, Trouble } from '../ui/Field'
 import { useNotice } from '../ui/Notices'
 import { Push, QuietPush } from '../ui/Push'
@@ -65,6 +66,20 @@ const Shot = styled(GridListItem)`
     text-underline-offset: 4px;
     padding: 6px 4px;
   }
+  .what {
+    display: block;
+    padding: 3px 0;
+  }
+  .light {
+    display: block;
+    padding: 0 4px;
+    font-size: 13px;
+    line-height: 1.3;
+    color: ${({ theme }) => theme.quiet};
+  }
+  .light.wrong {
+    color: ${({ theme }) => theme.warn};
+  }
   .end {
     margin-left: auto;
     display: flex;
@@ -97,7 +112,7 @@ export function JobEntry({ job }: { job: JobSummary }) {
           body: { job: { ...job.job, ...change }, version: job.version },
         }),
       ),
-    onSettled: refresh,
+    onSettled: () => Promise.all([refresh(), queries.invalidateQueries({ queryKey: ['day', job.id] })]),
   })
   const duplicate = useMutation({
     mutationFn: () => need(client.POST('/api/jobs/{id}/duplicate', { params })),
@@ -177,6 +192,9 @@ export function JobEntry({ job }: { job: JobSummary }) {
           />
         </p>
         <p className="does">
+          <Push onPress={() => void navigate(`/jobs/${job.id}/day`)} aria-label={`Day of ${job.job.name}`}>
+            Day
+          </Push>
           <Push onPress={() => duplicate.mutate()} aria-label={`Duplicate ${job.job.name}`}>
             Duplicate
           </Push>
@@ -198,6 +216,19 @@ export function JobEntry({ job }: { job: JobSummary }) {
         />
       </div>
     </Entry>
+  )
+}
+
+/** When a setup is made and what its light is then. */
+function LightLine({ light }: { light?: SetupLight }) {
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
+  if (!light) return null
+  const wrong = light.wrong || (!light.wished && !!light.from)
+  return (
+    <span className={wrong ? 'light wrong' : 'light'}>
+      {light.from ? `${clockTime(light.from, clock)}: ` : ''}
+      {light.text}
+    </span>
   )
 }
 
@@ -244,6 +275,8 @@ function ShootingOrder({ job }: { job: JobSummary }) {
     onSuccess: refresh,
   })
   const ids = job.setups.map((setup) => setup.id)
+  // Without a place or a date there is no light to tell.
+  const lights = useQuery(lightQuery(job.id)).data
   const move = (keys: Iterable<string>, target: string, after: boolean) => {
     const moved = [...keys]
     const rest = ids.filter((id) => !moved.includes(id))
@@ -273,7 +306,10 @@ function ShootingOrder({ job }: { job: JobSummary }) {
           <Handle slot="drag" aria-label={`Move ${setup.name}`}>
             <GripVertical size={16} aria-hidden />
           </Handle>
-          <Link to={`/setups/${setup.id}`}>{setup.name}</Link>
+          <span className="what">
+            <Link to={`/setups/${setup.id}`}>{setup.name}</Link>
+            <LightLine light={lights?.find((one) => one.setup === setup.id)} />
+          </span>
           <span className="end">
             <QuietPush
               aria-label={`${setup.name}: earlier`}

@@ -157,15 +157,23 @@ type TextProps = Common & {
   placeholder?: string
 }
 
-/** A text: taken when one leaves the field or presses Enter. */
+/**
+ * A text: taken when one leaves the field or presses Enter. What was refused stays beside its words until it is put
+ * right.
+ */
 export function LiveText({ label, value, onCommit, error, tint, row, wide, placeholder }: TextProps) {
   const [typed, setTyped] = useState<string | null>(null)
+  const [wish, setWish] = useState<{ wanted: string; over: string } | null>(null)
+  const kept = error && wish?.over === value ? wish.wanted : value
   const commit = () => {
-    if (typed !== null && typed !== value) onCommit(typed)
+    if (typed !== null && typed !== kept) {
+      setWish({ wanted: typed, over: value })
+      onCommit(typed)
+    }
     setTyped(null)
   }
   const LabelAs = row ? Shown : Hidden
-  const shown = typed ?? value
+  const shown = typed ?? kept
   return (
     <TextRow
       className={arrangement(row)}

@@ -1,4 +1,4 @@
-use super::{Place, Remark};
+use super::{About, Remark};
 use crate::assess::{Facts, SetReport};
 use crate::colour::AmbientColour;
 use crate::glass::Seen;
@@ -227,7 +227,7 @@ const TRAILS: f64 = 5.0;
 #[must_use]
 pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport) -> Vec<Remark> {
     let mut said = Vec::new();
-    let mut say = |about: Place, light: Option<&Id>, caution: Caution| {
+    let mut say = |about: About, light: Option<&Id>, caution: Caution| {
         let text = caution.words();
         said.push(Remark { about, light: light.cloned(), caution, text });
     };
@@ -237,48 +237,48 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
 
     if let Some(face) = &s.ambient[0] {
         match face.source {
-            Source::Usual => say(Place::Readings, None, Caution::NotMetered { error: face.error.stops() }),
-            Source::Derived { .. } => say(Place::Readings, None, Caution::FaceNotRead),
+            Source::Usual => say(About::Readings, None, Caution::NotMetered { error: face.error.stops() }),
+            Source::Derived { .. } => say(About::Readings, None, Caution::FaceNotRead),
             Source::Metered { .. } | Source::Windows | Source::Forecast { .. } => {}
         }
     }
     let tone = setup.subject.tone.stops();
     let reflected = |r: &&crate::setup::Reading| r.method == Method::Reflected && r.patch == Patch::Face;
     if tone != 0.0 && setup.readings.iter().any(|r| reflected(&r)) {
-        say(Place::Readings, None, Caution::MeterBias { stops: tone });
+        say(About::Readings, None, Caution::MeterBias { stops: tone });
     }
     if matches!(setup.ambient, AmbientColour::LowSun | AmbientColour::Sun) && setup.background.sunlit.share() > 0.0 {
-        say(Place::Background, None, Caution::SunAndEyes);
+        say(About::Background, None, Caution::SunAndEyes);
     }
     if facts.floored > 0.1 && setup.camera.mode == ExposureMode::AperturePriority {
-        say(Place::Camera, None, Caution::ShutterFloor { stops: facts.floored });
+        say(About::Camera, None, Caution::ShutterFloor { stops: facts.floored });
     }
     if !s.wishes.flash && setup.lights.iter().any(|light| light.on) {
-        say(Place::Light, None, Caution::FlashUnused);
+        say(About::Light, None, Caution::FlashUnused);
     }
     let moving = s.asks.movement.is_some_and(|needed| needed.sixths() > 36);
     if let (true, Some(lead)) = (moving, facts.flash_lead())
         && lead < crate::solve::GHOST
         && facts.movement_short > 0.3
     {
-        say(Place::Shutter, None, Caution::Ghost);
+        say(About::Shutter, None, Caution::Ghost);
     }
     let slow = s.effective_shutter(dials.shutter).stops() <= TRAILS;
     if slow && s.asks.movement.is_some() && !s.lights.is_empty() {
-        say(Place::Shutter, None, Caution::RearCurtain);
+        say(About::Shutter, None, Caution::RearCurtain);
     }
     let high_speed = s.past_sync && s.sync.is_some_and(|sync| dials.shutter > sync);
     if high_speed {
-        say(Place::Shutter, None, Caution::HighSpeedSync);
+        say(About::Shutter, None, Caution::HighSpeedSync);
     }
     if 1.0 / setup.pace.interval.seconds() > s.body.frames_per_second {
-        say(Place::Pace, None, Caution::FrameRate { most: s.body.frames_per_second });
+        say(About::Pace, None, Caution::FrameRate { most: s.body.frames_per_second });
     }
     if people && !s.lights.is_empty() && 1.0 / setup.pace.interval.seconds() >= BURST {
-        say(Place::Pace, None, Caution::FlickerSensitivity);
+        say(About::Pace, None, Caution::FlickerSensitivity);
     }
     if !s.lights.is_empty() {
-        say(Place::Colour, None, Caution::FixedBalance);
+        say(About::Colour, None, Caution::FixedBalance);
     }
     let strong_tone = matches!(setup.subject.tone, Tone::VeryDark | Tone::VeryLight);
     let contrast = match (&s.ambient[3], &s.ambient[0]) {
@@ -286,37 +286,37 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
         _ => 0.0,
     };
     if let Some(degrees) = set.flare {
-        say(Place::Camera, None, Caution::Flare { degrees });
+        say(About::Camera, None, Caution::Flare { degrees });
     }
     let framing = set.framing;
     if framing.faces_in < framing.faces {
-        say(Place::Camera, None, Caution::FacesOut { count: framing.faces - framing.faces_in });
+        say(About::Camera, None, Caution::FacesOut { count: framing.faces - framing.faces_in });
     }
     for intruder in &set.intruders {
         let light = match &intruder.what {
             Intruder::Light { light } | Intruder::Stand { light } => Some(light),
             Intruder::Card { .. } => None,
         };
-        let about = if light.is_some() { Place::Light } else { Place::Camera };
+        let about = if light.is_some() { About::Light } else { About::Camera };
         say(about, light, Caution::InPicture { text: intruder.text.clone() });
     }
     for reflection in &set.reflections {
         let (about, light) = match &reflection.seen {
-            Seen::Light { light } => (Place::Light, Some(light)),
-            Seen::Photographer => (Place::Camera, None),
+            Seen::Light { light } => (About::Light, Some(light)),
+            Seen::Photographer => (About::Camera, None),
         };
         say(about, light, Caution::Reflection { text: reflection.text.clone() });
     }
     for light in &set.through_glass {
-        say(Place::Light, Some(light), Caution::ThroughGlass);
+        say(About::Light, Some(light), Caution::ThroughGlass);
     }
     for placed in &set.lights {
         let id = Some(&placed.light);
         if let Some(bounce) = placed.bounce.as_ref().filter(|bounce| bounce.fails) {
-            say(Place::Light, id, Caution::Bounce { text: bounce.text.clone() });
+            say(About::Light, id, Caution::Bounce { text: bounce.text.clone() });
         }
         if let Some(stops) = placed.beam_short {
-            say(Place::Light, id, Caution::Beam { stops: stops.stops() });
+            say(About::Light, id, Caution::Beam { stops: stops.stops() });
         }
     }
     for (lit, below) in s.lights.iter().zip(&facts.powers) {
@@ -324,7 +324,7 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
         let flash = lit.flash;
         let bare = lit.modifier.is_none_or(|m| m.modifier_kind == crate::kit::ModifierKind::Bare);
         if people && bare && lit.role != Role::Background && lit.face_distance.metres() < EYES {
-            say(Place::Light, id, Caution::NearEyes);
+            say(About::Light, id, Caution::NearEyes);
         }
         let windy = outdoors && !lit.light.on_camera;
         if windy && lit.modifier.is_some_and(crate::kit::Modifier::catches_wind) {
@@ -332,26 +332,26 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
             let bag = placed.and_then(|placed| placed.bag_needed).map(Kilograms::kilograms);
             let held = bag.is_some_and(|bag| lit.light.bag.kilograms() >= bag);
             let down = setup.scene.wind.metres_per_second() >= crate::scene::wind::TAKE_DOWN;
-            say(Place::Light, id, Caution::Wind { bag, held, down });
+            say(About::Light, id, Caution::Wind { bag, held, down });
         }
         if flash.output.is_estimate() {
-            say(Place::Light, id, Caution::Estimate);
+            say(About::Light, id, Caution::Estimate);
         }
         if flash.ttl && lit.role.lights_face() && (strong_tone || contrast >= 2.0) {
-            say(Place::Light, id, Caution::TtlWanders);
+            say(About::Light, id, Caution::TtlWanders);
         }
         let power = Power::nearest(*below);
         // Full-power pops' worth of energy in ten minutes at this pace, against what may be given in a row.
         let frames = (600.0 / setup.pace.interval.seconds()).min(f64::from(setup.pace.frames));
         if frames * power.fraction() > flash.pops_before_rest {
-            say(Place::Light, id, Caution::Heat { pops: flash.pops_before_rest, rest: flash.rest });
+            say(About::Light, id, Caution::Heat { pops: flash.pops_before_rest, rest: flash.rest });
         }
         let sets = crate::flash::battery_sets(setup.pace.frames, flash.full_pops, power);
         if sets > 1 {
-            say(Place::Light, id, Caution::Batteries { sets });
+            say(About::Light, id, Caution::Batteries { sets });
         }
         if lit.gel.is_some() && flash.flash_kind == FlashKind::Head {
-            say(Place::Light, id, Caution::GelHeat);
+            say(About::Light, id, Caution::GelHeat);
         }
     }
     said

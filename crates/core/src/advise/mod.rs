@@ -13,7 +13,7 @@ use serde::Serialize;
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
-pub enum Place {
+pub enum About {
     /// The subject.
     Subject,
     /// The background.
@@ -39,7 +39,7 @@ pub enum Place {
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct Remark {
     /// Where it belongs.
-    pub about: Place,
+    pub about: About,
     /// Which light, if it is about one.
     pub light: Option<Id>,
     /// What it is, as data.

@@ -7,7 +7,7 @@ use crate::house::House;
 use crate::kit::Kit;
 use crate::ladder::{Ladder, ladder};
 use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share, Stops};
-use crate::setup::{Patch, Setup};
+use crate::setup::{Patch, Setup, Slot};
 use crate::situation::{PATCHES, reading_level};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
 use serde::Serialize;
@@ -110,6 +110,8 @@ pub struct DaySetup {
     pub name: String,
     /// When it is made, and what its light is then.
     pub light: SetupLight,
+    /// Where and when, as it was placed.
+    pub slot: Option<Slot>,
     /// The minute it begins; none until it is placed.
     pub from: Option<usize>,
     /// The minute it is done.
@@ -273,6 +275,7 @@ pub fn answer(
         }
         on_day.push(DaySetup {
             name: setup.name.to_string(),
+            slot: setup.slot.clone(),
             until: from.map(|from| from + minutes),
             from,
             light,

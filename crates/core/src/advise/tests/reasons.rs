@@ -105,5 +105,5 @@ fn distances_are_said_in_the_house_s_units() {
 fn every_place_of_a_caution_is_one_the_bench_shows() {
     let setup = sample::portrait();
     let report = assess(&setup, &sample::kit(), House::default()).unwrap();
-    assert!(report.cautions.iter().any(|remark: &Remark| remark.about == Place::Light && remark.light.is_some()));
+    assert!(report.cautions.iter().any(|remark: &Remark| remark.about == About::Light && remark.light.is_some()));
 }

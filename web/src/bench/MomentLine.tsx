@@ -1,0 +1,78 @@
+import { useQuery } from '@tanstack/react-query'
+import { Link } from 'react-router'
+import { dayQuery, settingsQuery } from '../api/queries'
+import type { Level, Setup, Slot } from '../api/types'
+import { span, typedTime } from '../day/clock'
+import { stopsLabel } from '../format/stops'
+import { clockTime } from '../format/units'
+import { LiveChoice, LiveText } from '../ui/Field'
+import { errorAt } from './errors'
+import type { BenchState } from './useBench'
+
+type Props = { bench: BenchState; setup: Setup }
+
+/** The time of the day it is for and where, and how sure the light of then is. A new time plans again. */
+export function MomentLine({ bench, setup }: Props) {
+  const job = bench.kept?.job_id ?? ''
+  const day = useQuery({ ...dayQuery(job), enabled: job !== '' }).data?.day
+  const { slot } = setup
+  const to = `/jobs/${job}/day?setup=${bench.kept?.id ?? ''}`
+  if (!day || !slot) {
+    return (
+      <p className="small">
+        {day ? 'Not placed on its day: ' : 'No place yet: '}
+        <Link to={day ? to : `/jobs/${job}/day`}>
+          {day ? 'give it a spot and a time' : 'choose one on the day'}
+        </Link>
+        , and its light is forecast.
+      </p>
+    )
+  }
+  const put = (change: Partial<Slot>) => void bench.putAt({ ...slot, ...change })
+  const spots = day.place.spots.map((spot) => ({ id: spot.id, name: spot.name }))
+  return (
+    <>
+      <div className="lines">
+        It is{' '}
+        <LiveText
+          label="It is"
+          value={slot.time}
+          tint="ambient"
+          error={errorAt(bench.errors, '/slot/time')}
+          onCommit={(time) => put({ time: typedTime(time) })}
+        />{' '}
+        at{' '}
+        <LiveChoice
+          label="Spot"
+          value={slot.spot}
+          choices={spots}
+          error={bench.errors['/slot/spot']}
+          onChoose={(spot) => put({ spot })}
+        />
+        . <Link to={to}>Day and ladder</Link>
+      </div>
+      <ForecastWords levels={bench.assessment?.levels ?? []} />
+    </>
+  )
+}
+
+/** Which levels the forecast tells, with their likely error and the reading they are bent to. */
+function ForecastWords({ levels }: { levels: Level[] }) {
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
+  const told = levels.flatMap((level) =>
+    level.source.from === 'forecast' ? [{ name: level.name, error: level.error, source: level.source }] : [],
+  )
+  const first = told[0]
+  if (!first) return null
+  const each = told.map(({ name, error, source }) => {
+    const read = source.reading
+      ? ` (read ${span(source.age)} apart, ${stopsLabel(source.difference)} from the model)`
+      : ''
+    return `${name} ± ${error.toFixed(1)}${read}`
+  })
+  return (
+    <p className="small" data-forecast={first.source.time}>
+      Forecast for {clockTime(first.source.time, clock)}, in stops: {each.join('; ')}.
+    </p>
+  )
+}

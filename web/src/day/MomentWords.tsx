@@ -1,0 +1,59 @@
+import type { DaySetup, Moment } from '../api/types'
+import { stopsLabel } from '../format/stops'
+import { span } from './clock'
+
+const NAMES = ['Face', 'Shadow side', 'Edge', 'Background', 'Sky']
+
+/** Sun and light at the clock's minute, in words and numbers, with how sure they are. */
+export function MomentWords({
+  moment,
+  show,
+  readings,
+}: {
+  moment: Moment
+  show: (clock: string) => string
+  readings: DaySetup['readings']
+}) {
+  const { forecast, shadow } = moment
+  const face = forecast?.levels[0]
+  const background = forecast?.levels[3]
+  const contrast = face && background ? background.ev - face.ev : null
+  const odd = readings.filter((reading) => reading.odd)
+  const level = (index: number) => {
+    const found = forecast?.levels[index]
+    return (
+      found && (
+        <p key={index} data-level={NAMES[index]}>
+          {NAMES[index]} <strong>EV {found.ev.toFixed(1)}</strong> ± {found.error.toFixed(1)}
+          {found.reading && (
+            <span className="small">
+              {' '}
+              read {found.age < 1 ? 'then' : `${span(found.age)} apart`}, {stopsLabel(found.difference)} from
+              the model
+            </span>
+          )}
+        </p>
+      )
+    )
+  }
+  return (
+    <div>
+      <p>{moment.text.replace(moment.clock, show(moment.clock))}</p>
+      {level(0)}
+      {level(3)}
+      {forecast?.kelvin && <p className="small">On the face about {forecast.kelvin} K.</p>}
+      {contrast !== null && (
+        <p className="small">
+          {contrast >= 2 ? 'High contrast' : contrast <= -1 ? 'The background is darker' : 'Low contrast'}:{' '}
+          {stopsLabel(contrast)}. {Math.round((forecast?.sunlit ?? 0) * 100)} % of the background in sun.
+        </p>
+      )}
+      {shadow && <p className="small">Shadows {shadow.lengths.toFixed(1)} times as long as the thing.</p>}
+      {odd.map((reading) => (
+        <p key={reading.reading} className="caution">
+          {reading.odd}
+        </p>
+      ))}
+    </div>
+  )
+}

@@ -1,0 +1,211 @@
+import { useMutation } from '@tanstack/react-query'
+import { X } from 'lucide-react'
+import { client, need, words } from '../api/client'
+import type { Day, HorizonPoint, SitePlace } from '../api/types'
+import { LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { Push, QuietPush } from '../ui/Push'
+import { TownSearch } from './TownSearch'
+
+type Point = { latitude: number; longitude: number }
+
+/** The zone of a point, from the server. */
+const zoneOf = async (point: Point) =>
+  (await need(client.GET('/api/zone', { params: { query: point } }))).zone
+
+/** Where the browser says it is. */
+const here = () =>
+  new Promise<Point>((found, failed) => {
+    if (!navigator.geolocation)
+      failed(new Error('This browser does not tell where it is. Type a town or coordinates.'))
+    else
+      navigator.geolocation.getCurrentPosition(
+        ({ coords }) =>
+          found({
+            latitude: Math.round(coords.latitude * 1e4) / 1e4,
+            longitude: Math.round(coords.longitude * 1e4) / 1e4,
+          }),
+        () => failed(new Error('The browser did not say where it is. Type a town or coordinates.')),
+        { timeout: 10_000 },
+      )
+  })
+
+type FindProps = {
+  named?: string
+  onPlace: (place: Pick<SitePlace, 'name' | 'latitude' | 'longitude' | 'zone'>) => void
+}
+
+/** Finds where the job is: by a town's name, or where the browser is. */
+export function FindPlace({ named, onPlace }: FindProps) {
+  const locate = useMutation({
+    mutationFn: async () => {
+      const point = await here()
+      return { ...point, zone: await zoneOf(point) }
+    },
+    onSuccess: (point) => onPlace({ ...point, name: named || 'Here' }),
+  })
+  return (
+    <>
+      <p>
+        <TownSearch
+          onFind={({ name, latitude, longitude, zone }) => onPlace({ name, latitude, longitude, zone })}
+        />{' '}
+        or{' '}
+        <Push onPress={() => locate.mutate()} isDisabled={locate.isPending}>
+          {locate.isPending ? 'Asking the browser …' : 'Where I am'}
+        </Push>
+      </p>
+      {locate.error && (
+        <Trouble>{locate.error.message === '' ? words(locate.error) : locate.error.message}</Trouble>
+      )}
+    </>
+  )
+}
+
+type Props = {
+  day: Day
+  errors: Record<string, string>
+  edit: (by: (day: Day) => Day) => void
+}
+
+/** Name, coordinates, height and zone of the place; each can be typed. */
+export function PlaceLines({ day, errors, edit }: Props) {
+  const { place } = day
+  const put = (change: Partial<SitePlace>) => edit((d) => ({ ...d, place: { ...d.place, ...change } }))
+  // A place put elsewhere has the clocks of there.
+  const moveTo = useMutation({
+    mutationFn: async (point: Point) => ({ ...point, zone: await zoneOf(point) }),
+    onSuccess: (moved) => put(moved),
+    onError: (_, point) => put(point),
+  })
+  return (
+    <>
+      <p className="lines">
+        <LiveText
+          label="Name of the place"
+          value={place.name}
+          wide
+          error={errors['/place/name']}
+          onCommit={(name) => put({ name })}
+        />{' '}
+        at{' '}
+        <LiveNumber
+          label="Latitude, north positive"
+          value={place.latitude}
+          unit="°"
+          step={0.01}
+          digits={4}
+          error={errors['/place/latitude']}
+          onCommit={(latitude) => moveTo.mutate({ latitude: latitude as number, longitude: place.longitude })}
+        />{' '}
+        <LiveNumber
+          label="Longitude, east positive"
+          value={place.longitude}
+          unit="°"
+          step={0.01}
+          digits={4}
+          error={errors['/place/longitude']}
+          onCommit={(longitude) =>
+            moveTo.mutate({ latitude: place.latitude, longitude: longitude as number })
+          }
+        />
+        ,{' '}
+        <LiveNumber
+          label="Height above the sea"
+          value={place.height}
+          unit="m"
+          step={5}
+          digits={0}
+          error={errors['/place/height']}
+          onCommit={(height) => put({ height: height as number })}
+        />{' '}
+        high, clocks of{' '}
+        <LiveText
+          label="Time zone"
+          value={place.zone}
+          wide
+          error={errors['/place/zone']}
+          onCommit={(zone) => put({ zone })}
+        />
+      </p>
+      <FindPlace named={place.name} onPlace={(found) => put(found)} />
+    </>
+  )
+}
+
+type HorizonProps = {
+  title: string
+  points: HorizonPoint[]
+  at: string
+  errors: Record<string, string>
+  onPut: (points: HorizonPoint[]) => void
+}
+
+/** A skyline, point by point. */
+export function HorizonLines({ title, points, at, errors, onPut }: HorizonProps) {
+  const put = (index: number, change: Partial<HorizonPoint>) =>
+    onPut(points.map((point, i) => (i === index ? { ...point, ...change } : point)))
+  const add = () => {
+    // One point alone is no skyline: the first two come together.
+    if (points.length === 0)
+      onPut([
+        { bearing: 0, altitude: 5 },
+        { bearing: 180, altitude: 5 },
+      ])
+    else {
+      const sorted = [...points].sort((a, b) => a.bearing - b.bearing)
+      const gaps = sorted.map((point, i) => {
+        const next = sorted[(i + 1) % sorted.length]!
+        return { from: point, wide: (next.bearing - point.bearing + 360) % 360 || 360, next }
+      })
+      const widest = gaps.reduce((a, b) => (b.wide > a.wide ? b : a))
+      const bearing = Math.round((widest.from.bearing + widest.wide / 2) % 360)
+      onPut(
+        [...sorted, { bearing, altitude: (widest.from.altitude + widest.next.altitude) / 2 }].sort(
+          (a, b) => a.bearing - b.bearing,
+        ),
+      )
+    }
+  }
+  return (
+    <div role="group" aria-label={title}>
+      <p className="small">
+        {title}: {points.length === 0 ? 'level all round.' : 'towards, how high.'}
+      </p>
+      {errors[at] && <Trouble>{errors[at]}</Trouble>}
+      <ul className="points">
+        {points.map((point, index) => (
+          <li key={index}>
+            <LiveNumber
+              label={`${title}: bearing ${index + 1}`}
+              value={point.bearing}
+              unit="°"
+              step={5}
+              digits={0}
+              error={errors[`${at}/${index}/bearing`]}
+              onCommit={(bearing) => put(index, { bearing: bearing as number })}
+            />
+            :{' '}
+            <LiveNumber
+              label={`${title}: height ${index + 1}`}
+              value={point.altitude}
+              unit="°"
+              step={1}
+              digits={1}
+              error={errors[`${at}/${index}/altitude`]}
+              onCommit={(altitude) => put(index, { altitude: altitude as number })}
+            />
+            <QuietPush
+              aria-label={`${title}: remove point ${index + 1}`}
+              onPress={() => onPut(points.length <= 2 ? [] : points.filter((_, i) => i !== index))}
+            >
+              <X size={14} aria-hidden />
+            </QuietPush>
+          </li>
+        ))}
+      </ul>
+      <Push onPress={add} aria-label={`${title}: add a point`}>
+        Add a point
+      </Push>
+    </div>
+  )
+}

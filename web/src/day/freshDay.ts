@@ -1,0 +1,31 @@
+import type { Day, SitePlace } from '../api/types'
+
+/** A day to start from, where a place was found: an afternoon and evening under a clear sky, one spot in the open. */
+export const freshDay = (found: Pick<SitePlace, 'name' | 'latitude' | 'longitude' | 'zone'>): Day => ({
+  place: {
+    ...found,
+    height: 0,
+    horizon: [],
+    spots: [
+      {
+        id: 'spot-1',
+        name: 'In the open',
+        surroundings: { kind: 'open' },
+        sky: 1,
+        ground: 0.2,
+        by_water: false,
+        subject_faces: 180,
+        camera_looks: 0,
+        horizon: null,
+        lamps: null,
+        walk: 0,
+      },
+    ],
+  },
+  haze: 'average',
+  clouds: [],
+  clouds_from: 'hand',
+  from: '12:00',
+  until: '22:00',
+  tolerance: 1 / 3,
+})

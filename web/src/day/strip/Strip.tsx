@@ -1,0 +1,161 @@
+import { useId, useMemo } from 'react'
+import styled, { useTheme } from 'styled-components'
+import type { DayAnswer } from '../../api/types'
+import { useWidth } from '../../ui/useWidth'
+import { clockAt } from '../clock'
+import { CloudLane, LightLane, SunLane, WindowLane } from './lanes'
+import { SetupBlock } from './SetupBlock'
+import { LEFT, RIGHT, stripScale } from './scale'
+
+const Frame = styled.div`
+  position: relative;
+  svg {
+    display: block;
+    width: 100%;
+    overflow: hidden;
+  }
+  text {
+    fill: ${({ theme }) => theme.ink};
+    font-size: 12px;
+    font-stretch: 84%;
+  }
+  .quiet {
+    fill: ${({ theme }) => theme.quiet};
+  }
+`
+
+/** Heights of the lanes, top to bottom. */
+const LANES = { windows: 34, sun: 74, light: 118, cloud: 20, setups: 40, axis: 20 }
+const GAP = 6
+
+type Props = {
+  answer: DayAnswer
+  chosen?: string
+  clock: number
+  show: (clock: string) => string
+  onChoose: (setup: string) => void
+  onMove: (setup: string, minute: number) => void
+}
+
+/** The day from left to right: windows of light, the sun, the light on face and background, cloud, and the setups. */
+export function Strip({ answer, chosen, clock, show, onChoose, onMove }: Props) {
+  const theme = useTheme()
+  const id = useId()
+  const [room, width] = useWidth(900)
+  const from = Math.max(0, answer.from - 30)
+  const until = Math.min(answer.minutes, answer.until + 30)
+  const scale = useMemo(() => stripScale(width, from, until), [width, from, until])
+  const tops = useMemo(() => {
+    let top = 0
+    return Object.fromEntries(
+      Object.entries(LANES).map(([lane, height]) => {
+        const at = top
+        top += height + GAP
+        return [lane, { top: at, height }]
+      }),
+    ) as Record<keyof typeof LANES, { top: number; height: number }>
+  }, [])
+  const height = Object.values(LANES).reduce((sum, lane) => sum + lane + GAP, 0)
+  const hour = until - from > 600 && width < 700 ? 120 : 60
+  const hours = []
+  for (let minute = Math.ceil(from / hour) * hour; minute <= until; minute += hour) hours.push(minute)
+  const placed = answer.setups.filter((setup) => setup.from !== null && setup.from !== undefined)
+  return (
+    <Frame ref={room}>
+      <svg viewBox={`0 0 ${width} ${height}`} height={height} role="group" aria-label="The day">
+        <defs>
+          <pattern id={`${id}-cloud`} width="5" height="5" patternUnits="userSpaceOnUse">
+            <circle cx="2.5" cy="2.5" r="1.1" fill={theme.quiet} />
+          </pattern>
+          <pattern
+            id={`${id}-ground`}
+            width="6"
+            height="6"
+            patternUnits="userSpaceOnUse"
+            patternTransform="rotate(45)"
+          >
+            <line x1="0" y1="0" x2="0" y2="6" stroke={theme.line} strokeWidth="2" />
+          </pattern>
+          <clipPath id={`${id}-room`}>
+            <rect x={LEFT} y="0" width={Math.max(0, width - LEFT - RIGHT)} height={height} />
+          </clipPath>
+        </defs>
+        <g aria-hidden>
+          {hours.map((minute) => (
+            <g key={minute}>
+              <line
+                x1={scale.x(minute)}
+                x2={scale.x(minute)}
+                y1={tops.windows.height}
+                y2={tops.axis.top}
+                stroke={theme.line}
+                strokeWidth="0.6"
+              />
+              <text x={scale.x(minute)} y={tops.axis.top + 14} textAnchor="middle">
+                {show(clockAt(answer, minute)).replace(':00', width < 700 ? '' : ':00')}
+              </text>
+            </g>
+          ))}
+          <g clipPath={`url(#${id}-room)`}>
+            <rect
+              x={scale.x(answer.from)}
+              width={scale.x(answer.until) - scale.x(answer.from)}
+              y={tops.axis.top - 3}
+              height={3}
+              fill={theme.ink}
+            />
+          </g>
+          <WindowLane answer={answer} scale={scale} {...tops.windows} />
+          <SunLane
+            answer={answer}
+            scale={scale}
+            {...tops.sun}
+            ground={`url(#${id}-ground)`}
+            clip={`url(#${id}-room)`}
+          />
+          <LightLane
+            answer={answer}
+            chosen={chosen}
+            scale={scale}
+            {...tops.light}
+            clip={`url(#${id}-room)`}
+          />
+          <CloudLane
+            answer={answer}
+            scale={scale}
+            {...tops.cloud}
+            fill={`url(#${id}-cloud)`}
+            clip={`url(#${id}-room)`}
+          />
+          <line
+            x1={scale.x(clock)}
+            x2={scale.x(clock)}
+            y1={tops.windows.height - 8}
+            y2={height}
+            stroke={theme.ink}
+            strokeWidth="2"
+          />
+        </g>
+        {placed.map((setup, index) => (
+          <SetupBlock
+            key={setup.light.setup}
+            setup={setup}
+            number={answer.setups.indexOf(setup) + 1}
+            scale={scale}
+            top={tops.setups.top + (index % 2) * 4}
+            height={tops.setups.height - 6}
+            chosen={setup.light.setup === chosen}
+            said={show(clockAt(answer, setup.from ?? 0))}
+            onChoose={onChoose}
+            onMove={onMove}
+          />
+        ))}
+        {placed.length === 0 && (
+          <text className="quiet" x={LEFT + 6} y={tops.setups.top + 22}>
+            No setup is placed yet: give one a spot and a time below.
+          </text>
+        )}
+      </svg>
+    </Frame>
+  )
+}
