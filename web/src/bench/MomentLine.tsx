@@ -64,15 +64,12 @@ function ForecastWords({ levels }: { levels: Level[] }) {
   )
   const first = told[0]
   if (!first) return null
-  const each = told.map(({ name, error, source }) => {
-    const read = source.reading
-      ? ` (read ${span(source.age)} apart, ${stopsLabel(source.difference)} from the model)`
-      : ''
-    return `${name} ± ${error.toFixed(1)}${read}`
-  })
+  const each = told.map(({ name, error }) => `${name} ± ${error.toFixed(1)}`).join(', ')
+  const { time, reading, age, difference } = first.source
   return (
-    <p className="small" data-forecast={first.source.time}>
-      Forecast for {clockTime(first.source.time, clock)}, in stops: {each.join('; ')}.
+    <p className="small" data-forecast={time}>
+      Forecast for {clockTime(time, clock)}, in stops: {each}
+      {reading ? `; bent by a reading ${span(age)} away, ${stopsLabel(difference)} from the model` : ''}.
     </p>
   )
 }

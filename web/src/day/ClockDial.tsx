@@ -6,7 +6,7 @@ import { Push } from '../ui/Push'
 import { clockAt, typedTime } from './clock'
 import { LEFT, RIGHT } from './strip/scale'
 
-const Ruler = styled(Slider)`
+const Ruler = styled(Slider)<{ $quarter: string }>`
   padding: 0 ${RIGHT}px 0 ${LEFT}px;
   margin-top: -4px;
   .track {
@@ -23,7 +23,7 @@ const Ruler = styled(Slider)`
     background: repeating-linear-gradient(
       90deg,
       ${({ theme }) => theme.engraved} 0 1px,
-      transparent 1px calc(100% / 24)
+      transparent 1px ${({ $quarter }) => $quarter}
     );
     opacity: 0.6;
   }
@@ -46,6 +46,7 @@ const Line = styled.p`
   flex-wrap: wrap;
   align-items: center;
   gap: 2px 10px;
+  padding-bottom: 8px;
 `
 
 type Props = {
@@ -66,6 +67,7 @@ export function ClockRuler({ answer, minute, show, onTurn, onSet }: Props) {
   return (
     <Ruler
       aria-label="Clock"
+      $quarter={`${(1500 / (until - from)).toFixed(4)}%`}
       minValue={from}
       maxValue={until}
       step={1}

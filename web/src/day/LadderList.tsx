@@ -1,5 +1,7 @@
+import { useState } from 'react'
 import styled from 'styled-components'
 import type { Ladder, Rung } from '../api/types'
+import { Latch } from '../ui/Push'
 import { span } from './clock'
 
 const Next = styled.div`
@@ -17,6 +19,7 @@ const Next = styled.div`
   }
 `
 const Rungs = styled.ol`
+  margin-top: 6px;
   border-left: 3px solid ${({ theme }) => theme.engraved};
   li {
     display: grid;
@@ -59,7 +62,7 @@ const Rungs = styled.ol`
 const Warn = styled.p`
   border-left: 4px solid ${({ theme }) => theme.warn};
   padding-left: 8px;
-  margin-top: 6px;
+  margin: 0 0 8px;
   font-size: 14px;
   line-height: 1.35;
 `
@@ -84,6 +87,8 @@ export function LadderList({
 }) {
   const inForce = ladder.rungs.findLastIndex((rung) => rung.minute <= minute)
   const next = ladder.rungs[inForce + 1]
+  // What is done is in the way of a thumb, until it is asked for.
+  const [earlier, setEarlier] = useState(false)
   const late = ladder.warnings.filter((warning) => warning.minute >= minute)
   return (
     <div>
@@ -100,8 +105,17 @@ export function LadderList({
           <p className="when">Nothing more to turn until the end of work.</p>
         )}
       </Next>
+      {(late.length > 0 ? late : ladder.warnings.slice(-1)).map((warning) => (
+        <Warn key={warning.text}>{warning.text}</Warn>
+      ))}
+      {inForce > 0 && (
+        <Latch isSelected={earlier} onChange={setEarlier}>
+          {inForce === 1 ? 'The one before' : `The ${inForce} before`}
+        </Latch>
+      )}
       <Rungs aria-label="Ladder">
         {ladder.rungs.map((rung, index) => {
+          if (index < inForce && !earlier) return null
           const state =
             index < inForce ? 'past' : index === inForce ? 'now' : index === inForce + 1 ? 'next' : 'later'
           return (
@@ -116,9 +130,6 @@ export function LadderList({
           )
         })}
       </Rungs>
-      {(late.length > 0 ? late : ladder.warnings.slice(-1)).map((warning) => (
-        <Warn key={warning.text}>{warning.text}</Warn>
-      ))}
     </div>
   )
 }

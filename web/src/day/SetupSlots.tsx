@@ -164,7 +164,7 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
             >
               Fixed
             </Latch>{' '}
-            <QuietPush onPress={() => onPut(null)} aria-label={`Take ${setup.name} off the day`}>
+            <QuietPush onPress={() => onPut(null)} aria-label={`Take off: ${setup.name}`}>
               Take off
             </QuietPush>
           </p>
@@ -174,7 +174,7 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
               onPress={() =>
                 onPut({ spot: first.id, time: day.from, minutes: 30, wants: 'any', fixed: false })
               }
-              aria-label={`Place ${setup.name} on the day`}
+              aria-label={`Place it at ${first.name}: ${setup.name}`}
             >
               Place it at {first.name}
             </Push>

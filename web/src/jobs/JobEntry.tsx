@@ -297,6 +297,7 @@ function ShootingOrder({ job }: { job: JobSummary }) {
     <Order
       aria-label={`Setups of ${job.job.name}, in shooting order`}
       items={job.setups}
+      dependencies={[lights]}
       dragAndDropHooks={dragAndDropHooks}
       keyboardNavigationBehavior="tab"
       renderEmptyState={() => <p>No setup yet.</p>}

@@ -136,14 +136,14 @@ fn colour(s: &Situation<'_>) -> (String, bool) {
     let Some(flash) = key_colour(s) else {
         let left = ambient - set;
         return if left.size() <= SMALL {
-            (format!("Set for {}.", s.setup.ambient.words()), false)
+            (format!("Set for {}.", s.setup.ambient_words()), false)
         } else {
-            (format!("{} looks {}.", capital(s.setup.ambient.words()), shade(left.mired())), false)
+            (format!("{} looks {}.", capital(s.setup.ambient_words()), shade(left.mired())), false)
         };
     };
     let apart = ambient - flash;
     let skin = flash - set;
-    let words = capital(s.setup.ambient.words());
+    let words = capital(s.setup.ambient_words());
     if apart.size() <= JUST_VISIBLE {
         return ("Flash and ambient look alike.".to_owned(), false);
     }

@@ -22,7 +22,7 @@ const LONG_ENOUGH: f64 = 0.6;
 /// Out of tolerance, coming this near to the best in stops is as good.
 const NEARLY: f64 = 0.15;
 /// Out of tolerance, a change has to bring the picture nearer by this many stops to be worth a turn.
-const WORTH: f64 = 0.3;
+const WORTH: f64 = 0.5;
 /// Out of tolerance, a way back is looked for every so many minutes.
 const LOOK_AGAIN: usize = 3;
 

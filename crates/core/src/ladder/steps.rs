@@ -145,9 +145,7 @@ fn marks(s: &Situation<'_>, dials: &Dials) -> Vec<(DialId, String, String)> {
         camera(DialKind::Aperture, "aperture", dials.aperture.label(s.step)),
         camera(DialKind::Shutter, "shutter", dials.shutter.label(s.step)),
     ];
-    if s.nd.len() > 1 {
-        all.push(camera(DialKind::Nd, "ND", dials.nd.label(s.step)));
-    }
+    all.push(camera(DialKind::Nd, "ND", dials.nd.label(s.step)));
     for lit in &s.lights {
         let name = lit.modifier.map_or(&lit.flash.name, |modifier| &modifier.name);
         let mark = dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step);
@@ -158,12 +156,15 @@ fn marks(s: &Situation<'_>, dials: &Dials) -> Vec<(DialId, String, String)> {
 
 fn turns(s: &Situation<'_>, from: Option<&Dials>, to: &Dials) -> Vec<Turn> {
     let before = from.map(|from| marks(s, from));
+    let to_nd = to.nd;
     marks(s, to)
         .into_iter()
         .enumerate()
         .filter_map(|(index, (dial, name, to))| {
             let from = before.as_ref().map_or_else(String::new, |before| before[index].2.clone());
-            (from != to).then_some(Turn { dial, name, from, to })
+            // A filter that is not there is not set either.
+            let nothing = before.is_none() && to_nd == crate::marks::NdMark::NONE && dial.dial == DialKind::Nd;
+            (from != to && !nothing).then_some(Turn { dial, name, from, to })
         })
         .collect()
 }

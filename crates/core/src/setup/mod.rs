@@ -90,6 +90,12 @@ impl Setup {
         self.scene.sun.or_else(|| self.forecast.as_ref().and_then(|forecast| forecast.sun))
     }
 
+    /// The ambient's name in a sentence about its colour: that of its kind of light, unless the forecast tells better.
+    #[must_use]
+    pub fn ambient_words(&self) -> &'static str {
+        if self.ambient_kelvin() == self.ambient.kelvin() { self.ambient.words() } else { "the ambient" }
+    }
+
     /// The colour of the ambient: as measured, or as forecast where daylight falls, or of its kind of light.
     #[must_use]
     pub fn ambient_kelvin(&self) -> Kelvin {

@@ -82,7 +82,7 @@ export function SetupBlock({ setup, number, scale, top, height, chosen, said, on
       tabIndex={0}
       aria-pressed={chosen}
       aria-roledescription="setup to move in time"
-      aria-label={`${setup.name}, ${said}${fixed ? ', fixed' : ''}: ${setup.light.text}`}
+      aria-label={`${number}: ${setup.name}, ${said}${fixed ? ', fixed' : ''}: ${setup.light.text}`}
       data-block={id}
       data-focused={isFocusVisible || undefined}
     >

@@ -97,11 +97,14 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
       </text>
     )
   }
-  const highest = Math.ceil(Math.max(...levels) + 0.4)
+  const highest = Math.ceil(Math.max(...levels) + 1.4)
   const lowest = Math.max(Math.floor(Math.min(...levels) - 0.4), highest - 16)
-  const y = (ev: number) => top + ((highest - Math.max(lowest, ev)) / (highest - lowest)) * height
+  const y = (ev: number) => top + ((highest - ev) / (highest - lowest)) * height
+  // What falls out of the lane at night is not drawn: the ladder ends long before.
+  const seen = (ev: number | null | undefined) =>
+    ev === null || ev === undefined || ev < lowest ? null : y(ev)
   const every = highest - lowest > 8 ? 4 : 2
-  const marks = []
+  const marks: number[] = []
   for (let mark = Math.ceil(lowest / every) * every; mark <= highest; mark += every) marks.push(mark)
   const first = curve[0]
   const names = [
@@ -122,28 +125,21 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
             strokeWidth="0.5"
           />
           <text className="quiet" x={LEFT - 5} y={y(mark) + 4} textAnchor="end">
-            {mark}
+            {mark === marks.at(-1) ? `EV ${mark}` : mark}
           </text>
         </g>
       ))}
-      <text className="quiet" x={LEFT - 5} y={top + 2} textAnchor="end">
-        EV
-      </text>
       <g clipPath={clip}>
         <path
           data-curve="face"
-          d={line(scale, curve, (point) =>
-            point.face === null || point.face === undefined ? null : y(point.face),
-          )}
+          d={line(scale, curve, (point) => seen(point.face))}
           fill="none"
           stroke={theme.ambient}
           strokeWidth="3"
         />
         <path
           data-curve="background"
-          d={line(scale, curve, (point) =>
-            point.background === null || point.background === undefined ? null : y(point.background),
-          )}
+          d={line(scale, curve, (point) => seen(point.background))}
           fill="none"
           stroke={theme.ambient}
           strokeWidth="2"
