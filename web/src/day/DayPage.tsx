@@ -302,7 +302,7 @@ function Answered(props: AnsweredProps) {
   const ladder = answer.ladder
   const move = (id: string, to: number) => {
     const slot = answer.setups.find((one) => one.light.setup === id)?.slot
-    if (slot) state.placeOne(id, { ...slot, time: clockAt(answer, to) })
+    if (slot) state.placeOne(id, slot, { time: clockAt(answer, to) })
   }
   const minds = answer.remarks.filter((remark) => !remark.setup || remark.setup === setup)
   useKeys('ladder', [
@@ -332,7 +332,13 @@ function Answered(props: AnsweredProps) {
           onChoose={(id) => look({ setup: id })}
           onMove={move}
         />
-        <ClockRuler answer={answer} minute={minute} show={show} onTurn={setTurned} onSet={set} />
+        <ClockRuler
+          answer={answer}
+          minute={minute}
+          show={show}
+          onTurn={setTurned}
+          onSet={(time) => look({ at: time })}
+        />
       </div>
       <div className="columns">
         <section className="ladder" aria-label="What to turn when">

@@ -28,8 +28,8 @@ export function MomentWords({
           {found.reading && (
             <span className="small">
               {' '}
-              read {found.age < 1 ? 'then' : `${span(found.age)} apart`}, {stopsLabel(found.difference)} from
-              the model
+              {found.age < 1 ? 'read then' : `by a reading ${span(found.age)} away`},{' '}
+              {stopsLabel(found.difference)} from the model
             </span>
           )}
         </p>

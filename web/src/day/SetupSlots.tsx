@@ -85,7 +85,7 @@ export function SetupSlots({ state, job, day, answer, chosen, onChoose }: Props)
             chosen={setup.light.setup === chosen}
             error={(field) => state.slotErrors[`${setup.light.setup}/slot/${field}`]}
             onChoose={() => onChoose(setup.light.setup)}
-            onPut={(slot) => state.placeOne(setup.light.setup, slot)}
+            onPut={(change) => state.placeOne(setup.light.setup, setup.slot ?? null, change)}
           />
         ))}
       </List>
@@ -102,13 +102,13 @@ type LineProps = {
   chosen: boolean
   error: (field: string) => string | undefined
   onChoose: () => void
-  onPut: (slot: Slot | null) => void
+  onPut: (change: Partial<Slot> | null) => void
 }
 
 function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LineProps) {
   const { slot, light } = setup
   const spots = day.place.spots.map((spot) => ({ id: spot.id, name: spot.name }))
-  const put = (change: Partial<Slot>) => slot && onPut({ ...slot, ...change })
+  const put = (change: Partial<Slot>) => onPut(change)
   const first = spots[0]
   return (
     <li data-setup={light.setup} data-chosen={chosen}>

@@ -1,5 +1,5 @@
 import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { ApiProblem, client, need, words } from '../api/client'
 import { dayQuery } from '../api/queries'
 import type { Day, PlacedSetup, Slot } from '../api/types'
@@ -29,6 +29,12 @@ export function useDay(job: string) {
   const [history, setHistory] = useState<{ back: Step[]; forth: Step[] }>({ back: [], forth: [] })
   const chain = useRef<Promise<void>>(Promise.resolve())
   const day = draft ?? kept.data?.day ?? null
+  // What edits start from: the newest, also where one was made before the screen was drawn again.
+  const newest = useRef(day)
+  useEffect(() => {
+    newest.current = day
+  }, [day])
+  const wished = useRef(new Map<string, Slot | null>())
 
   const refresh = useCallback(
     () =>
@@ -62,6 +68,7 @@ export function useDay(job: string) {
 
   const keep = useCallback(
     (next: Day) => {
+      newest.current = next
       setDraft(next)
       return inTurn(async () => {
         const before = queries.getQueryData(dayQuery(job).queryKey)?.day ?? null
@@ -85,7 +92,7 @@ export function useDay(job: string) {
     [done, inTurn, job, put, queries, refresh],
   )
 
-  const edit = useCallback((by: (day: Day) => Day) => day && void keep(by(day)), [day, keep])
+  const edit = useCallback((by: (day: Day) => Day) => newest.current && void keep(by(newest.current)), [keep])
 
   const send = useCallback(
     async (placed: PlacedSetup[]) => {
@@ -120,7 +127,18 @@ export function useDay(job: string) {
       }),
     [done, inTurn, send],
   )
-  const placeOne = useCallback((setup: string, slot: Slot | null) => void place([{ setup, slot }]), [place])
+  /** Changes a slot; `from` is what it was when it was drawn, over which earlier wishes not yet answered count. */
+  const placeOne = useCallback(
+    (setup: string, from: Slot | null, change: Partial<Slot> | null) => {
+      const base = wished.current.get(setup) ?? from
+      const slot = change && base ? { ...base, ...change } : (change as Slot | null)
+      wished.current.set(setup, slot)
+      void place([{ setup, slot }]).finally(() => {
+        if (wished.current.get(setup) === slot) wished.current.delete(setup)
+      })
+    },
+    [place],
+  )
 
   const step = useCallback(
     (way: 'undo' | 'redo') =>

@@ -197,11 +197,15 @@ export function LiveText({ label, value, onCommit, error, tint, row, wide, place
 
 const List = styled(ListBox)`
   max-height: 50vh;
+  min-height: 0;
   overflow: auto;
   padding: 4px;
   outline: none;
 `
 const Drop = styled(Popover)`
+  /* No list is higher than the room it was given: it would lie over what was pressed, and take the press's end for a choice. */
+  display: flex;
+  flex-direction: column;
   background: ${({ theme }) => theme.plate};
   color: ${({ theme }) => theme.ink};
   border: 1px solid ${({ theme }) => theme.ink};
