@@ -51,7 +51,11 @@ async fn choose_a_place_and_a_date_and_see_the_windows() {
     walk.sees("[role=alert]", "Choose a date first").await;
     walk.type_into("Date", "2026-02-31").await;
     walk.sees("header", "A date is a day of the calendar").await;
-    assert_eq!(walk.named("input", "Date").await.value().await.unwrap().unwrap(), "2026-02-31", "what was typed is gone");
+    assert_eq!(
+        walk.named("input", "Date").await.value().await.unwrap().unwrap(),
+        "2026-02-31",
+        "what was typed is gone"
+    );
     walk.type_into("Date", "2026-09-17").await;
     walk.find("[data-window=golden]").await;
     walk.press("summary").await;
@@ -82,12 +86,21 @@ async fn setups_are_placed_on_the_strip() {
     assert_eq!(begins().await, "18:12");
     walk.focus(block).await;
     walk.keys(Key::Right).await;
-    walk.wait("five minutes later", "return document.querySelector('[data-block=setup-doors]').ariaLabel.includes('18:17')").await;
+    walk.wait(
+        "five minutes later",
+        "return document.querySelector('[data-block=setup-doors]').ariaLabel.includes('18:17')",
+    )
+    .await;
     assert_eq!(begins().await, "18:17");
     walk.shifted(Key::Left).await;
-    walk.wait("a quarter back", "return document.querySelector('[data-block=setup-doors]').ariaLabel.includes('18:02')").await;
+    walk.wait(
+        "a quarter back",
+        "return document.querySelector('[data-block=setup-doors]').ariaLabel.includes('18:02')",
+    )
+    .await;
     walk.press_named("Undo").await;
-    walk.wait("one step back", "return document.querySelector('[data-block=setup-doors]').ariaLabel.includes('18:17')").await;
+    walk.wait("one step back", "return document.querySelector('[data-block=setup-doors]').ariaLabel.includes('18:17')")
+        .await;
     // To the middle of the afternoon: that is no low sun, and it says so.
     walk.drag(block, -400, 0).await;
     walk.sees("[data-setup=setup-doors] .wrong", "it wants a low sun behind the subject").await;
@@ -111,7 +124,11 @@ async fn two_readings_bend_the_curve() {
     walk.open_setup("setup-doors").await;
     walk.press_named("Add a reading").await;
     walk.saved().await;
-    walk.wait("a third reading", "return [...document.querySelectorAll('input')].filter((i) => i.placeholder === 'time').length === 3").await;
+    walk.wait(
+        "a third reading",
+        "return [...document.querySelectorAll('input')].filter((i) => i.placeholder === 'time').length === 3",
+    )
+    .await;
     let id = "setup-doors";
     // The new line stands last: it is of the shadow side until said otherwise.
     walk.type_into("Shadow side: EV at ISO 100", &format!("{:.1}", before - 1.5)).await;
@@ -226,11 +243,16 @@ async fn an_order_is_proposed_taken_and_undone() {
     let proposed = text(&walk, "[aria-label='Proposed order'] li").await;
     assert!(proposed.starts_with("Hands on the plank: 16:30"), "{proposed}");
     walk.press_named("Take these times").await;
-    walk.wait("the plank first", "return document.querySelector('[data-block=setup-hands]').ariaLabel.includes('16:30')").await;
+    walk.wait(
+        "the plank first",
+        "return document.querySelector('[data-block=setup-hands]').ariaLabel.includes('16:30')",
+    )
+    .await;
     walk.no_longer_sees("[role=region]", "Hands").await;
     assert_eq!(walk.kept("setup-hands").await["slot"]["time"], "16:30");
     walk.press_named("Undo").await;
-    walk.wait("back again", "return document.querySelector('[data-block=setup-hands]').ariaLabel.includes('17:15')").await;
+    walk.wait("back again", "return document.querySelector('[data-block=setup-hands]').ariaLabel.includes('17:15')")
+        .await;
     // Fixed after dark, the portrait cannot have its low sun.
     walk.type_into("Boatbuilder at the doors: begins at", "20:00").await;
     walk.press_named("Boatbuilder at the doors: fixed time").await;
@@ -259,7 +281,11 @@ async fn it_is_later_and_the_bench_plans_again() {
     walk.type_into("It is", "25:00").await;
     walk.sees("section", "A time is hours and minutes").await;
     walk.press_named("Undo").await;
-    walk.wait("as before", &format!("return document.querySelector('[data-dial=aperture] output').textContent === '{before}'")).await;
+    walk.wait(
+        "as before",
+        &format!("return document.querySelector('[data-dial=aperture] output').textContent === '{before}'"),
+    )
+    .await;
     walk.end_expecting("the server responded with a status of 422").await;
 }
 
@@ -314,7 +340,9 @@ async fn the_calendar_is_exported_and_read_back() {
     assert_eq!(portrait.property_value("DTSTART"), Some("20260917T161200Z"));
     assert_eq!(portrait.property_value("DTEND"), Some("20260917T163700Z"));
     assert!(of("Golden light").is_some() && of("Blue light").is_some());
-    let rungs = events.iter().filter(|event| event.get_summary().is_some_and(|s| s.starts_with("Against the water, sun gone low: ")));
+    let rungs = events
+        .iter()
+        .filter(|event| event.get_summary().is_some_and(|s| s.starts_with("Against the water, sun gone low: ")));
     assert!(rungs.count() >= 2);
     walk.end().await;
 }

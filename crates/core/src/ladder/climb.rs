@@ -23,16 +23,15 @@ const LONG_ENOUGH: f64 = 0.6;
 const NEARLY: f64 = 0.15;
 /// Out of tolerance, a change has to bring the picture nearer by this many stops to be worth a turn.
 const WORTH: f64 = 0.5;
-/// Out of tolerance, a way back is looked for every so many minutes.
+/// Out of tolerance, a way back is looked for after so many minutes, then after twice as many, up to the most.
 const LOOK_AGAIN: usize = 3;
+const MOST_WAIT: usize = 24;
 
 /// The hand to use: the first that lasts nearly as long as any.
 fn choose(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dials) -> Option<Reach> {
     let mut found: Vec<Reach> = Vec::new();
     for hand in Hand::ORDER {
-        // Turning two or three camera dials at once is the last resort.
-        let simple = hand <= Hand::Aperture;
-        if !simple && found.iter().any(|reach| reach.lasts > 0) {
+        if hand.is_combined() && found.iter().any(|reach| reach.lasts > 0) {
             break;
         }
         found.extend(reach(s, keep, ahead, now, hand));
@@ -66,22 +65,26 @@ pub fn climb(s: &Situation<'_>, ambients: &[Ambient], start: &Dials, tolerance: 
     }
     let mut kept = keep.within(&makes.at(first));
     let mut climbed = vec![Climb { minute: 0, dials: now.clone(), kept }];
-    let mut looked: Option<usize> = None;
+    // When a way back is looked for next, and after how many minutes then.
+    let (mut again, mut wait) = (0, LOOK_AGAIN);
     for (minute, ambient) in ambients.iter().enumerate().skip(1) {
         let total = makes.at(ambient);
         let was_kept = kept;
         if keep.within(&total) {
             // Also where the light came back into reach by itself.
             kept = true;
-            looked = None;
-        } else if looked.is_none_or(|last| minute >= last + LOOK_AGAIN) {
-            looked = Some(minute);
+            (again, wait) = (0, LOOK_AGAIN);
+        } else if kept || minute >= again {
             kept = false;
+            again = minute + wait;
+            wait = (2 * wait).min(MOST_WAIT);
             let out = keep.strays(&total);
             if let Some(reach) = choose(s, &keep, &ambients[minute..], &now) {
                 if reach.lasts > 0 || reach.strays < out - WORTH {
                     kept = reach.lasts > 0;
-                    looked = looked.filter(|_| !kept);
+                    if kept {
+                        wait = LOOK_AGAIN;
+                    }
                     now = reach.dials;
                     makes = levels(&now);
                     climbed.push(Climb { minute, dials: now.clone(), kept });

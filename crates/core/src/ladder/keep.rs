@@ -97,6 +97,16 @@ impl Keep {
         LOOKED_AFTER.into_iter().map(stray).fold(0.0, f64::max)
     }
 
+    /// Whether some powers could keep every patch within the tolerance: what the ambient alone gives is not too much, and
+    /// with all that the flashes can give it is not too little.
+    pub(super) fn can_hold(&self, ambient: &Ambient, offset: f64, most: &[f64; 5]) -> bool {
+        LOOKED_AFTER.into_iter().all(|patch| {
+            let (Some(at), Some(ev)) = (self.at[patch], ambient[patch]) else { return true };
+            let alone = ev + offset;
+            alone <= at + self.tolerance + 1e-9 && (alone.exp2() + most[patch]).log2() >= at - self.tolerance - 1e-9
+        })
+    }
+
     /// Whether every patch is within the tolerance.
     pub(super) fn within(&self, total: &[Option<f64>; 5]) -> bool {
         self.strays(total) <= self.tolerance + 1e-9

@@ -2,10 +2,11 @@
 
 use super::climb::Ambient;
 use super::keep::{Keep, Levels};
-use crate::marks::Mark;
+use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
 use crate::situation::{Dials, Situation};
 use crate::solve::{free_range, powers_of_lit, solve_powers};
+use std::collections::HashSet;
 
 /// Which dials a change turns, in the order they are reached for.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
@@ -42,6 +43,11 @@ impl Hand {
         matches!(self, Hand::Aperture | Hand::All)
     }
 
+    /// Whether it turns several camera dials at once: the last resort.
+    pub(super) const fn is_combined(self) -> bool {
+        matches!(self, Hand::IsoAndShutter | Hand::All)
+    }
+
     const fn follows_with_power(self) -> bool {
         !matches!(self, Hand::Shutter)
     }
@@ -60,35 +66,51 @@ pub(super) struct Reach {
     turned: u16,
 }
 
-/// All positions of the dials a hand may take, powers as they are.
-fn positions(s: &Situation<'_>, now: &Dials, hand: Hand) -> Vec<Dials> {
-    let camera = &s.setup.camera;
-    let fastest = s.safe_sync.filter(|_| !s.past_sync).map_or(s.shutter.1, |sync| sync.min(s.shutter.1));
-    let shutters = if hand.turns_shutter() {
-        free_range(camera.shutter, (s.shutter.0, fastest.max(now.shutter)), s.step)
-    } else {
-        vec![now.shutter]
-    };
-    let isos = if hand.turns_iso() { free_range(camera.iso, s.iso, s.step) } else { vec![now.iso] };
-    // ISO below base costs headroom: the ladder does not go there.
-    let isos: Vec<_> = isos.into_iter().filter(|iso| *iso >= s.base.min(now.iso)).collect();
-    let apertures = if hand.turns_aperture() {
-        let open = free_range(camera.aperture, s.aperture, s.step);
-        let deep =
-            |aperture: &crate::marks::ApertureMark| s.asks.depth.is_none_or(|need| aperture.stops() >= need - 0.17);
-        open.into_iter().filter(|aperture| *aperture >= now.aperture || deep(aperture)).collect()
-    } else {
-        vec![now.aperture]
-    };
-    let mut all = Vec::with_capacity(shutters.len() * isos.len() * apertures.len());
-    for shutter in &shutters {
-        for iso in &isos {
-            for aperture in &apertures {
-                all.push(Dials { shutter: *shutter, iso: *iso, aperture: *aperture, ..now.clone() });
-            }
+/// The clicks a hand may put each camera dial on, the nearest to where it stands first.
+struct Clicks {
+    shutters: Vec<ShutterMark>,
+    isos: Vec<IsoMark>,
+    apertures: Vec<ApertureMark>,
+}
+
+fn nearest_first<M: Mark>(mut marks: Vec<M>, now: M) -> Vec<M> {
+    marks.sort_by_key(|mark| mark.sixths().abs_diff(now.sixths()));
+    marks
+}
+
+impl Clicks {
+    fn of(s: &Situation<'_>, now: &Dials, hand: Hand) -> Clicks {
+        let camera = &s.setup.camera;
+        let fastest = s.safe_sync.filter(|_| !s.past_sync).map_or(s.shutter.1, |sync| sync.min(s.shutter.1));
+        let shutters = if hand.turns_shutter() {
+            free_range(camera.shutter, (s.shutter.0, fastest.max(now.shutter)), s.step)
+        } else {
+            vec![now.shutter]
+        };
+        let mut isos = if hand.turns_iso() { free_range(camera.iso, s.iso, s.step) } else { vec![now.iso] };
+        // ISO below base costs headroom: the ladder does not go there.
+        isos.retain(|iso| *iso >= s.base.min(now.iso));
+        let deep = |aperture: &ApertureMark| s.asks.depth.is_none_or(|need| aperture.stops() >= need - 0.17);
+        let apertures = if hand.turns_aperture() {
+            let mut open = free_range(camera.aperture, s.aperture, s.step);
+            open.retain(|aperture| *aperture >= now.aperture || deep(aperture));
+            open
+        } else {
+            vec![now.aperture]
+        };
+        Clicks {
+            shutters: nearest_first(shutters, now.shutter),
+            isos: nearest_first(isos, now.iso),
+            apertures: nearest_first(apertures, now.aperture),
         }
     }
-    all
+}
+
+/// What every light at full power gives each patch together, at a gain of 0 and the slowest shutter: no set of powers
+/// gives more.
+fn most_flash(s: &Situation<'_>) -> [f64; 5] {
+    let full = s.full_power_levels(0, s.shutter.0);
+    std::array::from_fn(|patch| full.iter().filter_map(|levels| levels[patch]).map(f64::exp2).sum())
 }
 
 /// The powers that give the face its light at this ambient with these dials; held ones stay.
@@ -104,27 +126,45 @@ fn with_powers(s: &Situation<'_>, ambient: &Ambient, dials: &mut Dials) {
 }
 
 /// The ways a hand has from `now` on, at the ambients of the minutes to come: the one that lasts longest, or where none
-/// lasts at all, the one that strays least.
+/// lasts at all, the one that strays least. Of several dials at once only ways that last are looked for.
 pub(super) fn reach(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dials, hand: Hand) -> Option<Reach> {
     let first = ahead.first()?;
+    if s.lights.is_empty() && hand == Hand::Power {
+        return None;
+    }
+    let clicks = Clicks::of(s, now, hand);
+    let most = most_flash(s);
+    // Levels depend on ISO, aperture and ND through their sum alone: of equal sums the nearest was looked at first.
+    let mut seen = HashSet::new();
     let mut best: Option<Reach> = None;
-    for mut dials in positions(s, now, hand) {
-        if hand.follows_with_power() {
-            if s.lights.is_empty() && hand != Hand::Iso && hand != Hand::Aperture && !hand.turns_iso() {
-                continue;
+    for shutter in &clicks.shutters {
+        for iso in &clicks.isos {
+            for aperture in &clicks.apertures {
+                let gain = iso.sixths() - aperture.sixths() - now.nd.sixths();
+                let offset = f64::from(gain - s.effective_shutter(*shutter).sixths()) / 6.0 - s.close_up_loss;
+                let brightest = f64::from(gain) / 6.0;
+                if hand.is_combined() {
+                    let hopeless = !keep.can_hold(first, offset, &most.map(|light| light * brightest.exp2()));
+                    if hopeless || !seen.insert((gain, *shutter)) {
+                        continue;
+                    }
+                }
+                let mut dials = Dials { shutter: *shutter, iso: *iso, aperture: *aperture, ..now.clone() };
+                if !keep.steady(s, &dials) {
+                    continue;
+                }
+                if hand.follows_with_power() {
+                    with_powers(s, first, &mut dials);
+                }
+                let powers = powers_of_lit(s, &dials.powers);
+                let levels = Levels::of(s, &dials, &powers);
+                let strays = keep.strays(&levels.at(first));
+                let lasts = ahead.iter().take_while(|ambient| keep.within(&levels.at(ambient))).count();
+                let found = Reach { hand, lasts, strays, turned: turned(now, &dials), dials };
+                if best.as_ref().is_none_or(|best| found.is_better(best)) {
+                    best = Some(found);
+                }
             }
-            with_powers(s, first, &mut dials);
-        }
-        let powers = powers_of_lit(s, &dials.powers);
-        if !keep.steady(s, &dials) {
-            continue;
-        }
-        let levels = Levels::of(s, &dials, &powers);
-        let strays = keep.strays(&levels.at(first));
-        let lasts = ahead.iter().take_while(|ambient| keep.within(&levels.at(ambient))).count();
-        let found = Reach { hand, lasts, strays, turned: turned(now, &dials), dials };
-        if best.as_ref().is_none_or(|best| found.is_better(best)) {
-            best = Some(found);
         }
     }
     best
@@ -144,7 +184,7 @@ impl Reach {
     fn is_better(&self, than: &Reach) -> bool {
         let score = |reach: &Reach| {
             // A combined turn wanders over the whole range for a minute more: it has to be worth its turns.
-            let turns = if reach.hand > Hand::Aperture { f64::from(reach.turned) * 0.25 } else { 0.0 };
+            let turns = if reach.hand.is_combined() { f64::from(reach.turned) * 0.25 } else { 0.0 };
             reach.lasts as f64 - turns
         };
         match (self.lasts > 0, than.lasts > 0) {
