@@ -1873,6 +1873,7 @@ export interface components {
         FlashKind: "speedlight" | "head" | "on_camera";
         /** @description What the forecast says of a setup at its time. */
         Forecast: {
+            background_kelvin?: components["schemas"]["Kelvin"] | null;
             kelvin?: components["schemas"]["Kelvin"] | null;
             /** @description Each patch, in the order of the stop scale; none where nothing can be said of it. */
             levels: (components["schemas"]["ForecastLevel"] | null)[];

@@ -41,14 +41,24 @@ export function MomentWords({
       <p>{moment.text.replace(moment.clock, show(moment.clock))}</p>
       {level(0)}
       {level(3)}
-      {forecast?.kelvin && <p className="small">On the face about {forecast.kelvin} K.</p>}
+      {forecast?.kelvin && (
+        <p className="small">
+          On the face about {forecast.kelvin} K
+          {forecast.background_kelvin ? `, behind about ${forecast.background_kelvin} K` : ''}.
+        </p>
+      )}
       {contrast !== null && (
         <p className="small">
           {contrast >= 2 ? 'High contrast' : contrast <= -1 ? 'The background is darker' : 'Low contrast'}:{' '}
           {stopsLabel(contrast)}. {Math.round((forecast?.sunlit ?? 0) * 100)} % of the background in sun.
         </p>
       )}
-      {shadow && <p className="small">Shadows {shadow.lengths.toFixed(1)} times as long as the thing.</p>}
+      {shadow && (
+        <p className="small">
+          Shadows {shadow.lengths.toFixed(1)} times as long as the thing, towards {Math.round(shadow.bearing)}
+          °.
+        </p>
+      )}
       {odd.map((reading) => (
         <p key={reading.reading} className="caution">
           {reading.odd}

@@ -145,6 +145,11 @@ fn on_set(around: &Around<'_>) -> Option<Sun> {
     })
 }
 
+/// A colour as finely as it is known.
+fn to_fifty(kelvin: f64) -> Kelvin {
+    Kelvin::nearest((kelvin / 50.0).round() * 50.0)
+}
+
 fn tenth(value: f64) -> f64 {
     (value * 10.0).round() / 10.0
 }
@@ -168,7 +173,8 @@ pub fn forecast_at(day: &Day, timeline: &Timeline, setup: &Setup, minute: f64, u
         time: timeline.clock(minute),
         levels: std::array::from_fn(|patch| curve.level(patch, minute, &here, cover)),
         sun: on_set(&now),
-        kelvin: now.colour(here.face).map(|kelvin| Kelvin::nearest((kelvin / 50.0).round() * 50.0)),
+        kelvin: now.colour(here.face).map(to_fifty),
+        background_kelvin: now.colour(here.behind).map(to_fifty),
         sunlit: Share::nearest((here.sunlit * 20.0).round() / 20.0),
     })
 }

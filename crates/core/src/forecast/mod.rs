@@ -40,6 +40,8 @@ pub struct Forecast {
     pub sun: Option<Sun>,
     /// The colour of what falls on the face.
     pub kelvin: Option<Kelvin>,
+    /// The colour of what the background sends back.
+    pub background_kelvin: Option<Kelvin>,
     /// The share of the background that will be in sun.
     pub sunlit: Share,
 }

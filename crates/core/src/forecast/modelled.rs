@@ -10,8 +10,8 @@ pub struct Modelled {
     pub ev: [Option<f64>; 5],
     /// What falls on the face.
     pub face: FaceLight,
-    /// Its colour in kelvin.
-    pub kelvin: Option<f64>,
+    /// What the background sends to the camera, for its colour: only how its parts compare counts.
+    pub behind: FaceLight,
     /// The share of the background in sun.
     pub sunlit: f64,
     /// How many stops a cloud before the sun would take from the face.
@@ -62,12 +62,13 @@ pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
     let looks = spot.camera_looks.degrees();
     let reflects = background.surface.reflectance.share();
     let over = around.sun_over_skyline() * (1.0 - around.light.skies[2]);
-    let (behind, sunlit) = match (spot.is_indoors(), background.kind) {
-        (true, _) => (ev_of_lux(face.lux()), 0.0),
+    let (back, behind, sunlit) = match (spot.is_indoors(), background.kind) {
+        (true, _) => (ev_of_lux(face.lux()), face, 0.0),
         (false, BackgroundKind::Open) => {
             let sky = around.sky_luminance(OVER_HORIZON, beside(around.sun.azimuth, looks));
             let ground = reflects * around.open_ground() / PI;
-            (ev_of_luminance(SKY_BEHIND * sky + (1.0 - SKY_BEHIND) * ground), over)
+            let (sky, ground) = (SKY_BEHIND * sky, (1.0 - SKY_BEHIND) * ground);
+            (ev_of_luminance(sky + ground), FaceLight { sky: PI * sky, ground: PI * ground, ..FaceLight::default() }, over)
         }
         (false, BackgroundKind::Wall) => {
             // A wall stands in the open behind the spot and looks back at the camera.
@@ -75,7 +76,7 @@ pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
             let at = turn(looks + 180.0, around.sun.azimuth).abs();
             let facing = ((95.0 - at) / 10.0).clamp(0.0, 1.0);
             let in_sun = if wall.sun > 0.0 { over * facing } else { 0.0 };
-            (ev_of_luminance(reflects * wall.lux() / PI), in_sun)
+            (ev_of_luminance(reflects * wall.lux() / PI), wall, in_sun)
         }
     };
     let sky = (!spot.is_indoors() && background.kind == BackgroundKind::Open)
@@ -83,9 +84,9 @@ pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
         .flatten();
     let without_sun = (face.lux() - face.sun).max(1e-12);
     Modelled {
-        ev: [ev_of_lux(face.lux()), ev_of_lux(shadow.lux()), None, behind, sky],
+        ev: [ev_of_lux(face.lux()), ev_of_lux(shadow.lux()), None, back, sky],
         face,
-        kelvin: around.colour(face),
+        behind,
         sunlit: if reflects > 0.0 { sunlit } else { 0.0 },
         cloud_takes: if face.sun > 0.0 { (face.lux() / without_sun).log2() } else { 0.0 },
     }
@@ -136,6 +137,18 @@ mod tests {
     fn how_much_of_a_wall_is_in_sun(#[case] azimuth: f64, #[case] cover: f64, #[case] share: f64) {
         let found = model(Surroundings::Open, BackgroundKind::Wall, azimuth, 30.0, cover);
         assert!((found.sunlit - share).abs() < 0.01, "{}", found.sunlit);
+    }
+
+    /// The water behind a face in open shade before a low sun is warmer than the light on the face (common practice).
+    #[test]
+    fn face_and_background_have_each_their_colour() {
+        let sun = SunAt { azimuth: 270.0, elevation: 8.0, apparent: 8.0 };
+        let spot = spot(Surroundings::Open);
+        let light = sky_light(Haze::Average, 0.0, sun);
+        let around = Around { spot: &spot, horizon: &Horizon::default(), sun, light };
+        let found = modelled(&around, &background(BackgroundKind::Open));
+        let (face, behind) = (around.colour(found.face).unwrap(), around.colour(found.behind).unwrap());
+        assert!(face > behind + 300.0, "{face} {behind}");
     }
 
     #[test]

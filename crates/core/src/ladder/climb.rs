@@ -18,7 +18,7 @@ pub struct Climb {
 }
 
 /// A hand is taken before those after it when it lasts at least this part of what the best of them does.
-const LONG_ENOUGH: f64 = 0.6;
+const LONG_ENOUGH: f64 = 0.45;
 /// Out of tolerance, coming this near to the best in stops is as good.
 const NEARLY: f64 = 0.15;
 /// Out of tolerance, a change has to bring the picture nearer by this many stops to be worth a turn.

@@ -8,6 +8,8 @@ mod climb;
 mod keep;
 mod reach;
 mod steps;
+#[cfg(test)]
+mod tests;
 mod words;
 
 pub use climb::{Ambient, Climb, climb};

@@ -1,5 +1,8 @@
+import { useQuery } from '@tanstack/react-query'
+import { settingsQuery } from '../../api/queries'
 import type { Scene, Setup } from '../../api/types'
 import { Cautions } from '../../bench/Brief'
+import { clockTime } from '../../format/units'
 import { LiveNumber } from '../../ui/Field'
 import { Latch } from '../../ui/Push'
 import { Angle, Line, type SheetProps } from './parts'
@@ -9,6 +12,7 @@ const EVENING: NonNullable<Scene['sun']> = { bearing: 20, elevation: 15, level: 
 /** Sun and wind. */
 export function WeatherSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { setup: Setup }) {
   const { errors } = bench
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const { sun, wind } = setup.scene
   const put = (change: Partial<Scene>) => bench.edit((s) => ({ ...s, scene: { ...s.scene, ...change } }))
   const set = (change: Partial<NonNullable<Scene['sun']>>) => put({ sun: { ...(sun ?? EVENING), ...change } })
@@ -47,6 +51,13 @@ export function WeatherSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { set
               onCommit={(level) => set({ level: level as number })}
             />
             .
+          </>
+        )}
+        {!sun && setup.slot && (
+          <>
+            {' '}
+            left to the forecast: it stands where the day puts it at {clockTime(setup.slot.time, clock)}, or
+            is not up.
           </>
         )}
       </Line>

@@ -1,0 +1,150 @@
+use super::climb::{Ambient, climb};
+use crate::house::House;
+use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
+use crate::quantity::Power;
+use crate::sample;
+use crate::setup::{Dial, Setup};
+use crate::situation::{Dials, Situation};
+use proptest::prelude::*;
+use rstest::rstest;
+
+/// The portrait without flash on a tripod, subject still: nothing but the shutter's own range binds.
+fn by_shutter_alone() -> Setup {
+    let mut setup = sample::portrait();
+    setup.lights.clear();
+    setup.camera.support = crate::optics::Support::Tripod;
+    setup.subject.movement = crate::optics::Movement::Still;
+    setup.approach = Some(crate::approach::Approach::AmbientOnly);
+    setup.camera.iso = Dial::held(IsoMark::new(0).unwrap());
+    setup.camera.aperture = Dial::held(ApertureMark::new(36).unwrap());
+    setup.camera.nd.held = true;
+    setup
+}
+
+fn falling(per_minute: &[f64]) -> Vec<Ambient> {
+    let mut ev = 12.0;
+    let mut all = vec![[Some(ev), Some(ev - 0.5), None, Some(ev), None]];
+    for fall in per_minute {
+        ev -= fall;
+        all.push([Some(ev), Some(ev - 0.5), None, Some(ev), None]);
+    }
+    all
+}
+
+/// Fewest changes by brute force: from each minute the longest stretch that any one shutter time keeps.
+fn fewest(ambients: &[Ambient], at: f64, tolerance: f64, shutters: &[ShutterMark], gain: f64) -> usize {
+    let keeps = |shutter: &ShutterMark, minute: usize| {
+        ambients[minute][3].is_some_and(|ev| (ev + gain - shutter.stops() - at).abs() <= tolerance + 1e-9)
+    };
+    let (mut minute, mut stretches) = (0, 0);
+    while minute < ambients.len() {
+        let longest = shutters.iter().map(|s| (minute..ambients.len()).take_while(|m| keeps(s, *m)).count()).max();
+        minute += longest.unwrap_or(0).max(1);
+        stretches += 1;
+    }
+    stretches - 1
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(40))]
+
+    /// With one dial free no ladder has fewer changes, and every minute is kept.
+    #[test]
+    fn one_dial_is_turned_as_seldom_as_can_be(falls in prop::collection::vec(0.0..0.09f64, 20..110)) {
+        let (setup, kit) = (by_shutter_alone(), sample::kit());
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let ambients = falling(&falls);
+        let mut start = Dials::of(&setup);
+        // EV 12 at f/8, ISO 100 is right at 1/60 (Av 6, Tv 6).
+        start.shutter = ShutterMark::new(36).unwrap();
+        let tolerance = 1.0 / 3.0;
+        let climbed = climb(&s, &ambients, &start, tolerance);
+        prop_assert!(climbed.iter().all(|step| step.kept));
+        let shutters = ShutterMark::clicks(s.shutter.0, s.shutter.1, s.step);
+        let least = fewest(&ambients, 0.0, tolerance, &shutters, -6.0);
+        // Where the plan begins well inside the tolerance its first stretch is its own; one change more at most.
+        prop_assert!(climbed.len() - 1 <= least + 1, "{} changes, {least} would do", climbed.len() - 1);
+    }
+}
+
+/// Ten stops of falling light at a steady tenth a minute: each change of two thirds of a stop lasts seven minutes or so.
+#[test]
+fn a_steady_fall_by_hand() {
+    let (setup, kit) = (by_shutter_alone(), sample::kit());
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let mut start = Dials::of(&setup);
+    start.shutter = ShutterMark::new(36).unwrap();
+    let climbed = climb(&s, &falling(&[0.1; 60]), &start, 1.0 / 3.0);
+    // The first change is due when a third of a stop is lost: the fourth minute; then by 2/3 of a stop each.
+    assert_eq!(climbed[1].minute, 4);
+    assert_eq!(climbed[1].dials.shutter.sixths(), 32);
+    let waits: Vec<usize> = climbed.windows(2).skip(1).map(|pair| pair[1].minute - pair[0].minute).collect();
+    assert!(waits.iter().all(|wait| (6..=7).contains(wait)), "{waits:?}");
+}
+
+/// In the morning it goes the other way: the shutter gets faster until sync binds, then ISO comes down and the flash goes
+/// up with it, stop for stop.
+#[test]
+fn rising_light_binds_at_sync_and_brings_iso_down() {
+    let (mut setup, kit) = (sample::portrait(), sample::kit());
+    setup.camera.aperture = Dial::held(ApertureMark::new(24).unwrap());
+    setup.camera.nd.held = true;
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let rising: Vec<Ambient> = (0..60)
+        .map(|minute| {
+            let ev = 6.0 + f64::from(minute) * 0.08;
+            [Some(ev - 3.0), Some(ev - 3.5), None, Some(ev), None]
+        })
+        .collect();
+    // EV 6 at f/4 is right at 1/60 and ISO 1600 (Av 4 + Tv 6 − Sv 4).
+    let mut start = Dials::of(&setup);
+    (start.iso, start.shutter) = (IsoMark::new(24).unwrap(), ShutterMark::new(36).unwrap());
+    start.powers[0] = Power::new(8.0).unwrap();
+    let climbed = climb(&s, &rising, &start, 1.0 / 3.0);
+    let start = climbed[0].dials.clone();
+    let sync = s.safe_sync.unwrap();
+    assert!(climbed.iter().all(|step| step.dials.shutter <= sync));
+    let first_iso = climbed.iter().position(|step| step.dials.iso < start.iso).unwrap();
+    assert_eq!(climbed[first_iso].dials.shutter.max(climbed[first_iso - 1].dials.shutter), sync);
+    for pair in climbed[first_iso - 1..].windows(2) {
+        let (before, after) = (&pair[0].dials, &pair[1].dials);
+        assert!(after.iso <= before.iso);
+        let flash = before.powers[0].stops_below_full() - after.powers[0].stops_below_full();
+        let iso = before.iso.stops() - after.iso.stops();
+        assert!((flash - iso).abs() < 0.5, "power {flash} for ISO {iso}");
+    }
+}
+
+/// Held dials stay where they are held, whatever the light does; what cannot be kept is said.
+#[rstest]
+#[case::shutter(|setup: &mut Setup| setup.camera.shutter.held = true)]
+#[case::iso(|setup: &mut Setup| setup.camera.iso.held = true)]
+#[case::aperture(|setup: &mut Setup| setup.camera.aperture.held = true)]
+#[case::power(|setup: &mut Setup| setup.lights[0].power.held = true)]
+fn held_dials_stay(#[case] hold: fn(&mut Setup)) {
+    let (mut setup, kit) = (sample::portrait(), sample::kit());
+    setup = crate::solve::solve(&setup, &kit, House::default()).unwrap();
+    hold(&mut setup);
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let from = s.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev()));
+    let ambients: Vec<Ambient> =
+        (0..90).map(|minute| from.map(|ev| ev.map(|ev| ev - f64::from(minute) * 0.1))).collect();
+    let start = Dials::of(&setup);
+    let climbed = climb(&s, &ambients, &start, 1.0 / 3.0);
+    assert!(climbed.len() > 3);
+    let camera = &setup.camera;
+    for step in &climbed {
+        let dials = &step.dials;
+        assert!(!camera.shutter.held || dials.shutter == start.shutter);
+        assert!(!camera.iso.held || dials.iso == start.iso);
+        assert!(!camera.aperture.held || dials.aperture == start.aperture);
+        assert!(!setup.lights[0].power.held || dials.powers == start.powers);
+    }
+}
+
+#[test]
+fn no_minutes_are_no_ladder() {
+    let (setup, kit) = (sample::portrait(), sample::kit());
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    assert_eq!(climb(&s, &[], &Dials::of(&setup), 0.33), []);
+}
