@@ -16,7 +16,7 @@ fn file(name: &str) -> PathBuf {
 async fn at_a_desk() {
     let walk = Walk::at_desk().await;
     walk.open("/").await;
-    walk.sees("a", "Boatbuilder at the doors").await;
+    walk.sees(".light", "low sun behind the subject").await;
     walk.picture(&file("jobs")).await;
     walk.open_setup("setup-doors").await;
     walk.sees("h2", "Other plans").await;
@@ -43,6 +43,16 @@ async fn at_a_desk() {
     walk.open("/setups/setup-doors/sheet").await;
     walk.find("[data-legend]").await;
     walk.picture(&file("set-sheet")).await;
+    walk.open("/jobs/job-slip-shed/day?setup=setup-doors&at=18:40").await;
+    walk.sees("[data-next]", "Next at").await;
+    walk.sees("[data-level=Face]", "EV").await;
+    walk.picture(&file("day")).await;
+    walk.open("/jobs/job-slip-shed/day?view=place").await;
+    walk.sees("section", "Skyline").await;
+    walk.picture(&file("day-place")).await;
+    walk.open("/jobs/job-tram-hall/day?setup=setup-speeches&at=20:15").await;
+    walk.sees("[data-level=Face]", "EV").await;
+    walk.picture(&file("day-tram-hall")).await;
     walk.open("/").await;
     walk.press_named("Dusk").await;
     walk.named("button", "Daylight").await;
@@ -73,5 +83,11 @@ async fn on_a_phone() {
     walk.named("[role=radio]", "Set").await.click().await.unwrap();
     walk.find("[data-drawing=plan]").await;
     walk.picture(&file("phone-set")).await;
+    walk.open("/").await;
+    walk.press_named("Dusk").await;
+    walk.named("button", "Daylight").await;
+    walk.open("/jobs/job-slip-shed/day?setup=setup-water&at=19:36").await;
+    walk.sees("[data-next]", "Next at").await;
+    walk.picture(&file("phone-day-dusk")).await;
     walk.end().await;
 }

@@ -2,11 +2,11 @@ use super::light::{DayLight, forecast_at};
 use super::{Day, Timeline};
 use crate::check::Problem;
 use crate::colour::AmbientColour;
-use crate::forecast::{Around, Forecast, Modelled, modelled};
-use crate::quantity::{Bearing, ClockTime, Degrees, Id, Illuminance, Share};
+use crate::forecast::{Around, Forecast, Modelled, modelled, open_ground, over_skyline};
+use crate::quantity::{Bearing, ClockTime, Degrees, Illuminance, Share};
 use crate::setup::{Setup, Slot};
 use crate::sky::sky_light;
-use crate::sun::{Shadow, WindowKind, sun_at};
+use crate::sun::{Shadow, SunAt, WindowKind, sun_at};
 use serde::Serialize;
 
 /// Sun and light at one moment of a day.
@@ -40,8 +40,7 @@ pub struct Moment {
 }
 
 /// The sun in a sentence.
-fn words(clock: &ClockTime, around: &Around<'_>, window: Option<WindowKind>) -> String {
-    let (sun, up) = (around.sun, around.sun_over_skyline());
+fn words(clock: &ClockTime, sun: SunAt, up: f64, window: Option<WindowKind>) -> String {
     let point = Bearing::turned(sun.azimuth).point();
     let height = sun.apparent.round();
     let said = if up > 0.0 {
@@ -66,12 +65,11 @@ pub fn moment(
 ) -> Moment {
     let at = minute as f64;
     let spot = setup.and_then(|setup| setup.slot.as_ref()).and_then(|slot| day.place.spot(&slot.spot));
-    let open = open_spot();
     let sun = sun_at(day.place.earth(), timeline.at(at));
     let cover = day.clouds.cover(at);
     let light = sky_light(day.haze, cover, sun);
     let horizon = spot.map_or(&day.place.horizon, |spot| day.place.horizon_at(spot));
-    let around = Around { spot: spot.unwrap_or(&open), horizon, sun, light };
+    let up = over_skyline(sun, horizon);
     let clock = timeline.clock(at);
     let kinds = [WindowKind::Golden, WindowKind::Blue, WindowKind::HardMidday, WindowKind::Dark];
     let window = kinds.into_iter().find(|kind| kind.holds(sun.elevation));
@@ -80,34 +78,14 @@ pub fn moment(
         azimuth: Bearing::turned(sun.azimuth),
         elevation: Degrees::nearest(sun.apparent),
         skyline: Degrees::nearest(horizon.altitude(sun.azimuth)),
-        up: Share::nearest(around.sun_over_skyline()),
-        shadow: Shadow::of(sun).filter(|_| around.sun_over_skyline() > 0.0),
+        up: Share::nearest(up),
+        shadow: Shadow::of(sun).filter(|_| up > 0.0),
         window,
         cover: Share::nearest(cover),
-        ground: Illuminance::nearest(around.open_ground()),
-        text: words(&clock, &around, window),
+        ground: Illuminance::nearest(open_ground(sun, &light, up)),
+        text: words(&clock, sun, up, window),
         forecast: setup.and_then(|setup| forecast_at(day, timeline, setup, at, known_until)),
         clock,
-    }
-}
-
-/// A spot in the open, where a place has none.
-fn open_spot() -> crate::place::Spot {
-    use crate::quantity::{Minutes, Name};
-    let named = |text: &str| (Id::new("open"), Name::new(text));
-    let (Ok(id), Ok(name)) = named("Open ground") else { unreachable!("both are plain words") };
-    crate::place::Spot {
-        id,
-        name,
-        surroundings: crate::place::Surroundings::Open,
-        sky: Share::nearest(1.0),
-        ground: Share::nearest(0.2),
-        by_water: false,
-        subject_faces: Bearing::nearest(0.0),
-        camera_looks: Bearing::nearest(180.0),
-        horizon: None,
-        lamps: None,
-        walk: Minutes::nearest(0.0),
     }
 }
 

@@ -48,18 +48,29 @@ const PANE: f64 = 0.8;
 /// How high above the horizon the sky is that one sees through a window, in degrees: the middle of what it frames.
 const SEEN_THROUGH: f64 = 20.0;
 
+/// The share of the sun's disc over a skyline.
+#[must_use]
+pub fn over_skyline(sun: SunAt, horizon: &Horizon) -> f64 {
+    visible_share(sun.apparent, horizon.altitude(sun.azimuth))
+}
+
+/// What sun and sky give level ground in the open, with this share of the sun's disc over the skyline, in lux.
+#[must_use]
+pub fn open_ground(sun: SunAt, light: &SkyLight, over: f64) -> f64 {
+    light.direct_normal * sun.apparent.to_radians().sin().max(0.0) * over + light.sky_horizontal
+}
+
 impl Around<'_> {
     /// The share of the sun's disc over the skyline.
     #[must_use]
     pub fn sun_over_skyline(&self) -> f64 {
-        visible_share(self.sun.apparent, self.horizon.altitude(self.sun.azimuth))
+        over_skyline(self.sun, self.horizon)
     }
 
     /// What the sun and the sky give level ground in the open about the spot, in lux.
     #[must_use]
     pub fn open_ground(&self) -> f64 {
-        let sine = self.sun.apparent.to_radians().sin().max(0.0);
-        self.light.direct_normal * sine * self.sun_over_skyline() + self.light.sky_horizontal
+        open_ground(self.sun, &self.light, self.sun_over_skyline())
     }
 
     /// What level ground at the spot itself gets, in lux.

@@ -5,7 +5,7 @@ mod face;
 mod modelled;
 
 pub use bend::{Bent, Known, bent};
-pub use face::{Around, FaceLight, face_light};
+pub use face::{Around, FaceLight, face_light, open_ground, over_skyline};
 pub use modelled::{Modelled, modelled};
 
 use crate::quantity::{ClockTime, Ev100, Id, Kelvin, Share, Stops};

@@ -68,7 +68,11 @@ pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
             let sky = around.sky_luminance(OVER_HORIZON, beside(around.sun.azimuth, looks));
             let ground = reflects * around.open_ground() / PI;
             let (sky, ground) = (SKY_BEHIND * sky, (1.0 - SKY_BEHIND) * ground);
-            (ev_of_luminance(sky + ground), FaceLight { sky: PI * sky, ground: PI * ground, ..FaceLight::default() }, over)
+            (
+                ev_of_luminance(sky + ground),
+                FaceLight { sky: PI * sky, ground: PI * ground, ..FaceLight::default() },
+                over,
+            )
         }
         (false, BackgroundKind::Wall) => {
             // A wall stands in the open behind the spot and looks back at the camera.

@@ -79,17 +79,16 @@ pub fn climb(s: &Situation<'_>, ambients: &[Ambient], start: &Dials, tolerance: 
             again = minute + wait;
             wait = (2 * wait).min(MOST_WAIT);
             let out = keep.strays(&total);
-            if let Some(reach) = choose(s, &keep, &ambients[minute..], &now) {
-                if reach.lasts > 0 || reach.strays < out - WORTH {
-                    kept = reach.lasts > 0;
-                    if kept {
-                        wait = LOOK_AGAIN;
-                    }
-                    now = reach.dials;
-                    makes = levels(&now);
-                    climbed.push(Climb { minute, dials: now.clone(), kept });
-                    continue;
+            let reach = choose(s, &keep, &ambients[minute..], &now);
+            if let Some(reach) = reach.filter(|reach| reach.lasts > 0 || reach.strays < out - WORTH) {
+                kept = reach.lasts > 0;
+                if kept {
+                    wait = LOOK_AGAIN;
                 }
+                now = reach.dials;
+                makes = levels(&now);
+                climbed.push(Climb { minute, dials: now.clone(), kept });
+                continue;
             }
         }
         if kept != was_kept {

@@ -30,19 +30,13 @@ impl Horizon {
     /// How high it stands in a direction, in degrees.
     #[must_use]
     pub fn altitude(&self, bearing: f64) -> f64 {
-        let (mut below, mut above): (Option<(f64, f64)>, Option<(f64, f64)>) = (None, None);
-        for point in &self.0 {
-            let on = (point.bearing.degrees() - bearing).rem_euclid(360.0);
-            let altitude = point.altitude.degrees();
-            if above.is_none_or(|(least, _)| on < least) {
-                above = Some((on, altitude));
-            }
-            let back = (360.0 - on).rem_euclid(360.0);
-            if below.is_none_or(|(least, _)| back < least) {
-                below = Some((back, altitude));
-            }
-        }
-        match (below, above) {
+        // How far it is on to each point, and back to it, with its height.
+        let on =
+            |point: &HorizonPoint| ((point.bearing.degrees() - bearing).rem_euclid(360.0), point.altitude.degrees());
+        let back =
+            |point: &HorizonPoint| ((bearing - point.bearing.degrees()).rem_euclid(360.0), point.altitude.degrees());
+        let nearest = |a: &(f64, f64), b: &(f64, f64)| a.0.total_cmp(&b.0);
+        match (self.0.iter().map(back).min_by(nearest), self.0.iter().map(on).min_by(nearest)) {
             (Some((back, low)), Some((on, high))) if back + on > 0.0 => low + (high - low) * back / (back + on),
             (Some((_, altitude)), _) => altitude,
             _ => 0.0,

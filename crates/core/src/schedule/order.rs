@@ -12,6 +12,9 @@ pub struct Task {
 /// A setup placed: its index, and the minute it begins.
 pub type Ordered = (usize, usize);
 
+/// How a set of tasks is done with a last one: when that ends, when it begins, and which came before it.
+type Way = (usize, usize, Option<usize>);
+
 /// The most tasks one order is sought for: every set of them is looked at.
 pub const MOST: usize = 10;
 
@@ -36,13 +39,12 @@ fn next_begin(task: &Task) -> Vec<Option<usize>> {
 pub fn order(tasks: &[Task], from: usize, walk: impl Fn(usize, usize) -> usize) -> Vec<Ordered> {
     let count = tasks.len().min(MOST);
     let next: Vec<_> = tasks[..count].iter().map(next_begin).collect();
-    // For each set and last task: when it ends, when the last one begins, and which came before it.
-    let mut ends: Vec<Vec<Option<(usize, usize, Option<usize>)>>> = vec![vec![None; count]; 1 << count];
+    let mut ends: Vec<Vec<Option<Way>>> = vec![vec![None; count]; 1 << count];
     let soonest = |task: usize, minute: usize| next[task].get(minute).copied().flatten();
     for set in 1usize..1 << count {
         for last in (0..count).filter(|last| set & (1 << last) != 0) {
             let before = set & !(1 << last);
-            let mut best: Option<(usize, usize, Option<usize>)> = None;
+            let mut best: Option<Way> = None;
             let mut attempt = |ready: usize, previous: Option<usize>| {
                 if let Some(begins) = soonest(last, ready) {
                     let end = begins + tasks[last].minutes;
