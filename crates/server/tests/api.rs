@@ -555,12 +555,13 @@ async fn without_a_place_or_a_date_there_is_no_light_and_it_says_what_to_do() {
     let new = json!({ "name": "New", "kind": "portrait", "client": "", "date": "", "place": "" });
     let (_, job) = tolva.post("/api/jobs", new).await;
     let path = format!("/api/jobs/{}", job["id"].as_str().unwrap());
-    let (status, problem) = tolva.ask(Method::GET, &format!("{path}/light"), None).await;
+    let (status, problem) = tolva.ask(Method::GET, &format!("{path}/day/answer"), None).await;
     assert_eq!((status, &problem["type"]), (StatusCode::CONFLICT, &json!("no-place")));
+    assert_eq!(tolva.get(&format!("{path}/light")).await, json!([]));
     let day = tolva.get(&format!("{SLIP}/day")).await["day"].clone();
     let (status, _) = tolva.ask(Method::PUT, &format!("{path}/day"), Some(json!({ "day": day, "version": 0 }))).await;
     assert_eq!(status, StatusCode::OK);
-    let (status, problem) = tolva.ask(Method::GET, &format!("{path}/light"), None).await;
+    let (status, problem) = tolva.ask(Method::GET, &format!("{path}/day/answer"), None).await;
     assert_eq!((status, &problem["type"]), (StatusCode::CONFLICT, &json!("no-date")));
 }
 

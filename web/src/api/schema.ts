@@ -253,7 +253,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** When each setup of a job is made, and what its light is then. */
+        /** When each setup of a job is made, and what its light is then; nothing while the job has no place or no date. */
         get: operations["day_light"];
         put?: never;
         post?: never;
@@ -3355,7 +3355,7 @@ export interface components {
             elevation: components["schemas"]["Degrees"];
             /** @description Minutes after midnight. */
             minute: number;
-            /** @description How high the place's skyline stands there. */
+            /** @description How high the skyline stands there, as seen from the chosen setup's spot. */
             skyline: components["schemas"]["Degrees"];
         };
         /**
@@ -4173,7 +4173,7 @@ export interface operations {
                     "application/json": components["schemas"]["SetupLight"][];
                 };
             };
-            409: {
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

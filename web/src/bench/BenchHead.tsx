@@ -1,12 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
 import { memo } from 'react'
-import { Switch, ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import { Switch } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { jobsQuery } from '../api/queries'
 import type { Setup } from '../api/types'
+import { choicesOf } from '../ui/choices'
 import { LiveText } from '../ui/Field'
 import { MainPush, Push, QuietPush } from '../ui/Push'
+import { Views } from '../ui/Views'
 import type { BenchState } from './useBench'
 
 const Head = styled.header`
@@ -92,26 +94,6 @@ const Follow = styled(Switch)`
     background: ${({ theme }) => theme.ink};
   }
 `
-/** Brief or set, as two words of which one is underlined. On a phone the bar under the thumb does this. */
-const Shown = styled(ToggleButtonGroup)`
-  display: flex;
-  gap: 4px;
-  button {
-    min-height: 32px;
-    padding: 2px 10px;
-    border: 0;
-    border-bottom: 3px solid transparent;
-    background: none;
-    cursor: pointer;
-  }
-  button[data-selected] {
-    border-bottom-color: ${({ theme }) => theme.ink};
-    font-weight: 650;
-  }
-  @media (max-width: 760px) {
-    display: none;
-  }
-`
 const saveWords = { saved: 'Saved', saving: 'Saving …', waiting: 'Saving …', failed: 'Not saved yet' }
 
 /** The setups before and after this one in shooting order. */
@@ -123,6 +105,7 @@ export function useNeighbours(kept: BenchState['kept']) {
 
 /** What stands at the left of a desk: the brief, or the set. */
 export type Shows = 'brief' | 'set'
+const views = choicesOf<Shows>({ brief: 'Brief', set: 'Set' })
 
 /** Where a setup stands on the bench. */
 export const benchPath = (id: string, shows: Shows) => `/setups/${id}${shows === 'set' ? '/set' : ''}`
@@ -163,16 +146,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
           ›
         </QuietPush>
       </span>
-      <Shown
-        aria-label="Brief or set"
-        selectionMode="single"
-        disallowEmptySelection
-        selectedKeys={[shows]}
-        onSelectionChange={(keys) => onShow([...keys][0] as Shows)}
-      >
-        <ToggleButton id="brief">Brief</ToggleButton>
-        <ToggleButton id="set">Set</ToggleButton>
-      </Shown>
+      <Views label="Brief or set" views={views} shows={shows} onShow={onShow} deskOnly />
       <span className="end">
         <span className="saved" role="status" data-save={save}>
           {saveWords[save]}

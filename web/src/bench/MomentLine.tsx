@@ -69,7 +69,10 @@ function ForecastWords({ levels }: { levels: Level[] }) {
   return (
     <p className="small" data-forecast={time}>
       Forecast for {clockTime(time, clock)}, in stops: {each}
-      {reading ? `; bent by a reading ${span(age)} away, ${stopsLabel(difference)} from the model` : ''}.
+      {reading
+        ? `; bent by a reading ${age < 1 ? 'of that minute' : `${span(age)} away`}, ${stopsLabel(difference)} from the model`
+        : ''}
+      .
     </p>
   )
 }

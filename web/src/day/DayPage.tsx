@@ -1,6 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
-import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useParams, useSearchParams } from 'react-router'
 import styled from 'styled-components'
 import { ApiProblem, words } from '../api/client'
@@ -8,8 +7,11 @@ import { dayAnswerQuery, jobsQuery, momentQuery, settingsQuery } from '../api/qu
 import type { Day, DayAnswer, JobSummary } from '../api/types'
 import { clockTime } from '../format/units'
 import { useKeys } from '../keys/KeysProvider'
+import { choicesOf } from '../ui/choices'
+import { download } from '../ui/download'
 import { Trouble } from '../ui/Field'
 import { Push } from '../ui/Push'
+import { Views } from '../ui/Views'
 import { clockAt } from './clock'
 import { ClockRuler, ItIs } from './ClockDial'
 import { Compass } from './Compass'
@@ -130,29 +132,8 @@ const Page = styled.main`
     }
   }
 `
-const Shown = styled(ToggleButtonGroup)`
-  display: flex;
-  gap: 4px;
-  button {
-    min-height: 32px;
-    padding: 2px 10px;
-    border: 0;
-    border-bottom: 3px solid transparent;
-    background: none;
-    cursor: pointer;
-  }
-  button[data-selected] {
-    border-bottom-color: ${({ theme }) => theme.ink};
-    font-weight: 650;
-  }
-  @media (max-width: 760px) {
-    button {
-      min-height: 44px;
-    }
-  }
-`
-
 type View = 'light' | 'place'
+const views = choicesOf<View>({ light: 'Light', place: 'Place and sky' })
 
 /** A job's day: its light, its setups, and what to turn when. */
 export default function DayPage() {
@@ -179,16 +160,7 @@ export default function DayPage() {
           <Link to="/">{job.job.name}</Link> / <strong>Day</strong>
         </h1>
         {day && (
-          <Shown
-            aria-label="Light or place"
-            selectionMode="single"
-            disallowEmptySelection
-            selectedKeys={[view]}
-            onSelectionChange={(keys) => look({ view: [...keys][0] as View })}
-          >
-            <ToggleButton id="light">Light</ToggleButton>
-            <ToggleButton id="place">Place and sky</ToggleButton>
-          </Shown>
+          <Views label="Light or place" views={views} shows={view} onShow={(next) => look({ view: next })} />
         )}
         <span className="end">
           <DateLine job={job} />
@@ -210,6 +182,10 @@ export default function DayPage() {
         </div>
       ) : view === 'place' ? (
         <PlaceView state={state} day={day} seed={seedOf(job)} />
+      ) : job.job.date === '' ? (
+        <div className="body">
+          <Trouble>Choose a date first: without one there is no light to tell.</Trouble>
+        </div>
       ) : (
         <LightView job={job} state={state} day={day} search={search} look={look} />
       )}
@@ -398,13 +374,6 @@ function Answered(props: AnsweredProps) {
       </div>
     </div>
   )
-}
-
-function download(address: string) {
-  const link = document.createElement('a')
-  link.href = address
-  link.download = ''
-  link.click()
 }
 
 /** What the sun does that day, and the windows of light, as a list to read. */

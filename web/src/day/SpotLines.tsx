@@ -4,6 +4,7 @@ import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { freshSurroundings, surroundings } from './choices'
+import { freshSpot } from './freshDay'
 import { HorizonLines } from './PlaceLines'
 
 type Props = {
@@ -12,22 +13,11 @@ type Props = {
   edit: (by: (day: Day) => Day) => void
 }
 
-const freshSpot = (spots: Spot[]): Spot => {
+/** A spot of an id and a name no other has yet. */
+const anotherSpot = (spots: Spot[]): Spot => {
   let number = spots.length + 1
   while (spots.some((spot) => spot.id === `spot-${number}`)) number++
-  return {
-    id: `spot-${number}`,
-    name: `Spot ${number}`,
-    surroundings: { kind: 'open' },
-    sky: 1,
-    ground: 0.2,
-    by_water: false,
-    subject_faces: 180,
-    camera_looks: 0,
-    horizon: null,
-    lamps: null,
-    walk: 0,
-  }
+  return freshSpot(`spot-${number}`, `Spot ${number}`)
 }
 
 /** Where one stands in the place: each spot with its ground, what it sees of the sky, and which way one faces. */
@@ -47,7 +37,7 @@ export function SpotLines({ day, errors, edit }: Props) {
         />
       ))}
       {spots.length === 0 && <p>No spot yet. A setup is made at a spot: add where one stands.</p>}
-      <Push onPress={() => putAll([...spots, freshSpot(spots)])}>Add a spot</Push>
+      <Push onPress={() => putAll([...spots, anotherSpot(spots)])}>Add a spot</Push>
     </>
   )
 }

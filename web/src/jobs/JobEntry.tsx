@@ -7,6 +7,7 @@ import { ApiProblem, client, need, words } from '../api/client'
 import { jobsQuery, lightQuery, settingsQuery } from '../api/queries'
 import type { Brief, JobKind, JobSummary, SetupLight } from '../api/types'
 import { clockTime } from '../format/units'
+import { download } from '../ui/download'
 import { LiveChoice, LiveText, Trouble } from '../ui/Field'
 import { useNotice } from '../ui/Notices'
 import { Push, QuietPush } from '../ui/Push'
@@ -230,13 +231,6 @@ function LightLine({ light }: { light?: SetupLight }) {
       {light.text}
     </span>
   )
-}
-
-function download(address: string) {
-  const link = document.createElement('a')
-  link.href = address
-  link.download = ''
-  link.click()
 }
 
 function ShootingOrder({ job }: { job: JobSummary }) {

@@ -22,7 +22,7 @@ pub struct SunPoint {
     pub azimuth: Bearing,
     /// How high it is seen.
     pub elevation: Degrees,
-    /// How high the place's skyline stands there.
+    /// How high the skyline stands there, as seen from the chosen setup's spot.
     pub skyline: Degrees,
 }
 
@@ -253,7 +253,10 @@ pub fn answer(
     clock: Option<usize>,
 ) -> Result<DayAnswer, Vec<FieldError>> {
     let timeline = day.timeline;
-    let horizon = &day.day.place.horizon;
+    let spot = setups.iter().find(|(id, _)| chosen == Some(id)).and_then(|(_, setup)| setup.slot.as_ref());
+    let spot = spot.and_then(|slot| day.day.place.spot(&slot.spot));
+    // The sun leaves a spot when it goes behind what stands about that spot.
+    let horizon = spot.map_or(&day.day.place.horizon, |spot| day.day.place.horizon_at(spot));
     let known_until = clock.map(|minute| minute as f64);
     let named = |kind: WindowKind, from: usize, until: usize| NamedWindow {
         kind,

@@ -136,12 +136,16 @@ pub async fn moment(studio: Data<Studio>, path: Path<String>, looked: Query<Look
     Ok(Json(tolva_core::day::moment(&loaded.day, &loaded.timeline, minute, setup, known)))
 }
 
-/// When each setup of a job is made, and what its light is then.
+/// When each setup of a job is made, and what its light is then; nothing while the job has no place or no date.
 #[utoipa::path(operation_id = "day_light", params(("id" = String, Path)),
-    responses((status = 200, body = Vec<SetupLight>), (status = 409, body = Problem)))]
+    responses((status = 200, body = Vec<SetupLight>), (status = 404, body = Problem)))]
 #[get("/jobs/{id}/light")]
 pub async fn setups_light(studio: Data<Studio>, path: Path<String>) -> Result<Json<Vec<SetupLight>>, Problem> {
-    let loaded = load(&studio, &id(&path)?).await?;
+    let job = id(&path)?;
+    if studio.job(&job).await?.job.date.as_str().is_empty() || studio.day(&job).await?.day.is_none() {
+        return Ok(Json(Vec::new()));
+    }
+    let loaded = load(&studio, &job).await?;
     let light = DayLight::of(&loaded.day, &loaded.timeline);
     Ok(Json(loaded.setups.iter().map(|(id, setup)| light_of(&light, id, setup)).collect()))
 }

@@ -111,7 +111,8 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
     { name: 'face', ev: first?.face },
     { name: 'background', ev: first?.background },
   ]
-  const close = Math.abs((first?.face ?? 0) - (first?.background ?? 99)) * (height / (highest - lowest)) < 14
+  // The name of the higher one stands above it, of the lower one below.
+  const higher = (first?.face ?? 0) > (first?.background ?? 0) ? 0 : 1
   return (
     <g>
       {marks.map((mark) => (
@@ -174,7 +175,7 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
       </g>
       {names.map(({ name, ev }, index) =>
         ev === null || ev === undefined ? null : (
-          <text key={name} x={LEFT + 5} y={y(ev) + (index === 0 ? 14 : close ? -8 : -6)}>
+          <text key={name} x={LEFT + 5} y={y(ev) + (higher === index ? -7 : 15)}>
             {name}
           </text>
         ),
