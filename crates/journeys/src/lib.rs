@@ -308,6 +308,15 @@ impl Walk {
         self.browser.cdp().browser().set_download_behavior(DownloadBehavior::Allow, Some(path)).await.unwrap();
     }
 
+    /// Has the browser say that it stands here, as a person allows it to.
+    pub async fn stands_at(&self, latitude: f64, longitude: f64) {
+        let browser = self.browser.cdp();
+        let allowed = serde_json::json!({ "permissions": ["geolocation"] });
+        browser.send_raw("Browser.grantPermissions", allowed).await.unwrap();
+        let place = serde_json::json!({ "latitude": latitude, "longitude": longitude, "accuracy": 10 });
+        browser.send_raw("Emulation.setGeolocationOverride", place).await.unwrap();
+    }
+
     /// Sends a key with Shift held to whatever has the focus.
     pub async fn shifted(&self, key: Key) {
         self.browser.action_chain().key_down(Key::Shift).send_keys(key).key_up(Key::Shift).perform().await.unwrap();

@@ -75,6 +75,32 @@ async fn choose_a_place_and_a_date_and_see_the_windows() {
     walk.end_expecting("the server responded with a status of 4").await;
 }
 
+/// Where the browser says it is, with the clocks of there; the name can be any; a setup added gets its spot in one press.
+#[tokio::test(flavor = "multi_thread")]
+async fn where_the_browser_is() {
+    let walk = Walk::at_desk().await;
+    walk.stands_at(-33.87, 151.21).await;
+    walk.open("/").await;
+    walk.press_named("New job").await;
+    walk.sees("h2 input", "New job").await;
+    walk.type_into("New setup: type its name", "On the pier").await;
+    walk.sees("h1 input", "On the pier").await;
+    walk.press_named("choose one on the day").await;
+    walk.press_named("Where I am").await;
+    walk.type_into("Date", "2026-12-01").await;
+    walk.press_named("Place it at In the open: On the pier").await;
+    walk.sees("[data-block]", "1").await;
+    walk.press_named("Place and sky").await;
+    assert_eq!(walk.number("Latitude, north positive").await, -33.87);
+    assert_eq!(walk.named("input", "Time zone").await.value().await.unwrap().unwrap(), "Australia/Sydney");
+    walk.type_into("Name of the place", "Tannwick pier").await;
+    walk.press_named("Light").await;
+    // At noon by summer time the southern sun stands high in the north-east.
+    walk.type_into("It is", "12:00").await;
+    walk.sees("[aria-label='Sun and light at this minute'] p", "high in the NE").await;
+    walk.end().await;
+}
+
 /// Placed by keys and by pointer, a setup goes to another time; the light it gets is said anew; undo brings it back.
 #[tokio::test(flavor = "multi_thread")]
 async fn setups_are_placed_on_the_strip() {

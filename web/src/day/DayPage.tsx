@@ -182,6 +182,8 @@ export default function DayPage() {
         </div>
       ) : view === 'place' ? (
         <PlaceView state={state} day={day} seed={seedOf(job)} />
+      ) : !state.kept.data?.day ? (
+        <p role="status">Putting the place down …</p>
       ) : job.job.date === '' ? (
         <div className="body">
           <Trouble>Choose a date first: without one there is no light to tell.</Trouble>

@@ -90,7 +90,7 @@ export function SetupSlots({ state, job, day, answer, chosen, onChoose }: Props)
         ))}
       </List>
       {answer.setups.length === 0 && <p>No setup in this job yet. Add one under Jobs.</p>}
-      <Scheduler state={state} job={job} answer={answer} />
+      {answer.setups.some((setup) => setup.slot) && <Scheduler state={state} job={job} answer={answer} />}
     </div>
   )
 }
