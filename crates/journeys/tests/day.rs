@@ -44,6 +44,11 @@ async fn choose_a_place_and_a_date_and_see_the_windows() {
     walk.press_named("Day of New job").await;
     walk.sees("h2", "Where is it?").await;
     walk.accessible("finding a place").await;
+    // Coordinates that are none are said so at their field, and the town can still be found.
+    walk.type_into("Latitude, north positive", "95").await;
+    walk.type_into("Longitude, east positive", "19").await;
+    walk.press_named("Put it there").await;
+    walk.sees("p", "The latitude can be -90 to 90 °, not 95.").await;
     let field = walk.named("input", "Find a town").await;
     field.send_keys("tromso").await.unwrap();
     walk.sees("[role=option]", "Tromsø, Norway").await;

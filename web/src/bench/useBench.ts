@@ -14,6 +14,7 @@ import type {
   Setup,
   Slot,
 } from '../api/types'
+import { sameWhereSame } from './sameWhereSame'
 import { dialAt, nearestMark, sameDial, withDial } from './setupDials'
 import { useNewest } from './useNewest'
 
@@ -38,17 +39,6 @@ type Bench = {
   inHand: boolean
   missing: boolean
 }
-
-/** The new drawing with the things and the reach of the old one where they are alike; its lines hardly ever are. */
-const sameWhereSame = (old: Layout | null, next: Layout): Layout =>
-  old
-    ? {
-        ...next,
-        things: replaceEqualDeep(old.things, next.things),
-        extent: replaceEqualDeep(old.extent, next.extent),
-        pyramid: replaceEqualDeep(old.pyramid, next.pyramid),
-      }
-    : next
 
 /** One object for no errors, so that what only shows errors is not drawn again. */
 const NO_ERRORS: Record<string, string> = {}

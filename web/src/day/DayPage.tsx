@@ -18,7 +18,7 @@ import { Compass } from './Compass'
 import { DateLine } from './DateLine'
 import { LadderList } from './LadderList'
 import { MomentWords } from './MomentWords'
-import { FindPlace } from './PlaceLines'
+import { ByCoordinates, FindPlace } from './PlaceLines'
 import { PlaceView } from './PlaceView'
 import { SetupSlots } from './SetupSlots'
 import { freshDay } from './freshDay'
@@ -179,6 +179,7 @@ export default function DayPage() {
           <h2>Where is it?</h2>
           <p>Find the town, or say where you are. Its name can be changed to any other afterwards.</p>
           <FindPlace named={job.job.place} onPlace={(found) => void state.keep(freshDay(found))} />
+          <ByCoordinates named={job.job.place} onPlace={(found) => void state.keep(freshDay(found))} />
         </div>
       ) : view === 'place' ? (
         <PlaceView state={state} day={day} seed={seedOf(job)} />

@@ -1,6 +1,7 @@
 import { useMutation } from '@tanstack/react-query'
+import { useState } from 'react'
 import { X } from 'lucide-react'
-import { client, need, words } from '../api/client'
+import { ApiProblem, client, need, words } from '../api/client'
 import type { Day, HorizonPoint, SitePlace } from '../api/types'
 import { LiveNumber, LiveText, Trouble } from '../ui/Field'
 import { Push, QuietPush } from '../ui/Push'
@@ -57,6 +58,53 @@ export function FindPlace({ named, onPlace }: FindProps) {
       {locate.error && (
         <Trouble>{locate.error.message === '' ? words(locate.error) : locate.error.message}</Trouble>
       )}
+    </>
+  )
+}
+
+/** Puts the job on coordinates that are typed. */
+export function ByCoordinates({ named, onPlace }: FindProps) {
+  const [point, setPoint] = useState<{ latitude: number | null; longitude: number | null }>({
+    latitude: null,
+    longitude: null,
+  })
+  const put = useMutation({
+    mutationFn: async () => {
+      const typed = { latitude: point.latitude ?? NaN, longitude: point.longitude ?? NaN }
+      return { ...typed, zone: await zoneOf(typed) }
+    },
+    onSuccess: (found) => onPlace({ ...found, name: named || 'Here' }),
+  })
+  const fields = put.error instanceof ApiProblem ? put.error.problem.errors : []
+  const error = (field: string) => fields.find((one) => one.field === field)?.detail
+  const known = point.latitude !== null && point.longitude !== null
+  return (
+    <>
+      <p className="lines">
+        Or at{' '}
+        <LiveNumber
+          label="Latitude, north positive"
+          value={point.latitude}
+          unit="°"
+          digits={4}
+          error={error('/latitude')}
+          onCommit={(latitude) => setPoint((now) => ({ ...now, latitude }))}
+        />{' '}
+        north,{' '}
+        <LiveNumber
+          label="Longitude, east positive"
+          value={point.longitude}
+          unit="°"
+          digits={4}
+          error={error('/longitude')}
+          onCommit={(longitude) => setPoint((now) => ({ ...now, longitude }))}
+        />{' '}
+        east.{' '}
+        <Push onPress={() => put.mutate()} isDisabled={!known || put.isPending}>
+          Put it there
+        </Push>
+      </p>
+      {put.error && fields.length === 0 && <Trouble>{words(put.error)}</Trouble>}
     </>
   )
 }
