@@ -32,10 +32,16 @@ const LAMPS_ERROR: f64 = 2.0 / 3.0;
 const SHARED: f64 = 0.5;
 
 /// Sun and sky at one minute.
-fn sky_at(day: &Day, timeline: &Timeline, minute: f64) -> (SunAt, SkyLight) {
+pub(super) fn sky_at(day: &Day, timeline: &Timeline, minute: f64) -> (SunAt, SkyLight) {
     let sun = sun_at(day.place.earth(), timeline.at(minute));
     // Cloud goes by the clock on the wall, as forecasts do.
     (sun, sky_light(day.haze, day.clouds.cover(minute), sun))
+}
+
+/// The light about a spot at one minute.
+pub(super) fn around_at<'a>(day: &'a Day, timeline: &Timeline, spot: &'a Spot, minute: f64) -> Around<'a> {
+    let (sun, light) = sky_at(day, timeline, minute);
+    Around { spot, horizon: day.place.horizon_at(spot), sun, light }
 }
 
 impl<'a> DayLight<'a> {
@@ -159,11 +165,7 @@ fn tenth(value: f64) -> f64 {
 #[must_use]
 pub fn forecast_at(day: &Day, timeline: &Timeline, setup: &Setup, minute: f64, until: Option<f64>) -> Option<Forecast> {
     let spot = day.place.spot(&setup.slot.as_ref()?.spot)?;
-    let horizon = day.place.horizon_at(spot);
-    let around = |minute: f64| {
-        let (sun, light) = sky_at(day, timeline, minute);
-        Around { spot, horizon, sun, light }
-    };
+    let around = |minute: f64| around_at(day, timeline, spot, minute);
     let model = |minute: f64| modelled(&around(minute), &setup.background);
     let curve = SetupCurve::new(setup, timeline, until, model);
     let now = around(minute);

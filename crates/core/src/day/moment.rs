@@ -1,12 +1,11 @@
-use super::light::{DayLight, forecast_at};
+use super::light::{DayLight, around_at, forecast_at, sky_at};
 use super::{Day, Timeline};
 use crate::check::Problem;
 use crate::colour::AmbientColour;
 use crate::forecast::{Around, Forecast, Modelled, modelled, open_ground, over_skyline};
 use crate::quantity::{Bearing, ClockTime, Degrees, Illuminance, Share};
 use crate::setup::{Setup, Slot};
-use crate::sky::sky_light;
-use crate::sun::{Shadow, SunAt, WindowKind, sun_at};
+use crate::sun::{Shadow, SunAt, WindowKind};
 use serde::Serialize;
 
 /// Sun and light at one moment of a day.
@@ -65,9 +64,7 @@ pub fn moment(
 ) -> Moment {
     let at = minute as f64;
     let spot = setup.and_then(|setup| setup.slot.as_ref()).and_then(|slot| day.place.spot(&slot.spot));
-    let sun = sun_at(day.place.earth(), timeline.at(at));
-    let cover = day.clouds.cover(at);
-    let light = sky_light(day.haze, cover, sun);
+    let (sun, light) = sky_at(day, timeline, at);
     let horizon = spot.map_or(&day.place.horizon, |spot| day.place.horizon_at(spot));
     let up = over_skyline(sun, horizon);
     let clock = timeline.clock(at);
@@ -81,7 +78,7 @@ pub fn moment(
         up: Share::nearest(up),
         shadow: Shadow::of(sun).filter(|_| up > 0.0),
         window,
-        cover: Share::nearest(cover),
+        cover: Share::nearest(day.clouds.cover(at)),
         ground: Illuminance::nearest(open_ground(sun, &light, up)),
         text: words(&clock, sun, up, window),
         forecast: setup.and_then(|setup| forecast_at(day, timeline, setup, at, known_until)),
@@ -114,9 +111,7 @@ pub fn kind_of_light(around: &Around<'_>, model: &Modelled) -> AmbientColour {
 pub fn put_at(day: &Day, timeline: &Timeline, setup: &Setup, slot: Slot) -> Result<Setup, Problem> {
     let minute = timeline.minute_of(&slot.time)?;
     let Some(spot) = day.place.spot(&slot.spot) else { return Err(Problem::NoSuchSpot { id: slot.spot }) };
-    let sun = sun_at(day.place.earth(), timeline.at(minute as f64));
-    let light = sky_light(day.haze, day.clouds.cover(minute as f64), sun);
-    let around = Around { spot, horizon: day.place.horizon_at(spot), sun, light };
+    let around = around_at(day, timeline, spot, minute as f64);
     let model = modelled(&around, &setup.background);
     let mut put = Setup { slot: Some(slot), ..setup.clone() };
     if !spot.is_indoors() {

@@ -119,10 +119,9 @@ fn ambients(
     let Some(spot) = setup.slot.as_ref().and_then(|slot| day.day.place.spot(&slot.spot)) else { return Vec::new() };
     let model = |minute: usize| modelled(&day.around(spot, minute), &setup.background);
     let curve = SetupCurve::new(setup, day.timeline, known_until, |minute| model(minute.round() as usize));
-    let at = |minute: usize| {
+    let at = |minute: usize| -> Ambient {
         let model = model(minute);
-        let ev: Ambient = std::array::from_fn(|patch| curve.ev(patch, minute as f64, &model));
-        ev
+        std::array::from_fn(|patch| curve.ev(patch, minute as f64, &model))
     };
     let start = at(from);
     (from..=until)
@@ -144,8 +143,8 @@ fn marks(s: &Situation<'_>, dials: &Dials) -> Vec<(DialId, String, String)> {
         camera(DialKind::Iso, "ISO", dials.iso.label(s.step)),
         camera(DialKind::Aperture, "aperture", dials.aperture.label(s.step)),
         camera(DialKind::Shutter, "shutter", dials.shutter.label(s.step)),
+        camera(DialKind::Nd, "ND", dials.nd.label(s.step)),
     ];
-    all.push(camera(DialKind::Nd, "ND", dials.nd.label(s.step)));
     for lit in &s.lights {
         let name = lit.modifier.map_or(&lit.flash.name, |modifier| &modifier.name);
         let mark = dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step);
