@@ -128,6 +128,33 @@ pub enum Problem {
     /// Two heights of a skyline in one direction.
     #[error("This bearing is there already. A skyline has one height in each direction.")]
     SameBearing,
+    /// A field that has to be there.
+    #[error("This is missing.")]
+    Missing,
+    /// A field that nothing knows.
+    #[error("There is no such field.")]
+    Unknown,
+    /// Not of the kind that is needed.
+    #[error("{what} is needed here.")]
+    Needs {
+        /// What is needed.
+        what: &'static str,
+    },
+    /// None of the choices.
+    #[error("The choices here are {}.", choices.join(", "))]
+    NotAChoice {
+        /// What there is to choose from.
+        choices: Vec<String>,
+    },
+    /// No kind of kit.
+    #[error("A thing of the kit is a camera, lens, flash, modifier, gel or filter.")]
+    KitKind,
+    /// A quantity's own words.
+    #[error("{words}")]
+    Said {
+        /// What it says.
+        words: String,
+    },
     /// No filter of the kit gives this.
     #[error("No filter in the kit takes {asked} stops.")]
     NoSuchFilter {

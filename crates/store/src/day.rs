@@ -1,11 +1,11 @@
-use crate::error::{read, write};
-use crate::setup::{read_setup, revise};
-use crate::{StoreError, Studio};
+use crate::body::{Row, SCHEMA, write};
+use crate::error::Newer;
+use crate::{Changed, StoreError, Studio, job, kit, setup};
 use serde::{Deserialize, Serialize};
-use sqlx::{Sqlite, Transaction};
+use sqlx::SqliteConnection;
 use tolva_core::FieldError;
-use tolva_core::day::Day;
-use tolva_core::format::Brief;
+use tolva_core::day::{Day, check_slot};
+use tolva_core::format::BodyKind;
 use tolva_core::quantity::Id;
 use tolva_core::setup::{Setup, Slot};
 use utoipa::ToSchema;
@@ -27,6 +27,27 @@ pub struct PlacedSetup {
     pub setup: Id,
     /// Its slot; none to take it off the day.
     pub slot: Option<Slot>,
+    /// The slot it is moved from; where it is another by now, nothing is moved. Any, without it.
+    #[serde(default, skip_serializing_if = "Option::is_none", with = "told")]
+    #[schema(value_type = Option<Slot>)]
+    pub from: Option<Option<Slot>>,
+}
+
+/// A field that may be absent, or there and null.
+mod told {
+    use serde::{Deserialize, Deserializer, Serialize, Serializer};
+
+    pub(super) fn serialize<T: Serialize, S: Serializer>(value: &Option<Option<T>>, to: S) -> Result<S::Ok, S::Error> {
+        value.as_ref().and_then(Option::as_ref).serialize(to)
+    }
+
+    pub(super) fn deserialize<'de, T, D>(from: D) -> Result<Option<Option<T>>, D::Error>
+    where
+        T: Deserialize<'de>,
+        D: Deserializer<'de>,
+    {
+        Option::<T>::deserialize(from).map(Some)
+    }
 }
 
 impl Studio {
@@ -34,87 +55,74 @@ impl Studio {
     ///
     /// # Errors
     /// [`StoreError::NotFound`] without such a job.
-    pub async fn day(&self, job: &Id) -> Result<KeptDay, StoreError> {
-        self.job(job).await?;
-        let mut tx = self.pool.begin().await?;
-        find(&mut tx, job).await
+    pub async fn day(&self, id: &Id) -> Result<KeptDay, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        job::find(&mut connection, id).await?;
+        find(&mut connection, id).await
     }
 
     /// Saves a job's day, if nobody changed it since `version`.
     ///
     /// # Errors
-    /// [`StoreError::Fields`], [`StoreError::Stale`], [`StoreError::NotFound`].
-    pub async fn keep_day(&self, job: &Id, day: Day, version: i64) -> Result<KeptDay, StoreError> {
+    /// [`StoreError::Fields`], [`StoreError::Stale`] with the newer one, [`StoreError::NotFound`].
+    pub async fn keep_day(&self, id: &Id, day: Day, version: i64) -> Result<KeptDay, StoreError> {
         day.check().map_err(StoreError::Fields)?;
-        self.job(job).await?;
-        let mut tx = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        if find(&mut tx, job).await?.version != version {
-            return Err(StoreError::Stale { kind: "day" });
-        }
-        put(&mut tx, job, &day, version + 1).await?;
-        tx.commit().await?;
-        Ok(KeptDay { day: Some(day), version: version + 1 })
-    }
-
-    /// The job a setup belongs to, and its day.
-    ///
-    /// # Errors
-    /// [`StoreError`].
-    pub async fn day_of_setup(&self, setup: &Id) -> Result<Option<(Brief, Day)>, StoreError> {
-        let row: Option<(String, String)> = sqlx::query_as(
-            "SELECT job.body, day.body FROM setup JOIN job ON job.id = setup.job_id JOIN day ON day.job_id = job.id
-             WHERE setup.id = ?",
-        )
-        .bind(setup.as_str())
-        .fetch_optional(&self.pool)
-        .await?;
-        row.map(|(job, day)| Ok((read(setup.as_str(), &job)?, read(setup.as_str(), &day)?))).transpose()
-    }
-
-    /// The setups of a job, in shooting order.
-    ///
-    /// # Errors
-    /// [`StoreError`].
-    pub async fn setups_of(&self, job: &Id) -> Result<Vec<(Id, Setup)>, StoreError> {
-        let rows: Vec<(String, String)> =
-            sqlx::query_as("SELECT id, body FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id")
-                .bind(job.as_str())
-                .fetch_all(&self.pool)
-                .await?;
-        rows.into_iter()
-            .map(|(id, body)| {
-                let id = crate::error::read_id(&id)?;
-                let setup = read_setup(&id, &body)?;
-                Ok((id, setup))
-            })
-            .collect()
+        let mut writing = self.begin().await?;
+        let done = keep(writing.on()?, id, day, version).await;
+        self.end(writing, done, |_| Changed::Day { id: id.clone() }).await
     }
 
     /// Places setups on their day, all of them or none; each is a step of its setup's own history. Gives what they were
     /// before, so that it can be undone.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] for a setup that is not the job's; [`StoreError::Fields`].
-    pub async fn place_setups(&self, job: &Id, placed: &[PlacedSetup]) -> Result<Vec<PlacedSetup>, StoreError> {
-        let kit = self.kit().await?;
-        let mut tx = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let mut before = Vec::new();
-        for (index, one) in placed.iter().enumerate() {
-            let kept = crate::setup::find(&mut tx, &one.setup).await?;
-            if kept.job_id != *job {
-                return Err(StoreError::NotFound { kind: "setup", id: one.setup.clone() });
-            }
-            before.push(PlacedSetup { setup: one.setup.clone(), slot: kept.setup.slot.clone() });
-            let setup = Setup { slot: one.slot.clone(), ..kept.setup.clone() };
-            if setup == kept.setup {
-                continue;
-            }
-            setup.check(&kit).map_err(|errors| StoreError::Fields(at_slot(index, errors)))?;
-            revise(&mut tx, &one.setup, &setup, &kit).await?;
-        }
-        tx.commit().await?;
-        Ok(before)
+    /// [`StoreError::NotFound`] for a setup that is not the job's; [`StoreError::Fields`];
+    /// [`StoreError::PlacedElsewhere`] where one no longer stands where it is moved from.
+    pub async fn place_setups(&self, id: &Id, placed: &[PlacedSetup]) -> Result<Vec<PlacedSetup>, StoreError> {
+        let mut writing = self.begin().await?;
+        let done = place(writing.on()?, id, placed).await;
+        self.end(writing, done, |_| Changed::Day { id: id.clone() }).await
     }
+}
+
+async fn keep(connection: &mut SqliteConnection, id: &Id, day: Day, version: i64) -> Result<KeptDay, StoreError> {
+    job::find(&mut *connection, id).await?;
+    let kept = find(&mut *connection, id).await?;
+    if kept.version != version {
+        return Err(StoreError::stale(Newer::Day { kept: Box::new(kept) }));
+    }
+    put(connection, id, &day, version + 1).await?;
+    Ok(KeptDay { day: Some(day), version: version + 1 })
+}
+
+async fn place(
+    connection: &mut SqliteConnection,
+    id: &Id,
+    placed: &[PlacedSetup],
+) -> Result<Vec<PlacedSetup>, StoreError> {
+    let of = job::find(&mut *connection, id).await?;
+    let day = find(&mut *connection, id).await?.day;
+    let kit = kit::whole(&mut *connection).await?;
+    let mut before = Vec::new();
+    for (index, one) in placed.iter().enumerate() {
+        let kept = setup::find(&mut *connection, &one.setup).await?;
+        if kept.job_id != *id {
+            return Err(StoreError::NotFound { kind: "setup", id: one.setup.clone() });
+        }
+        if one.from.as_ref().is_some_and(|from| *from != kept.setup.slot) {
+            return Err(StoreError::PlacedElsewhere { name: kept.setup.name.to_string() });
+        }
+        before.push(PlacedSetup { setup: one.setup.clone(), slot: kept.setup.slot.clone(), from: Some(one.slot.clone()) });
+        let setup = Setup { slot: one.slot.clone(), ..kept.setup.clone() };
+        if setup == kept.setup {
+            continue;
+        }
+        check_slot(&setup, of.job.date.as_str(), day.as_ref())
+            .and_then(|()| setup.check_alone())
+            .map_err(|errors| StoreError::Fields(at_slot(index, errors)))?;
+        setup::revise(&mut *connection, &one.setup, &setup, &kit).await?;
+    }
+    Ok(before)
 }
 
 /// Problems of a setup, where its slot stands in the list that was sent.
@@ -123,24 +131,37 @@ fn at_slot(index: usize, errors: Vec<FieldError>) -> Vec<FieldError> {
     errors.into_iter().map(moved).collect()
 }
 
-pub(crate) async fn find(tx: &mut Transaction<'_, Sqlite>, job: &Id) -> Result<KeptDay, StoreError> {
-    let row: Option<(String, i64)> = sqlx::query_as("SELECT body, version FROM day WHERE job_id = ?")
-        .bind(job.as_str())
-        .fetch_optional(&mut **tx)
-        .await?;
-    let Some((body, version)) = row else { return Ok(KeptDay { day: None, version: 0 }) };
-    Ok(KeptDay { day: Some(read(job.as_str(), &body)?), version })
+/// The day of a job; without one where none was chosen.
+pub(crate) async fn find(connection: &mut SqliteConnection, job: &Id) -> Result<KeptDay, StoreError> {
+    let key = job.as_str();
+    let row = sqlx::query!(
+        "SELECT job.name, day.body, day.schema, day.version FROM day JOIN job ON job.id = job_id WHERE job_id = ?",
+        key
+    )
+    .fetch_optional(connection)
+    .await?;
+    let Some(row) = row else { return Ok(KeptDay { day: None, version: 0 }) };
+    let day = read(key, &row.name, row.schema, &row.body)?;
+    Ok(KeptDay { day: Some(day), version: row.version })
 }
 
-pub(crate) async fn put(tx: &mut Transaction<'_, Sqlite>, job: &Id, day: &Day, version: i64) -> Result<(), StoreError> {
-    sqlx::query(
-        "INSERT INTO day (job_id, body, version) VALUES (?, ?, ?)
-         ON CONFLICT (job_id) DO UPDATE SET body = excluded.body, version = excluded.version",
+/// Reads a kept day.
+pub(crate) fn read(job: &str, name: &str, schema: i64, body: &str) -> Result<Day, StoreError> {
+    Row { kind: BodyKind::Day, id: job, name, schema }.read(body)
+}
+
+pub(crate) async fn put(connection: &mut SqliteConnection, job: &Id, day: &Day, version: i64) -> Result<(), StoreError> {
+    let key = job.as_str();
+    let body = write(key, day)?;
+    sqlx::query!(
+        "INSERT INTO day (job_id, body, schema, version) VALUES (?, ?, ?, ?)
+         ON CONFLICT (job_id) DO UPDATE SET body = excluded.body, schema = excluded.schema, version = excluded.version",
+        key,
+        body,
+        SCHEMA,
+        version
     )
-    .bind(job.as_str())
-    .bind(write(job.as_str(), day)?)
-    .bind(version)
-    .execute(&mut **tx)
+    .execute(connection)
     .await?;
     Ok(())
 }

@@ -1,7 +1,54 @@
-use crate::KeptSetup;
+use crate::aside::Aside;
+use crate::{Job, KeptDay, KeptItem, KeptSetup};
+use crate::settings::KeptSettings;
+use serde::Serialize;
 use tolva_core::FieldError;
 use tolva_core::format::FormatError;
 use tolva_core::quantity::Id;
+use utoipa::ToSchema;
+
+/// What stands in the place of something that was to be saved over: the other side of a conflict.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+#[serde(tag = "what", rename_all = "snake_case")]
+pub enum Newer {
+    /// A setup.
+    Setup {
+        /// As it is kept.
+        kept: Box<KeptSetup>,
+    },
+    /// A job.
+    Job {
+        /// As it is kept.
+        kept: Box<Job>,
+    },
+    /// A day.
+    Day {
+        /// As it is kept.
+        kept: Box<KeptDay>,
+    },
+    /// A thing of the kit.
+    Item {
+        /// As it is kept.
+        kept: Box<KeptItem>,
+    },
+    /// The settings.
+    Settings {
+        /// As they are kept.
+        kept: Box<KeptSettings>,
+    },
+}
+
+impl Newer {
+    const fn words(&self) -> &'static str {
+        match self {
+            Newer::Setup { .. } => "This setup was",
+            Newer::Job { .. } => "This job was",
+            Newer::Day { .. } => "This day was",
+            Newer::Item { .. } => "This thing of the kit was",
+            Newer::Settings { .. } => "The settings were",
+        }
+    }
+}
 
 /// Why something could not be kept or found.
 #[derive(Debug, thiserror::Error)]
@@ -14,17 +61,17 @@ pub enum StoreError {
         /// Its id.
         id: Id,
     },
-    /// Someone else saved this setup in the meantime.
-    #[error("This setup was changed in another window; the newer one is shown.")]
-    StaleSetup {
-        /// The newer one.
-        newer: Box<KeptSetup>,
-    },
     /// Someone else saved this in the meantime.
-    #[error("This {kind} was changed in another window. Load it again.")]
+    #[error("{} changed in another window.", newer.words())]
     Stale {
-        /// What it is.
-        kind: &'static str,
+        /// As it is kept now.
+        newer: Box<Newer>,
+    },
+    /// A setup was moved on its day by someone else.
+    #[error("“{name}” was placed elsewhere in another window.")]
+    PlacedElsewhere {
+        /// Which.
+        name: String,
     },
     /// Nothing to undo or redo.
     #[error("There is nothing to {what}.")]
@@ -55,33 +102,103 @@ pub enum StoreError {
     #[error(transparent)]
     Format(#[from] FormatError),
     /// An order that does not name the same setups.
-    #[error("The order has to name each setup of the job once. Load it again.")]
+    #[error("The setups of this job changed in another window.")]
     Order,
-    /// What is kept does not read: the file is damaged or of a later program.
-    #[error("What is kept for {what} cannot be read.")]
-    Damaged {
+    /// What is kept does not read: damaged, or of a later program.
+    #[error("The {} “{}” is set aside: {}", .0.what, .0.name, .0.why)]
+    SetAside(Box<Aside>),
+    /// Something of ours that cannot be written down.
+    #[error("“{what}” cannot be written down.")]
+    Unwritable {
         /// Which.
         what: String,
     },
+    /// The studio was kept by a later program.
+    #[error("This studio was kept by a later Tolva. Update this one; nothing was touched.")]
+    NewerStudio,
+    /// A file that is no backup of a studio.
+    #[error("{why}")]
+    NoBackup {
+        /// Why.
+        why: String,
+    },
     /// SQLite says no.
-    #[error("The studio's file cannot be used: {0}")]
+    #[error("{}", trouble(.0).words())]
     Database(#[from] sqlx::Error),
     /// The schema cannot be brought up to date.
-    #[error("The studio's file cannot be brought up to date: {0}")]
+    #[error("The studio's file cannot be brought up to date. It was left as it was.")]
     Migrate(#[from] sqlx::migrate::MigrateError),
 }
 
-/// Reads a kept JSON body.
-pub(crate) fn read<T: serde::de::DeserializeOwned>(what: &str, body: &str) -> Result<T, StoreError> {
-    serde_json::from_str(body).map_err(|_| StoreError::Damaged { what: what.to_owned() })
+/// What kind of trouble the file is in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum FileTrouble {
+    /// Another process holds it.
+    Held,
+    /// No room.
+    DiskFull,
+    /// It cannot be written.
+    CannotWrite,
+    /// It may not be written.
+    ReadOnly,
+    /// It is not a studio, or damaged.
+    Damaged,
+    /// It cannot be opened.
+    CannotOpen,
+    /// Anything else.
+    Other,
 }
 
-/// Writes a JSON body.
-pub(crate) fn write<T: serde::Serialize>(what: &str, value: &T) -> Result<String, StoreError> {
-    serde_json::to_string(value).map_err(|_| StoreError::Damaged { what: what.to_owned() })
+impl FileTrouble {
+    const fn words(self) -> &'static str {
+        match self {
+            FileTrouble::Held => "Another program holds the studio's file. Nothing was changed; try again in a moment.",
+            FileTrouble::DiskFull => "The disk is full. Nothing was changed; make room, then try again.",
+            FileTrouble::CannotWrite => "The disk did not take it. Nothing was changed; try again.",
+            FileTrouble::ReadOnly => "The studio's file may only be read. Nothing was changed.",
+            FileTrouble::Damaged => "The studio's file is damaged or is no studio. Nothing was changed.",
+            FileTrouble::CannotOpen => "The studio's file cannot be opened. Is its folder there, and may it be written?",
+            FileTrouble::Other => "The studio's file cannot be used just now. Nothing was changed.",
+        }
+    }
 }
 
-/// Reads a kept id.
-pub(crate) fn read_id(id: &str) -> Result<Id, StoreError> {
-    Id::new(id).map_err(|_| StoreError::Damaged { what: id.to_owned() })
+/// What a database error means (SQLite's primary result codes).
+pub(crate) fn trouble(error: &sqlx::Error) -> FileTrouble {
+    if matches!(error, sqlx::Error::PoolTimedOut) {
+        return FileTrouble::Held;
+    }
+    if let sqlx::Error::Io(error) = error {
+        let full = error.kind() == std::io::ErrorKind::StorageFull;
+        return if full { FileTrouble::DiskFull } else { FileTrouble::CannotOpen };
+    }
+    let code = error.as_database_error().and_then(|error| error.code()).and_then(|code| code.parse::<i64>().ok());
+    match code.map(|code| code & 0xff) {
+        Some(5 | 6) => FileTrouble::Held,
+        Some(13) => FileTrouble::DiskFull,
+        Some(10) => FileTrouble::CannotWrite,
+        Some(8 | 3 | 23) => FileTrouble::ReadOnly,
+        Some(11 | 26) => FileTrouble::Damaged,
+        Some(14) => FileTrouble::CannotOpen,
+        _ => FileTrouble::Other,
+    }
+}
+
+pub(crate) fn is_busy(error: &sqlx::Error) -> bool {
+    trouble(error) == FileTrouble::Held
+}
+
+impl StoreError {
+    /// What kind of trouble the file is in, if it is the file.
+    #[must_use]
+    pub fn file_trouble(&self) -> Option<FileTrouble> {
+        match self {
+            StoreError::Database(error) => Some(trouble(error)),
+            _ => None,
+        }
+    }
+
+    pub(crate) fn stale(newer: Newer) -> StoreError {
+        StoreError::Stale { newer: Box::new(newer) }
+    }
 }

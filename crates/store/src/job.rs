@@ -1,12 +1,11 @@
-use crate::error::{read, read_id, write};
-use crate::setup;
+use crate::body::{Row, SCHEMA, read_id, write};
+use crate::error::Newer;
 use crate::studio::new_id;
-use crate::{StoreError, Studio};
+use crate::{Changed, StoreError, Studio, day, kit, setup};
 use serde::Serialize;
-use sqlx::{Sqlite, Transaction};
-use tolva_core::format::Brief;
+use sqlx::SqliteConnection;
+use tolva_core::format::{BodyKind, Brief};
 use tolva_core::quantity::{Id, Name};
-use tolva_core::setup::Setup;
 use utoipa::ToSchema;
 
 /// A setup in a list.
@@ -15,7 +14,7 @@ pub struct SetupSummary {
     /// Its id.
     pub id: Id,
     /// Its name.
-    pub name: Name,
+    pub name: String,
 }
 
 /// A job in a list, with its setups in shooting order.
@@ -42,37 +41,83 @@ pub struct Job {
     pub version: i64,
 }
 
+/// A page of the list of jobs.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct JobPage {
+    /// The jobs, the newest made first.
+    pub jobs: Vec<JobSummary>,
+    /// Where the next page begins; none after the last.
+    pub next: Option<i64>,
+}
+
+/// Which jobs are wanted.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct Sought {
+    /// Words of name, client, place or date; all jobs without.
+    pub words: String,
+    /// Where the page begins: the `next` of the page before.
+    pub from: Option<i64>,
+    /// How many at most.
+    pub most: i64,
+}
+
 impl Studio {
-    /// All jobs, the newest made first.
+    /// A page of jobs, the newest made first; what is set aside is not among them.
     ///
     /// # Errors
     /// [`StoreError`].
-    pub async fn jobs(&self) -> Result<Vec<JobSummary>, StoreError> {
-        let rows: Vec<(String, String, i64)> =
-            sqlx::query_as("SELECT id, body, version FROM job WHERE deleted_at IS NULL ORDER BY position DESC, id")
-                .fetch_all(&self.pool)
-                .await?;
-        let setups: Vec<(String, String, String)> = sqlx::query_as(
-            "SELECT job_id, id, json_extract(body, '$.name') FROM setup WHERE deleted_at IS NULL ORDER BY position, id",
+    pub async fn jobs(&self, sought: &Sought) -> Result<JobPage, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        let (from, most) = (sought.from.unwrap_or(i64::MAX), sought.most.clamp(1, 200));
+        let one_more = most + 1;
+        // Every word has to be there, in any order.
+        let words: Vec<String> = sought.words.to_lowercase().split_whitespace().take(8).map(str::to_owned).collect();
+        let words = write("the search", &words)?;
+        let mut rows = sqlx::query!(
+            r#"SELECT id, name, body, schema, version, position FROM job
+               WHERE deleted_at IS NULL AND position < ?
+                 AND NOT EXISTS (SELECT 1 FROM json_each(?) AS word WHERE instr(job.told, word.value) = 0)
+               ORDER BY position DESC LIMIT ?"#,
+            from,
+            words,
+            one_more
         )
-        .fetch_all(&self.pool)
+        .fetch_all(&mut *connection)
         .await?;
-        rows.into_iter()
-            .map(|(id, body, version)| {
-                let own = setups.iter().filter(|(job, ..)| *job == id);
-                let setups = own.map(|(_, id, name)| summary(id, name)).collect::<Result<_, _>>()?;
-                Ok(JobSummary { job: read(&id, &body)?, id: read_id(&id)?, version, setups })
+        let next = (rows.len() as i64 > most).then(|| {
+            rows.truncate(most as usize);
+            rows.last().map(|row| row.position)
+        });
+        let ids = write("the list", &rows.iter().map(|row| row.id.as_str()).collect::<Vec<_>>())?;
+        let setups = sqlx::query!(
+            r#"SELECT job_id, id, name FROM setup
+               WHERE deleted_at IS NULL AND job_id IN (SELECT value FROM json_each(?)) ORDER BY position, id"#,
+            ids
+        )
+        .fetch_all(&mut *connection)
+        .await?;
+        let jobs = rows.into_iter().map(|row| {
+            let own = setups.iter().filter(|setup| setup.job_id == row.id);
+            let setups = own.map(|one| Ok(SetupSummary { id: read_id(&one.id)?, name: one.name.clone() }));
+            Ok(JobSummary {
+                job: brief(&row.id, &row.name, row.schema, &row.body)?,
+                id: read_id(&row.id)?,
+                version: row.version,
+                setups: setups.collect::<Result<_, StoreError>>()?,
             })
-            .collect()
+        });
+        Ok(JobPage { jobs: kit::readable(jobs)?, next: next.flatten() })
     }
 
     /// One job with its setups.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`].
+    /// [`StoreError::NotFound`], [`StoreError::SetAside`].
     pub async fn job(&self, id: &Id) -> Result<JobSummary, StoreError> {
-        let found = self.jobs().await?.into_iter().find(|job| job.id == *id);
-        found.ok_or_else(|| StoreError::NotFound { kind: "job", id: id.clone() })
+        let mut connection = self.readers().acquire().await?;
+        let Job { id, job, version } = find(&mut connection, id).await?;
+        let setups = summaries(&mut connection, &id).await?;
+        Ok(JobSummary { id, job, version, setups })
     }
 
     /// Makes a job.
@@ -82,31 +127,20 @@ impl Studio {
     pub async fn add_job(&self, job: Brief) -> Result<Job, StoreError> {
         job.check().map_err(StoreError::Fields)?;
         let id = new_id()?;
-        let mut tx = self.pool.begin().await?;
-        insert(&mut tx, &id, &job).await?;
-        tx.commit().await?;
-        Ok(Job { id, job, version: 1 })
+        let mut writing = self.begin().await?;
+        let done = insert(writing.on()?, &id, &job).await.map(|()| Job { id, job, version: 1 });
+        self.end(writing, done, |made| Changed::Job { id: made.id.clone() }).await
     }
 
     /// Saves a changed job, if nobody changed it since `version`.
     ///
     /// # Errors
-    /// [`StoreError::Fields`], [`StoreError::Stale`], [`StoreError::NotFound`].
+    /// [`StoreError::Fields`], [`StoreError::Stale`] with the newer one, [`StoreError::NotFound`].
     pub async fn keep_job(&self, id: &Id, job: Brief, version: i64) -> Result<Job, StoreError> {
         job.check().map_err(StoreError::Fields)?;
-        self.job(id).await?;
-        let done = sqlx::query(
-            "UPDATE job SET body = ?, version = version + 1 WHERE id = ? AND version = ? AND deleted_at IS NULL",
-        )
-        .bind(write(id.as_str(), &job)?)
-        .bind(id.as_str())
-        .bind(version)
-        .execute(&self.pool)
-        .await?;
-        if done.rows_affected() == 0 {
-            return Err(StoreError::Stale { kind: "job" });
-        }
-        Ok(Job { id: id.clone(), job, version: version + 1 })
+        let mut writing = self.begin().await?;
+        let done = keep(writing.on()?, id, job, version).await;
+        self.end(writing, done, |kept| Changed::Job { id: kept.id.clone() }).await
     }
 
     /// Deletes a job with its setups. It can be brought back.
@@ -114,7 +148,13 @@ impl Studio {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn delete_job(&self, id: &Id) -> Result<(), StoreError> {
-        self.mark("UPDATE job SET deleted_at = datetime('now') WHERE id = ? AND deleted_at IS NULL", "job", id).await
+        let key = id.as_str();
+        let mut writing = self.begin().await?;
+        let done = sqlx::query!("UPDATE job SET deleted_at = datetime('now') WHERE id = ? AND deleted_at IS NULL", key)
+            .execute(writing.on()?)
+            .await;
+        let done = one_row(done, "job", id);
+        self.end(writing, done, |()| Changed::Job { id: id.clone() }).await
     }
 
     /// Brings a deleted job back.
@@ -122,15 +162,13 @@ impl Studio {
     /// # Errors
     /// [`StoreError::NotFound`] when it is not among the deleted.
     pub async fn restore_job(&self, id: &Id) -> Result<(), StoreError> {
-        self.mark("UPDATE job SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", "deleted job", id).await
-    }
-
-    pub(crate) async fn mark(&self, statement: &'static str, kind: &'static str, id: &Id) -> Result<(), StoreError> {
-        let done = sqlx::query(statement).bind(id.as_str()).execute(&self.pool).await?;
-        if done.rows_affected() == 0 {
-            return Err(StoreError::NotFound { kind, id: id.clone() });
-        }
-        Ok(())
+        let key = id.as_str();
+        let mut writing = self.begin().await?;
+        let done = sqlx::query!("UPDATE job SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", key)
+            .execute(writing.on()?)
+            .await;
+        let done = one_row(done, "deleted job", id);
+        self.end(writing, done, |()| Changed::Job { id: id.clone() }).await
     }
 
     /// Copies a job with its setups under new ids.
@@ -138,69 +176,138 @@ impl Studio {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn duplicate_job(&self, id: &Id) -> Result<Job, StoreError> {
-        let source = self.job(id).await?;
-        let job = Brief { name: copied(&source.job.name)?, ..source.job };
-        let copy = new_id()?;
-        let mut setups: Vec<Setup> = Vec::new();
-        for summary in &source.setups {
-            setups.push(self.setup(&summary.id).await?.setup);
-        }
-        let kit = self.kit().await?;
-        let day = self.day(id).await?.day;
-        let mut tx = self.pool.begin().await?;
-        insert(&mut tx, &copy, &job).await?;
-        if let Some(day) = &day {
-            crate::day::put(&mut tx, &copy, day, 1).await?;
-        }
-        for setup in &setups {
-            setup::insert(&mut tx, &new_id()?, &copy, setup, &kit).await?;
-        }
-        tx.commit().await?;
-        Ok(Job { id: copy, job, version: 1 })
+        let mut writing = self.begin().await?;
+        let done = duplicate(writing.on()?, id).await;
+        self.end(writing, done, |made| Changed::Job { id: made.id.clone() }).await
     }
 
     /// Puts the setups of a job into another order.
     ///
     /// # Errors
-    /// [`StoreError::Order`] unless each setup is named once.
-    pub async fn order_setups(&self, id: &Id, order: &[Id]) -> Result<(), StoreError> {
-        let mut known: Vec<Id> = self.job(id).await?.setups.into_iter().map(|setup| setup.id).collect();
-        let mut given = order.to_vec();
-        known.sort();
-        given.sort();
-        if known != given {
-            return Err(StoreError::Order);
-        }
-        let mut tx = self.pool.begin().await?;
-        for (position, setup) in order.iter().enumerate() {
-            sqlx::query("UPDATE setup SET position = ? WHERE id = ?")
-                .bind(position as i64 + 1)
-                .bind(setup.as_str())
-                .execute(&mut *tx)
-                .await?;
-        }
-        tx.commit().await?;
-        Ok(())
+    /// [`StoreError::Order`] unless each setup is named once, and unless the order is still `from`, where that is said.
+    pub async fn order_setups(&self, id: &Id, order: &[Id], from: Option<&[Id]>) -> Result<(), StoreError> {
+        let mut writing = self.begin().await?;
+        let done = put_in_order(writing.on()?, id, order, from).await;
+        self.end(writing, done, |()| Changed::Job { id: id.clone() }).await
     }
 }
 
-fn summary(id: &str, name: &str) -> Result<SetupSummary, StoreError> {
-    let name = Name::new(name).map_err(|_| StoreError::Damaged { what: id.to_owned() })?;
-    Ok(SetupSummary { id: read_id(id)?, name })
+/// That one row was found.
+pub(crate) fn one_row(
+    done: Result<sqlx::sqlite::SqliteQueryResult, sqlx::Error>,
+    kind: &'static str,
+    id: &Id,
+) -> Result<(), StoreError> {
+    if done?.rows_affected() == 0 { Err(StoreError::NotFound { kind, id: id.clone() }) } else { Ok(()) }
+}
+
+fn brief(id: &str, name: &str, schema: i64, body: &str) -> Result<Brief, StoreError> {
+    Row { kind: BodyKind::Brief, id, name, schema }.read(body)
+}
+
+/// One job that is not deleted.
+pub(crate) async fn find(connection: &mut SqliteConnection, id: &Id) -> Result<Job, StoreError> {
+    let key = id.as_str();
+    let row = sqlx::query!("SELECT name, body, schema, version FROM job WHERE id = ? AND deleted_at IS NULL", key)
+        .fetch_optional(connection)
+        .await?;
+    let Some(row) = row else { return Err(StoreError::NotFound { kind: "job", id: id.clone() }) };
+    Ok(Job { id: id.clone(), job: brief(key, &row.name, row.schema, &row.body)?, version: row.version })
+}
+
+/// The setups of a job, in shooting order.
+pub(crate) async fn summaries(connection: &mut SqliteConnection, id: &Id) -> Result<Vec<SetupSummary>, StoreError> {
+    let key = id.as_str();
+    let rows = sqlx::query!("SELECT id, name FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id", key)
+        .fetch_all(connection)
+        .await?;
+    rows.into_iter().map(|row| Ok(SetupSummary { id: read_id(&row.id)?, name: row.name })).collect()
+}
+
+async fn keep(connection: &mut SqliteConnection, id: &Id, job: Brief, version: i64) -> Result<Job, StoreError> {
+    let kept = find(&mut *connection, id).await?;
+    if kept.version != version {
+        return Err(StoreError::stale(Newer::Job { kept: Box::new(kept) }));
+    }
+    let (key, name, told) = (id.as_str(), job.name.as_str(), told(&job));
+    let (body, next) = (write(key, &job)?, version + 1);
+    sqlx::query!(
+        "UPDATE job SET body = ?, name = ?, told = ?, schema = ?, version = ? WHERE id = ?",
+        body,
+        name,
+        told,
+        SCHEMA,
+        next,
+        key
+    )
+    .execute(connection)
+    .await?;
+    Ok(Job { id: id.clone(), job, version: next })
+}
+
+/// What a search looks in.
+fn told(job: &Brief) -> String {
+    [job.name.as_str(), job.client.as_str(), job.place.as_str(), job.date.as_str()].join(" ").to_lowercase()
+}
+
+/// Adds a job under this id, the newest.
+pub(crate) async fn insert(connection: &mut SqliteConnection, id: &Id, job: &Brief) -> Result<(), StoreError> {
+    let (key, name, told) = (id.as_str(), job.name.as_str(), told(job));
+    let body = write(key, job)?;
+    sqlx::query!(
+        "INSERT INTO job (id, name, told, body, schema, position)
+         VALUES (?, ?, ?, ?, ?, (SELECT coalesce(max(position), 0) + 1 FROM job))",
+        key,
+        name,
+        told,
+        body,
+        SCHEMA
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
+
+async fn duplicate(connection: &mut SqliteConnection, id: &Id) -> Result<Job, StoreError> {
+    let source = find(&mut *connection, id).await?;
+    let job = Brief { name: copied(&source.job.name)?, ..source.job };
+    let copy = new_id()?;
+    let kit = kit::whole(&mut *connection).await?;
+    insert(&mut *connection, &copy, &job).await?;
+    if let Some(day) = day::find(&mut *connection, id).await?.day {
+        day::put(&mut *connection, &copy, &day, 1).await?;
+    }
+    for (_, setup) in setup::of_job(&mut *connection, id).await? {
+        setup::insert(&mut *connection, &new_id()?, &copy, &setup, &kit).await?;
+    }
+    Ok(Job { id: copy, job, version: 1 })
+}
+
+async fn put_in_order(
+    connection: &mut SqliteConnection,
+    id: &Id,
+    order: &[Id],
+    from: Option<&[Id]>,
+) -> Result<(), StoreError> {
+    find(&mut *connection, id).await?;
+    let there: Vec<Id> = summaries(&mut *connection, id).await?.into_iter().map(|setup| setup.id).collect();
+    let sorted = |ids: &[Id]| {
+        let mut ids = ids.to_vec();
+        ids.sort();
+        ids
+    };
+    if sorted(&there) != sorted(order) || from.is_some_and(|from| from != there) {
+        return Err(StoreError::Order);
+    }
+    for (index, setup) in order.iter().enumerate() {
+        let (position, key) = (index as i64 + 1, setup.as_str());
+        sqlx::query!("UPDATE setup SET position = ? WHERE id = ?", position, key).execute(&mut *connection).await?;
+    }
+    Ok(())
 }
 
 /// The name of a copy, cut where it would not fit.
 pub(crate) fn copied(name: &Name) -> Result<Name, StoreError> {
     let start: String = name.as_str().chars().take(113).collect();
-    Name::new(&format!("{start}, copy")).map_err(|_| StoreError::Damaged { what: start })
-}
-
-/// Adds a job under this id, the newest.
-pub(crate) async fn insert(tx: &mut Transaction<'_, Sqlite>, id: &Id, job: &Brief) -> Result<(), StoreError> {
-    sqlx::query("INSERT INTO job (id, body, position) VALUES (?, ?, (SELECT coalesce(max(position), 0) + 1 FROM job))")
-        .bind(id.as_str())
-        .bind(write(id.as_str(), job)?)
-        .execute(&mut **tx)
-        .await?;
-    Ok(())
+    Name::new(&format!("{start}, copy")).map_err(|_| StoreError::Unwritable { what: start })
 }

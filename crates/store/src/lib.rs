@@ -1,22 +1,35 @@
-//! Keeps a studio in one SQLite file: kit, jobs, setups with their history, settings.
+//! Keeps jobs, setups with their history, days, the kit and settings in one SQLite file.
 //!
 //! Nothing above this crate knows SQL. A setup is saved whole, in one transaction, with a version; a stale write is
-//! refused with the newer one. Deleting marks; what is marked can be brought back until it is purged.
+//! refused with the newer one. Deleting marks; what is marked can be brought back until it is purged. What is
+//! acknowledged is on the disk. What cannot be read is set aside and named, and the rest works.
 
+mod aside;
+mod backup;
+mod body;
+mod changes;
+mod connection;
 mod day;
+mod deleted;
 mod error;
 mod files;
 mod job;
 mod kit;
 mod settings;
 mod setup;
+mod snapshot;
 mod studio;
 
+pub use aside::Aside;
+pub use backup::{checked, restore};
+pub use changes::{Changed, Ear};
 pub use day::{KeptDay, PlacedSetup};
-pub use error::StoreError;
+pub use deleted::{Deleted, DeletedKind};
+pub use error::{FileTrouble, Newer, StoreError};
 pub use files::Imported;
-pub use job::{Job, JobSummary, SetupSummary};
+pub use job::{Job, JobPage, JobSummary, SetupSummary, Sought};
 pub use kit::KeptItem;
-pub use settings::{Clock, Settings, Theme};
+pub use settings::{Clock, KeptSettings, Settings, Theme};
 pub use setup::{History, KeptSetup};
-pub use studio::Studio;
+pub use snapshot::{Ground, JobSnapshot};
+pub use studio::{KEPT_DAYS, Studio};

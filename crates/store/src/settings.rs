@@ -1,7 +1,10 @@
-use crate::error::{read, write};
-use crate::{StoreError, Studio};
+use crate::body::{Row, SCHEMA, write};
+use crate::error::Newer;
+use crate::{Changed, StoreError, Studio};
+use sqlx::SqliteConnection;
 use serde::{Deserialize, Serialize};
 use tolva_core::House;
+use tolva_core::format::BodyKind;
 use utoipa::ToSchema;
 
 /// Light or dim.
@@ -48,28 +51,74 @@ impl Default for Settings {
     }
 }
 
+/// The settings as they are kept.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+pub struct KeptSettings {
+    /// The settings.
+    pub settings: Settings,
+    /// Goes up with every save; 0 before the first.
+    pub version: i64,
+}
+
+impl Settings {
+    /// Checks what the types alone do not.
+    ///
+    /// # Errors
+    /// The first problem, at its field.
+    pub fn check(&self) -> Result<(), Vec<tolva_core::FieldError>> {
+        self.house.meter.check().map_err(|(field, error)| {
+            vec![tolva_core::FieldError { field: format!("/house/meter/{field}"), problem: error.into() }]
+        })
+    }
+}
+
+/// Reads kept settings.
+pub(crate) fn read(body: &str, schema: i64) -> Result<Settings, StoreError> {
+    Row { kind: BodyKind::Settings, id: "settings", name: "settings", schema }.read(body)
+}
+
 impl Studio {
-    /// The settings; the defaults where none were kept.
+    /// The settings; the defaults where none were kept, or where what is kept is set aside.
     ///
     /// # Errors
     /// [`StoreError`].
-    pub async fn settings(&self) -> Result<Settings, StoreError> {
-        let body: Option<String> =
-            sqlx::query_scalar("SELECT body FROM settings WHERE one = 1").fetch_optional(&self.pool).await?;
-        body.map_or(Ok(Settings::default()), |body| read("the settings", &body))
+    pub async fn settings(&self) -> Result<KeptSettings, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        find(&mut connection).await
     }
 
-    /// Keeps the settings.
+    /// Keeps the settings, if nobody changed them since `version`.
     ///
     /// # Errors
-    /// [`StoreError`].
-    pub async fn keep_settings(&self, settings: &Settings) -> Result<(), StoreError> {
-        sqlx::query(
-            "INSERT INTO settings (one, body) VALUES (1, ?) ON CONFLICT (one) DO UPDATE SET body = excluded.body",
-        )
-        .bind(write("the settings", settings)?)
-        .execute(&self.pool)
-        .await?;
-        Ok(())
+    /// [`StoreError::Fields`], [`StoreError::Stale`].
+    pub async fn keep_settings(&self, settings: &Settings, version: i64) -> Result<KeptSettings, StoreError> {
+        settings.check().map_err(StoreError::Fields)?;
+        let mut writing = self.begin().await?;
+        let done = keep(writing.on()?, settings, version).await;
+        self.end(writing, done, |_| Changed::Settings).await
     }
+}
+
+async fn find(connection: &mut SqliteConnection) -> Result<KeptSettings, StoreError> {
+    let row = sqlx::query!("SELECT body, schema, version FROM settings WHERE one = 1").fetch_optional(connection).await?;
+    let Some(row) = row else { return Ok(KeptSettings { settings: Settings::default(), version: 0 }) };
+    Ok(KeptSettings { settings: read(&row.body, row.schema).unwrap_or_default(), version: row.version })
+}
+
+async fn keep(connection: &mut SqliteConnection, settings: &Settings, version: i64) -> Result<KeptSettings, StoreError> {
+    let kept = find(connection).await?;
+    if kept.version != version {
+        return Err(StoreError::stale(Newer::Settings { kept: Box::new(kept) }));
+    }
+    let (body, next) = (write("the settings", settings)?, version + 1);
+    sqlx::query!(
+        "INSERT INTO settings (one, body, schema, version) VALUES (1, ?, ?, ?)
+         ON CONFLICT (one) DO UPDATE SET body = excluded.body, schema = excluded.schema, version = excluded.version",
+        body,
+        SCHEMA,
+        next
+    )
+    .execute(connection)
+    .await?;
+    Ok(KeptSettings { settings: *settings, version: next })
 }

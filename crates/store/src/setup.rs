@@ -1,11 +1,12 @@
-use crate::error::{read, read_id, write};
-use crate::job::copied;
+use crate::body::{Row, SCHEMA, read_id, write};
+use crate::error::Newer;
+use crate::job::{self, copied, one_row};
 use crate::studio::new_id;
-use crate::{StoreError, Studio};
+use crate::{Changed, StoreError, Studio, day, kit};
 use serde::Serialize;
-use sqlx::{Sqlite, Transaction};
-use tolva_core::format::kit_used;
-use tolva_core::format::v1;
+use sqlx::SqliteConnection;
+use tolva_core::day::check_slot;
+use tolva_core::format::{BodyKind, kit_used};
 use tolva_core::kit::Kit;
 use tolva_core::quantity::Id;
 use tolva_core::quantity::limits::SETUPS;
@@ -39,16 +40,14 @@ pub struct KeptSetup {
     pub history: History,
 }
 
-type Row = (String, String, i64, i64, i64, i64);
-
 impl Studio {
     /// One setup.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`].
+    /// [`StoreError::NotFound`], [`StoreError::SetAside`].
     pub async fn setup(&self, id: &Id) -> Result<KeptSetup, StoreError> {
-        let mut tx = self.pool.begin().await?;
-        find(&mut tx, id).await
+        let mut connection = self.readers().acquire().await?;
+        find(&mut connection, id).await
     }
 
     /// Makes a setup at the end of a job.
@@ -56,44 +55,27 @@ impl Studio {
     /// # Errors
     /// [`StoreError::Fields`], [`StoreError::NotFound`] without such a job, [`StoreError::Full`].
     pub async fn add_setup(&self, job: &Id, setup: &Setup) -> Result<KeptSetup, StoreError> {
-        let kit = self.kit().await?;
-        setup.check(&kit).map_err(StoreError::Fields)?;
-        if self.job(job).await?.setups.len() as f64 >= SETUPS.max {
-            return Err(StoreError::Full { place: "job", most: SETUPS.max as usize });
-        }
-        let id = new_id()?;
-        let mut tx = self.pool.begin().await?;
-        insert(&mut tx, &id, job, setup, &kit).await?;
-        let kept = find(&mut tx, &id).await?;
-        tx.commit().await?;
-        Ok(kept)
+        let mut writing = self.begin().await?;
+        let done = add(writing.on()?, job, setup).await;
+        self.end(writing, done, |_| Changed::Job { id: job.clone() }).await
     }
 
-    /// Saves a setup whole, if nobody saved it since `version`. What could be redone is gone then.
+    /// Saves a setup whole, if nobody saved it since `version`. What could be redone is gone then. What the kit no longer
+    /// allows is kept where it was so before; what the change itself brought is refused.
     ///
     /// # Errors
-    /// [`StoreError::Fields`] when it does not pass its check, [`StoreError::StaleSetup`] with the newer one.
+    /// [`StoreError::Fields`] when it does not pass its check, [`StoreError::Stale`] with the newer one.
     pub async fn keep_setup(&self, id: &Id, setup: &Setup, version: i64) -> Result<KeptSetup, StoreError> {
-        let kit = self.kit().await?;
-        setup.check(&kit).map_err(StoreError::Fields)?;
-        let mut tx = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let newer = find(&mut tx, id).await?;
-        if newer.version != version {
-            return Err(StoreError::StaleSetup { newer: Box::new(newer) });
-        }
-        if newer.setup == *setup {
-            return Ok(newer);
-        }
-        revise(&mut tx, id, setup, &kit).await?;
-        let kept = find(&mut tx, id).await?;
-        tx.commit().await?;
-        Ok(kept)
+        setup.check_alone().map_err(StoreError::Fields)?;
+        let mut writing = self.begin().await?;
+        let done = keep(writing.on()?, id, setup, version).await;
+        self.end(writing, done, changed).await
     }
 
     /// Goes a step back in a setup's history.
     ///
     /// # Errors
-    /// [`StoreError::NoHistory`], [`StoreError::StaleSetup`].
+    /// [`StoreError::NoHistory`], [`StoreError::Stale`] with the newer one.
     pub async fn undo(&self, id: &Id, version: i64) -> Result<KeptSetup, StoreError> {
         self.step(id, version, -1, "undo").await
     }
@@ -101,44 +83,25 @@ impl Studio {
     /// Goes a step forward again.
     ///
     /// # Errors
-    /// [`StoreError::NoHistory`], [`StoreError::StaleSetup`].
+    /// [`StoreError::NoHistory`], [`StoreError::Stale`] with the newer one.
     pub async fn redo(&self, id: &Id, version: i64) -> Result<KeptSetup, StoreError> {
         self.step(id, version, 1, "redo").await
     }
 
     async fn step(&self, id: &Id, version: i64, by: i64, what: &'static str) -> Result<KeptSetup, StoreError> {
-        let kit = self.kit().await?;
-        let mut tx = self.pool.begin_with("BEGIN IMMEDIATE").await?;
-        let newer = find(&mut tx, id).await?;
-        if newer.version != version {
-            return Err(StoreError::StaleSetup { newer: Box::new(newer) });
-        }
-        let found: Option<(i64, String)> = sqlx::query_as(
-            "SELECT other.revision, other.body FROM setup JOIN setup_revision AS other ON other.setup_id = setup.id
-             WHERE setup.id = ? AND other.revision = setup.revision + ?",
-        )
-        .bind(id.as_str())
-        .bind(by)
-        .fetch_optional(&mut *tx)
-        .await?;
-        let Some((revision, body)) = found else { return Err(StoreError::NoHistory { what }) };
-        let setup = read_setup(id, &body)?;
-        // The kit may have lost something since: then that state cannot be gone to.
-        setup.check(&kit).map_err(StoreError::Fields)?;
-        put(&mut tx, id, &setup, &body, revision, &kit).await?;
-        let kept = find(&mut tx, id).await?;
-        tx.commit().await?;
-        Ok(kept)
+        let mut writing = self.begin().await?;
+        let done = step(writing.on()?, id, version, by, what).await;
+        self.end(writing, done, changed).await
     }
 
     /// Copies a setup to the end of its job.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`].
+    /// [`StoreError::NotFound`], [`StoreError::Full`].
     pub async fn duplicate_setup(&self, id: &Id) -> Result<KeptSetup, StoreError> {
-        let source = self.setup(id).await?;
-        let setup = Setup { name: copied(&source.setup.name)?, ..source.setup };
-        self.add_setup(&source.job_id, &setup).await
+        let mut writing = self.begin().await?;
+        let done = duplicate(writing.on()?, id).await;
+        self.end(writing, done, |made| Changed::Job { id: made.job_id.clone() }).await
     }
 
     /// Deletes a setup. It can be brought back.
@@ -146,129 +109,271 @@ impl Studio {
     /// # Errors
     /// [`StoreError::NotFound`].
     pub async fn delete_setup(&self, id: &Id) -> Result<(), StoreError> {
-        self.mark("UPDATE setup SET deleted_at = datetime('now') WHERE id = ? AND deleted_at IS NULL", "setup", id)
-            .await
+        let key = id.as_str();
+        let mut writing = self.begin().await?;
+        let job = job_of(writing.on()?, id).await;
+        let done = sqlx::query!("UPDATE setup SET deleted_at = datetime('now') WHERE id = ? AND deleted_at IS NULL", key)
+            .execute(writing.on()?)
+            .await;
+        let done = one_row(done, "setup", id).and(job);
+        self.end(writing, done, |job| Changed::Job { id: job.clone() }).await.map(drop)
     }
 
     /// Brings a deleted setup back.
     ///
     /// # Errors
-    /// [`StoreError::NotFound`] when it is not among the deleted.
+    /// [`StoreError::NotFound`] when it is not among the deleted, [`StoreError::Full`].
     pub async fn restore_setup(&self, id: &Id) -> Result<(), StoreError> {
-        self.mark("UPDATE setup SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", "deleted setup", id)
-            .await
+        let mut writing = self.begin().await?;
+        let done = restore(writing.on()?, id).await;
+        self.end(writing, done, |job| Changed::Job { id: job.clone() }).await.map(drop)
     }
 }
 
+fn changed(kept: &KeptSetup) -> Changed {
+    Changed::Setup { id: kept.id.clone(), job: kept.job_id.clone() }
+}
+
+async fn job_of(connection: &mut SqliteConnection, id: &Id) -> Result<Id, StoreError> {
+    let key = id.as_str();
+    let row = sqlx::query!("SELECT job_id FROM setup WHERE id = ?", key).fetch_optional(connection).await?;
+    row.map_or_else(|| Err(StoreError::NotFound { kind: "setup", id: id.clone() }), |row| read_id(&row.job_id))
+}
+
 /// Reads one setup that is not deleted.
-pub(crate) async fn find(tx: &mut Transaction<'_, Sqlite>, id: &Id) -> Result<KeptSetup, StoreError> {
-    let row: Option<Row> = sqlx::query_as(
-        "SELECT job_id, body, version,
-                (SELECT count(*) FROM setup_revision AS r WHERE r.setup_id = setup.id AND r.revision < setup.revision),
-                (SELECT count(*) FROM setup_revision AS r WHERE r.setup_id = setup.id AND r.revision > setup.revision),
-                revision
-         FROM setup
-         WHERE id = ? AND deleted_at IS NULL AND job_id IN (SELECT id FROM job WHERE deleted_at IS NULL)",
+pub(crate) async fn find(connection: &mut SqliteConnection, id: &Id) -> Result<KeptSetup, StoreError> {
+    let key = id.as_str();
+    let row = sqlx::query!(
+        r#"SELECT job_id, name, body, schema, version,
+                  (SELECT count(*) FROM setup_revision AS r WHERE r.setup_id = setup.id AND r.revision < setup.revision) AS "undo!: i64",
+                  (SELECT count(*) FROM setup_revision AS r WHERE r.setup_id = setup.id AND r.revision > setup.revision) AS "redo!: i64"
+           FROM setup
+           WHERE id = ? AND deleted_at IS NULL AND EXISTS (SELECT 1 FROM job WHERE job.id = job_id AND deleted_at IS NULL)"#,
+        key
     )
-    .bind(id.as_str())
-    .fetch_optional(&mut **tx)
+    .fetch_optional(connection)
     .await?;
-    let Some((job_id, body, version, undo, redo, _)) = row else {
-        return Err(StoreError::NotFound { kind: "setup", id: id.clone() });
-    };
+    let Some(row) = row else { return Err(StoreError::NotFound { kind: "setup", id: id.clone() }) };
     Ok(KeptSetup {
         id: id.clone(),
-        job_id: read_id(&job_id)?,
-        setup: read_setup(id, &body)?,
-        version,
-        history: History { undo, redo },
+        job_id: read_id(&row.job_id)?,
+        setup: read(key, &row.name, row.schema, &row.body)?,
+        version: row.version,
+        history: History { undo: row.undo, redo: row.redo },
     })
 }
 
-/// Reads a state; one kept before things had a place gets one.
-pub(crate) fn read_setup(id: &Id, body: &str) -> Result<Setup, StoreError> {
-    read(id.as_str(), body).or_else(|error| serde_json::from_str::<v1::Setup>(body).map(Setup::from).map_err(|_| error))
+/// Reads a state of a setup.
+pub(crate) fn read(id: &str, name: &str, schema: i64, body: &str) -> Result<Setup, StoreError> {
+    Row { kind: BodyKind::Setup, id, name, schema }.read(body)
+}
+
+/// The setups of a job that read, in shooting order.
+pub(crate) async fn of_job(connection: &mut SqliteConnection, job: &Id) -> Result<Vec<(Id, Setup)>, StoreError> {
+    let key = job.as_str();
+    let rows = sqlx::query!(
+        "SELECT id, name, schema, body FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id",
+        key
+    )
+    .fetch_all(connection)
+    .await?;
+    kit::readable(
+        rows.into_iter().map(|row| Ok((read_id(&row.id)?, read(&row.id, &row.name, row.schema, &row.body)?))),
+    )
+}
+
+async fn room(connection: &mut SqliteConnection, job: &Id) -> Result<(), StoreError> {
+    let key = job.as_str();
+    let row = sqlx::query!("SELECT count(*) AS count FROM setup WHERE job_id = ? AND deleted_at IS NULL", key)
+        .fetch_one(connection)
+        .await?;
+    if row.count as f64 >= SETUPS.max {
+        return Err(StoreError::Full { place: "job", most: SETUPS.max as usize });
+    }
+    Ok(())
+}
+
+async fn add(connection: &mut SqliteConnection, job: &Id, setup: &Setup) -> Result<KeptSetup, StoreError> {
+    job::find(&mut *connection, job).await?;
+    let kit = kit::whole(&mut *connection).await?;
+    setup.check(&kit).map_err(StoreError::Fields)?;
+    room(&mut *connection, job).await?;
+    let id = new_id()?;
+    insert(&mut *connection, &id, job, setup, &kit).await?;
+    find(connection, &id).await
+}
+
+async fn duplicate(connection: &mut SqliteConnection, id: &Id) -> Result<KeptSetup, StoreError> {
+    let source = find(&mut *connection, id).await?;
+    let setup = Setup { name: copied(&source.setup.name)?, ..source.setup };
+    room(&mut *connection, &source.job_id).await?;
+    let (copy, kit) = (new_id()?, kit::whole(&mut *connection).await?);
+    insert(&mut *connection, &copy, &source.job_id, &setup, &kit).await?;
+    find(connection, &copy).await
+}
+
+async fn restore(connection: &mut SqliteConnection, id: &Id) -> Result<Id, StoreError> {
+    let job = job_of(&mut *connection, id).await?;
+    room(&mut *connection, &job).await?;
+    let key = id.as_str();
+    let done = sqlx::query!("UPDATE setup SET deleted_at = NULL WHERE id = ? AND deleted_at IS NOT NULL", key)
+        .execute(connection)
+        .await;
+    one_row(done, "deleted setup", id)?;
+    Ok(job)
+}
+
+async fn keep(
+    connection: &mut SqliteConnection,
+    id: &Id,
+    setup: &Setup,
+    version: i64,
+) -> Result<KeptSetup, StoreError> {
+    let newer = find(&mut *connection, id).await?;
+    if newer.version != version {
+        return Err(StoreError::stale(Newer::Setup { kept: Box::new(newer) }));
+    }
+    if newer.setup == *setup {
+        return Ok(newer);
+    }
+    let kit = kit::whole(&mut *connection).await?;
+    let before = newer.setup.misfits(&kit);
+    let brought: Vec<_> = setup.misfits(&kit).into_iter().filter(|misfit| !before.contains(misfit)).collect();
+    if !brought.is_empty() {
+        return Err(StoreError::Fields(brought));
+    }
+    if setup.slot != newer.setup.slot {
+        let (of, kept) = (job::find(&mut *connection, &newer.job_id).await?, day::find(&mut *connection, &newer.job_id).await?);
+        check_slot(setup, of.job.date.as_str(), kept.day.as_ref()).map_err(StoreError::Fields)?;
+    }
+    revise(&mut *connection, id, setup, &kit).await?;
+    find(connection, id).await
+}
+
+async fn step(
+    connection: &mut SqliteConnection,
+    id: &Id,
+    version: i64,
+    by: i64,
+    what: &'static str,
+) -> Result<KeptSetup, StoreError> {
+    let newer = find(&mut *connection, id).await?;
+    if newer.version != version {
+        return Err(StoreError::stale(Newer::Setup { kept: Box::new(newer) }));
+    }
+    let key = id.as_str();
+    let found = sqlx::query!(
+        "SELECT other.revision, other.body, other.schema FROM setup JOIN setup_revision AS other ON other.setup_id = setup.id
+         WHERE setup.id = ? AND other.revision = setup.revision + ?",
+        key,
+        by
+    )
+    .fetch_optional(&mut *connection)
+    .await?;
+    let Some(row) = found else { return Err(StoreError::NoHistory { what }) };
+    let setup = read(key, newer.setup.name.as_str(), row.schema, &row.body)?;
+    // What the kit lost since is shown as what does not fit; the state is gone to all the same.
+    let kit = kit::whole(&mut *connection).await?;
+    put(&mut *connection, id, &setup, row.revision, &kit).await?;
+    find(connection, id).await
 }
 
 /// Saves a new state after the one in force. What could be redone is gone then.
 pub(crate) async fn revise(
-    tx: &mut Transaction<'_, Sqlite>,
+    connection: &mut SqliteConnection,
     id: &Id,
     setup: &Setup,
     kit: &Kit,
 ) -> Result<(), StoreError> {
-    let revision: i64 =
-        sqlx::query_scalar("SELECT revision FROM setup WHERE id = ?").bind(id.as_str()).fetch_one(&mut **tx).await?;
-    let body = write(id.as_str(), setup)?;
-    sqlx::query("DELETE FROM setup_revision WHERE setup_id = ? AND (revision > ? OR revision <= ?)")
-        .bind(id.as_str())
-        .bind(revision)
-        .bind(revision - REVISIONS)
-        .execute(&mut **tx)
-        .await?;
-    sqlx::query("INSERT INTO setup_revision (setup_id, revision, body) VALUES (?, ?, ?)")
-        .bind(id.as_str())
-        .bind(revision + 1)
-        .bind(&body)
-        .execute(&mut **tx)
-        .await?;
-    put(tx, id, setup, &body, revision + 1, kit).await
+    let key = id.as_str();
+    let revision = sqlx::query!("SELECT revision FROM setup WHERE id = ?", key).fetch_one(&mut *connection).await?.revision;
+    let (oldest, next) = (revision - REVISIONS, revision + 1);
+    sqlx::query!(
+        "DELETE FROM setup_revision WHERE setup_id = ? AND (revision > ? OR revision <= ?)",
+        key,
+        revision,
+        oldest
+    )
+    .execute(&mut *connection)
+    .await?;
+    let body = write(key, setup)?;
+    sqlx::query!(
+        "INSERT INTO setup_revision (setup_id, revision, body, schema) VALUES (?, ?, ?, ?)",
+        key,
+        next,
+        body,
+        SCHEMA
+    )
+    .execute(&mut *connection)
+    .await?;
+    put(connection, id, setup, next, kit).await
 }
 
 /// Puts a state in force.
 async fn put(
-    tx: &mut Transaction<'_, Sqlite>,
+    connection: &mut SqliteConnection,
     id: &Id,
     setup: &Setup,
-    body: &str,
     revision: i64,
     kit: &Kit,
 ) -> Result<(), StoreError> {
-    sqlx::query("UPDATE setup SET body = ?, version = version + 1, revision = ? WHERE id = ?")
-        .bind(body)
-        .bind(revision)
-        .bind(id.as_str())
-        .execute(&mut **tx)
-        .await?;
-    note_kit(tx, id, setup, kit).await
+    let (key, name) = (id.as_str(), setup.name.as_str());
+    let body = write(key, setup)?;
+    sqlx::query!(
+        "UPDATE setup SET body = ?, name = ?, schema = ?, version = version + 1, revision = ? WHERE id = ?",
+        body,
+        name,
+        SCHEMA,
+        revision,
+        key
+    )
+    .execute(&mut *connection)
+    .await?;
+    note_kit(connection, id, setup, kit).await
 }
 
 /// Adds a setup under this id at the end of a job, with its first state.
 pub(crate) async fn insert(
-    tx: &mut Transaction<'_, Sqlite>,
+    connection: &mut SqliteConnection,
     id: &Id,
     job: &Id,
     setup: &Setup,
     kit: &Kit,
 ) -> Result<(), StoreError> {
-    let body = write(id.as_str(), setup)?;
-    sqlx::query(
-        "INSERT INTO setup (id, job_id, position, body)
-         VALUES (?, ?, (SELECT coalesce(max(position), 0) + 1 FROM setup WHERE job_id = ?), ?)",
+    let (key, of, name) = (id.as_str(), job.as_str(), setup.name.as_str());
+    let body = write(key, setup)?;
+    sqlx::query!(
+        "INSERT INTO setup (id, job_id, name, position, body, schema)
+         VALUES (?, ?, ?, (SELECT coalesce(max(position), 0) + 1 FROM setup WHERE job_id = ?), ?, ?)",
+        key,
+        of,
+        name,
+        of,
+        body,
+        SCHEMA
     )
-    .bind(id.as_str())
-    .bind(job.as_str())
-    .bind(job.as_str())
-    .bind(&body)
-    .execute(&mut **tx)
+    .execute(&mut *connection)
     .await?;
-    sqlx::query("INSERT INTO setup_revision (setup_id, revision, body) VALUES (?, 0, ?)")
-        .bind(id.as_str())
-        .bind(&body)
-        .execute(&mut **tx)
+    sqlx::query!("INSERT INTO setup_revision (setup_id, revision, body, schema) VALUES (?, 0, ?, ?)", key, body, SCHEMA)
+        .execute(&mut *connection)
         .await?;
-    note_kit(tx, id, setup, kit).await
+    note_kit(connection, id, setup, kit).await
 }
 
 /// Notes what of the kit a setup uses.
-async fn note_kit(tx: &mut Transaction<'_, Sqlite>, id: &Id, setup: &Setup, kit: &Kit) -> Result<(), StoreError> {
-    sqlx::query("DELETE FROM setup_kit WHERE setup_id = ?").bind(id.as_str()).execute(&mut **tx).await?;
+async fn note_kit(connection: &mut SqliteConnection, id: &Id, setup: &Setup, kit: &Kit) -> Result<(), StoreError> {
+    let key = id.as_str();
+    sqlx::query!("DELETE FROM setup_kit WHERE setup_id = ?", key).execute(&mut *connection).await?;
     for used in kit_used(setup, kit) {
-        sqlx::query("INSERT INTO setup_kit (setup_id, kit_id) VALUES (?, ?)")
-            .bind(id.as_str())
-            .bind(used.as_str())
-            .execute(&mut **tx)
-            .await?;
+        let item = used.as_str();
+        // What the kit has no longer, or never had, is not in use: it does not fit, and that is shown.
+        sqlx::query!(
+            "INSERT INTO setup_kit (setup_id, kit_id) SELECT ?, id FROM kit_item WHERE id = ? AND deleted_at IS NULL",
+            key,
+            item
+        )
+        .execute(&mut *connection)
+        .await?;
     }
     Ok(())
 }

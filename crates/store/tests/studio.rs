@@ -2,46 +2,16 @@
 
 #![allow(clippy::unwrap_used)]
 
-use rstest::{fixture, rstest};
+mod common;
+
+use common::{DOORS, Kept, id, job_file, noted, open, sample};
+use rstest::rstest;
 use tempfile::TempDir;
-use tolva_core::format::{JobFile, KitFile};
+use tolva_core::format::KitFile;
 use tolva_core::kit::KitItem;
-use tolva_core::quantity::{Id, Name, Note, Stops};
+use tolva_core::quantity::{Id, Name, Stops};
 use tolva_core::setup::Setup;
-use tolva_store::{Settings, StoreError, Studio, Theme};
-
-struct Kept {
-    studio: Studio,
-    folder: TempDir,
-}
-
-async fn open(folder: &TempDir) -> Studio {
-    Studio::open(&folder.path().join("studio.sqlite")).await.unwrap()
-}
-
-fn job_file() -> JobFile {
-    serde_json::from_str(include_str!("../../../demo/slip-shed.json")).unwrap()
-}
-
-#[fixture]
-async fn sample() -> Kept {
-    let folder = TempDir::new().unwrap();
-    let studio = open(&folder).await;
-    let kit: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();
-    studio.import_kit(&kit).await.unwrap();
-    studio.import_job(&job_file()).await.unwrap();
-    Kept { studio, folder }
-}
-
-fn id(text: &str) -> Id {
-    Id::new(text).unwrap()
-}
-
-fn noted(setup: &Setup, note: &str) -> Setup {
-    Setup { note: Note::new(note).unwrap(), ..setup.clone() }
-}
-
-const DOORS: &str = "setup-doors";
+use tolva_store::{Newer, Settings, Sought, StoreError, Theme};
 
 #[rstest]
 #[tokio::test]
@@ -73,7 +43,7 @@ async fn a_setup_of_the_first_version_gets_its_place(#[future(awt)] sample: Kept
     let old = &old["setups"][0]["setup"];
     let file = sqlx::sqlite::SqliteConnectOptions::new().filename(folder.path().join("studio.sqlite"));
     let pool = sqlx::SqlitePool::connect_with(file).await.unwrap();
-    sqlx::query("UPDATE setup SET body = ? WHERE id = ?")
+    sqlx::query("UPDATE setup SET body = ?, schema = 1 WHERE id = ?")
         .bind(old.to_string())
         .bind(DOORS)
         .execute(&pool)
@@ -95,8 +65,9 @@ async fn a_stale_write_changes_nothing(#[future(awt)] sample: Kept) {
     let setup = studio.setup(&id(DOORS)).await.unwrap().setup;
     studio.keep_setup(&id(DOORS), &noted(&setup, "first"), 1).await.unwrap();
     let refused = studio.keep_setup(&id(DOORS), &noted(&setup, "second"), 1).await.unwrap_err();
-    let StoreError::StaleSetup { newer } = refused else { panic!("{refused}") };
-    assert_eq!(newer.setup.note.as_str(), "first");
+    let StoreError::Stale { newer } = refused else { panic!("{refused}") };
+    let Newer::Setup { kept } = *newer else { panic!("{newer:?}") };
+    assert_eq!(kept.setup.note.as_str(), "first");
     assert_eq!(studio.setup(&id(DOORS)).await.unwrap().setup.note.as_str(), "first");
 }
 
@@ -131,7 +102,7 @@ async fn undo_and_redo_walk_the_history(#[future(awt)] sample: Kept) {
     // A new edit takes the place of what could be redone.
     let edited = studio.keep_setup(&id(DOORS), &noted(&first.setup, "other"), forward.version).await.unwrap();
     assert_eq!((edited.history.undo, edited.history.redo), (2, 0));
-    assert!(matches!(studio.undo(&id(DOORS), 1).await, Err(StoreError::StaleSetup { .. })));
+    assert!(matches!(studio.undo(&id(DOORS), 1).await, Err(StoreError::Stale { .. })));
 }
 
 #[rstest]
@@ -196,10 +167,10 @@ async fn jobs_are_copied_ordered_deleted_and_brought_back(#[future(awt)] sample:
     assert!(original.setups.iter().zip(&copied.setups).all(|(a, b)| a.name == b.name && a.id != b.id));
     let mut order: Vec<Id> = copied.setups.iter().map(|setup| setup.id.clone()).collect();
     order.reverse();
-    studio.order_setups(&copy.id, &order).await.unwrap();
+    studio.order_setups(&copy.id, &order, None).await.unwrap();
     let now: Vec<Id> = studio.job(&copy.id).await.unwrap().setups.into_iter().map(|setup| setup.id).collect();
     assert_eq!(now, order);
-    assert!(matches!(studio.order_setups(&copy.id, &order[1..]).await, Err(StoreError::Order)));
+    assert!(matches!(studio.order_setups(&copy.id, &order[1..], None).await, Err(StoreError::Order)));
     studio.delete_job(&copy.id).await.unwrap();
     assert!(matches!(studio.setup(&order[0]).await, Err(StoreError::NotFound { .. })));
     studio.restore_job(&copy.id).await.unwrap();
@@ -210,11 +181,13 @@ async fn jobs_are_copied_ordered_deleted_and_brought_back(#[future(awt)] sample:
 #[tokio::test]
 async fn settings_are_kept(#[future(awt)] sample: Kept) {
     let Kept { studio, folder } = sample;
-    assert_eq!(studio.settings().await.unwrap(), Settings::default());
+    let kept = studio.settings().await.unwrap();
+    assert_eq!((kept.settings, kept.version), (Settings::default(), 0));
     let dusk = Settings { theme: Theme::Dusk, ..Settings::default() };
-    studio.keep_settings(&dusk).await.unwrap();
+    assert_eq!(studio.keep_settings(&dusk, 0).await.unwrap().version, 1);
+    assert!(matches!(studio.keep_settings(&Settings::default(), 0).await, Err(StoreError::Stale { .. })));
     studio.close().await;
-    assert_eq!(open(&folder).await.settings().await.unwrap(), dusk);
+    assert_eq!(open(&folder).await.settings().await.unwrap().settings, dusk);
 }
 
 #[tokio::test]
@@ -241,7 +214,7 @@ async fn a_day_is_kept_with_its_job_and_a_stale_write_refused(#[future(awt)] sam
     changed.tolerance = Stops::new(0.5).unwrap();
     studio.keep_day(&file.id, changed.clone(), 1).await.unwrap();
     let stale = studio.keep_day(&file.id, changed.clone(), 1).await;
-    assert!(matches!(stale, Err(StoreError::Stale { kind: "day" })), "{stale:?}");
+    assert!(matches!(stale, Err(StoreError::Stale { .. })), "{stale:?}");
     studio.close().await;
     let studio = open(&folder).await;
     assert_eq!(studio.day(&file.id).await.unwrap().day, Some(changed.clone()));
@@ -271,16 +244,85 @@ async fn setups_are_placed_all_or_none_each_with_its_own_undo(#[future(awt)] sam
     let studio = sample.studio;
     let mut slot = file.setups[0].setup.slot.clone().unwrap();
     slot.time = ClockTime::new("18:30").unwrap();
-    let placed = |setup: &str, slot: Option<tolva_core::setup::Slot>| PlacedSetup { setup: id(setup), slot };
+    let placed = |setup: &str, slot: Option<tolva_core::setup::Slot>| PlacedSetup { setup: id(setup), slot, from: None };
     let before =
         studio.place_setups(&file.id, &[placed(DOORS, Some(slot.clone())), placed("setup-water", None)]).await.unwrap();
     assert_eq!(before[0].slot, file.setups[0].setup.slot);
     let kept = studio.setup(&id(DOORS)).await.unwrap();
     assert_eq!((kept.setup.slot.clone(), kept.history.undo), (Some(slot.clone()), 1));
     assert_eq!(studio.undo(&id(DOORS), kept.version).await.unwrap().setup, file.setups[0].setup);
+    // One that was moved by someone else since stays where it is.
+    let moved = PlacedSetup { setup: id(DOORS), slot: None, from: Some(Some(slot.clone())) };
+    assert!(matches!(studio.place_setups(&file.id, &[moved]).await, Err(StoreError::PlacedElsewhere { .. })));
+    let mut nowhere = slot.clone();
+    nowhere.spot = id("spot-nowhere");
+    let refused = studio.place_setups(&file.id, &[placed(DOORS, Some(nowhere.clone()))]).await;
+    assert!(matches!(refused, Err(StoreError::Fields(errors)) if errors[0].field == "/0/slot/spot"));
+    // The same rule holds wherever a slot comes from.
+    let kept = studio.setup(&id(DOORS)).await.unwrap();
+    let refused = studio.keep_setup(&id(DOORS), &Setup { slot: Some(nowhere), ..kept.setup }, kept.version).await;
+    assert!(matches!(refused, Err(StoreError::Fields(errors)) if errors[0].field == "/slot/spot"));
     slot.minutes = Minutes::new(1_000.0).unwrap();
     let refused = studio.place_setups(&file.id, &[placed("setup-hands", None), placed(DOORS, Some(slot))]).await;
     let Err(StoreError::Fields(errors)) = refused else { panic!("{refused:?}") };
     assert_eq!(errors[0].field, "/1/slot/minutes");
     assert!(studio.setup(&id("setup-hands")).await.unwrap().setup.slot.is_some());
+}
+
+#[rstest]
+#[tokio::test]
+async fn jobs_come_in_pages_and_are_searched(#[future(awt)] sample: Kept) {
+    let studio = sample.studio;
+    let brief = job_file().job;
+    for number in 0..25 {
+        let name = Name::new(&format!("Regatta {number}")).unwrap();
+        studio.add_job(tolva_core::format::Brief { name, ..brief.clone() }).await.unwrap();
+    }
+    let sought = |words: &str, from| Sought { words: words.to_owned(), from, most: 10 };
+    let mut names = Vec::new();
+    let mut from = None;
+    loop {
+        let page = studio.jobs(&sought("", from)).await.unwrap();
+        assert!(page.jobs.len() <= 10);
+        names.extend(page.jobs.into_iter().map(|job| job.job.name.to_string()));
+        from = page.next;
+        if from.is_none() {
+            break;
+        }
+    }
+    assert_eq!(names.len(), 26);
+    assert_eq!((names[0].as_str(), names[25].as_str()), ("Regatta 24", "Slip shed"));
+    let found = studio.jobs(&sought("SHED slip", None)).await.unwrap();
+    assert_eq!(found.jobs.len(), 1);
+    assert_eq!(found.jobs[0].setups.len(), job_file().setups.len());
+    assert!(studio.jobs(&sought("100% _", None)).await.unwrap().jobs.is_empty());
+}
+
+#[rstest]
+#[tokio::test]
+async fn what_was_deleted_is_listed_until_it_is_back(#[future(awt)] sample: Kept) {
+    let studio = sample.studio;
+    studio.delete_setup(&id(DOORS)).await.unwrap();
+    studio.delete_kit_item(&id("mod-dish")).await.unwrap();
+    let listed = studio.deleted().await.unwrap();
+    assert_eq!(listed.len(), 2);
+    let setup = listed.iter().find(|one| one.id == id(DOORS)).unwrap();
+    assert_eq!((setup.name.as_str(), setup.of.as_deref()), ("Boatbuilder at the doors", Some("Slip shed")));
+    studio.restore_setup(&id(DOORS)).await.unwrap();
+    assert_eq!(studio.deleted().await.unwrap().len(), 1);
+}
+
+#[rstest]
+#[tokio::test]
+async fn what_changes_is_told(#[future(awt)] sample: Kept) {
+    use tolva_store::Changed;
+    let studio = sample.studio;
+    let mut ear = studio.listen();
+    let kept = studio.setup(&id(DOORS)).await.unwrap();
+    studio.keep_setup(&id(DOORS), &noted(&kept.setup, "told"), 1).await.unwrap();
+    // What is refused is not told.
+    assert!(studio.keep_setup(&id(DOORS), &kept.setup, 1).await.is_err());
+    studio.delete_kit_item(&id("mod-dish")).await.unwrap();
+    assert_eq!(ear.next().await, Some(Changed::Setup { id: id(DOORS), job: id("job-slip-shed") }));
+    assert_eq!(ear.next().await, Some(Changed::Kit));
 }

@@ -16,10 +16,11 @@ pub use said::{SetupLight, light_of};
 pub use timeline::Timeline;
 pub(crate) use timeline::date;
 
-use crate::check::{Check, FieldError};
+use crate::check::{Check, FieldError, Problem};
 use crate::place::Place;
 use crate::quantity::limits::{CLOUD_HOURS, TOLERANCE};
 use crate::quantity::{ClockTime, Stops};
+use crate::setup::Setup;
 use crate::sky::{Clouds, Haze};
 use serde::{Deserialize, Serialize};
 
@@ -84,6 +85,26 @@ impl Day {
         check.range("/tolerance", TOLERANCE, self.tolerance.stops());
         check.done()
     }
+}
+
+/// Checks a setup's slot against its job's date and day: the spot is one of the place's, the time one that the clocks
+/// show on that day.
+///
+/// # Errors
+/// The problems, at the slot's fields.
+pub fn check_slot(setup: &Setup, date: &str, day: Option<&Day>) -> Result<(), Vec<FieldError>> {
+    let Some(slot) = &setup.slot else { return Ok(()) };
+    let mut check = Check::default();
+    match day.filter(|day| day.place.spot(&slot.spot).is_some()) {
+        None => check.problem("/slot/spot", Problem::NoSuchSpot { id: slot.spot.clone() }),
+        Some(day) if !date.is_empty() => {
+            if let Err(problem) = Timeline::of(date, day).and_then(|timeline| timeline.minute_of(&slot.time)) {
+                check.problem("/slot/time", problem);
+            }
+        }
+        Some(_) => {}
+    }
+    check.done()
 }
 
 #[cfg(test)]

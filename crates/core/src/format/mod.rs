@@ -1,6 +1,10 @@
 //! The open file formats: a job and a kit as documented JSON.
 
-pub mod v1;
+mod decode;
+mod upgrade;
+
+pub use decode::{decode, decode_kit_item};
+pub use upgrade::{BodyKind, upgraded, version_by_shape};
 
 use crate::check::{Check, FieldError, Problem};
 use crate::day::Day;
@@ -9,6 +13,7 @@ use crate::quantity::limits::SETUPS;
 use crate::quantity::{Id, Name, Note};
 use crate::setup::Setup;
 use serde::{Deserialize, Serialize};
+use serde_json::Value;
 
 /// The version of both formats that this program writes, and the newest it reads.
 pub const VERSION: u32 = 3;
@@ -75,8 +80,7 @@ pub struct JobFile {
     pub setups: Vec<FiledSetup>,
     /// What of the kit they use.
     pub kit: Kit,
-    /// The place and the sky of its day; files before version 3 have none.
-    #[serde(default)]
+    /// The place and the sky of its day, if it has one.
     pub day: Option<Day>,
 }
 
@@ -121,6 +125,70 @@ fn words(errors: &[FieldError]) -> String {
     errors.iter().take(3).map(ToString::to_string).collect::<Vec<_>>().join(" ")
 }
 
+/// A file of ours, of any version.
+#[derive(Debug, Clone, PartialEq)]
+pub enum TolvaFile {
+    /// A job.
+    Job(Box<JobFile>),
+    /// The kit.
+    Kit(KitFile),
+}
+
+/// Reads a file: which kind it is and whether it is too new is looked at before anything else.
+///
+/// # Errors
+/// [`FormatError`].
+pub fn read_file(value: Value) -> Result<TolvaFile, FormatError> {
+    if value.get("format").and_then(Value::as_str) != Some(KIT_FORMAT) {
+        return read_job_file(value).map(|file| TolvaFile::Job(Box::new(file)));
+    }
+    let version = header(&value, KIT_FORMAT)?;
+    let mut value = value;
+    value["version"] = Value::from(VERSION);
+    if let Some(items) = value.get_mut("kit").and_then(|kit| kit.get_mut("items")).and_then(Value::as_array_mut) {
+        for item in items {
+            *item = upgraded(BodyKind::KitItem, item.take(), version)?;
+        }
+    }
+    let kit = read_items(&value)?;
+    let shell: KitFile = decode(without_items(value), "").map_err(FormatError::Fields)?;
+    Ok(TolvaFile::Kit(KitFile { kit, ..shell }))
+}
+
+/// Reads a job file of any version.
+///
+/// # Errors
+/// [`FormatError`].
+pub fn read_job_file(value: Value) -> Result<JobFile, FormatError> {
+    let version = header(&value, JOB_FORMAT)?;
+    let value = upgrade::upgraded_job_file(value, version)?;
+    let kit = read_items(&value)?;
+    let shell: JobFile = decode(without_items(value), "").map_err(FormatError::Fields)?;
+    Ok(JobFile { kit, ..shell })
+}
+
+fn header(value: &Value, expected: &'static str) -> Result<u32, FormatError> {
+    let format = value.get("format").and_then(Value::as_str).unwrap_or("nothing");
+    let version = value.get("version").and_then(Value::as_u64).map_or(0, |version| version.min(9_999) as u32);
+    check_header(format, version, expected)?;
+    Ok(version)
+}
+
+/// The things of the kit in a file, each read by its kind.
+fn read_items(file: &Value) -> Result<Kit, FormatError> {
+    let items = file.pointer("/kit/items").and_then(Value::as_array).map_or(&[][..], Vec::as_slice);
+    let item = |(index, item): (usize, &Value)| decode_kit_item(item.clone(), &format!("/kit/items/{index}"));
+    let items = items.iter().enumerate().map(item).collect::<Result<_, _>>().map_err(FormatError::Fields)?;
+    Ok(Kit { items })
+}
+
+fn without_items(mut file: Value) -> Value {
+    if let Some(items) = file.pointer_mut("/kit/items").filter(|items| items.is_array()) {
+        *items = Value::Array(Vec::new());
+    }
+    file
+}
+
 /// Checks format name and version before anything else is read of a file.
 ///
 /// # Errors
@@ -157,7 +225,8 @@ impl Brief {
 }
 
 impl JobFile {
-    /// Checks all of it: header, brief, kit, and every setup against the kit in the file.
+    /// Checks all of it: header, brief, kit, and every setup. What the kit no longer allows a setup is no reason to
+    /// refuse a file: it is kept, shown and mended.
     ///
     /// # Errors
     /// [`FormatError`], for broken references too.
@@ -172,7 +241,7 @@ impl JobFile {
         inside("/job".into(), self.job.check().err().unwrap_or_default());
         inside("/kit".into(), self.kit.check().err().unwrap_or_default());
         for (index, filed) in self.setups.iter().enumerate() {
-            inside(format!("/setups/{index}/setup"), filed.setup.check(&self.kit).err().unwrap_or_default());
+            inside(format!("/setups/{index}/setup"), filed.setup.check_alone().err().unwrap_or_default());
         }
         inside("/day".into(), self.day.as_ref().and_then(|day| day.check().err()).unwrap_or_default());
         check.count("/setups", SETUPS, self.setups.len());
@@ -239,20 +308,24 @@ mod tests {
         assert!(check_header("other", 1, JOB_FORMAT).is_err());
     }
 
+    /// What its kit does not allow is kept; what no kit would allow is not.
     #[test]
-    fn a_broken_reference_in_a_file_is_found_at_its_field() {
+    fn a_file_is_refused_for_its_numbers_but_not_for_its_kit() {
         let mut file = crate::sample::jobs().remove(0);
         assert_eq!(file.check(), Ok(()));
         file.kit.items.retain(|item| item.kind() != "lens");
+        assert_eq!(file.check(), Ok(()));
+        assert_eq!(file.setups[0].setup.misfits(&file.kit)[0].field, "/camera/lens");
+        file.setups[0].setup.pace.frames = u32::MAX;
         let Err(FormatError::Fields(errors)) = file.check() else { panic!("the file was taken") };
-        assert_eq!(errors[0].field, "/setups/0/setup/camera/lens");
+        assert_eq!(errors[0].field, "/setups/0/setup/pace/frames");
     }
 
     #[test]
     fn a_file_survives_writing_and_reading() {
         for file in crate::sample::jobs() {
             let text = serde_json::to_string(&file).unwrap();
-            assert_eq!(serde_json::from_str::<JobFile>(&text).unwrap(), file);
+            assert_eq!(read_job_file(serde_json::from_str(&text).unwrap()), Ok(file));
         }
     }
 }

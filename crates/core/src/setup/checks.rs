@@ -8,15 +8,36 @@ use crate::quantity::limits::{
 };
 
 impl Setup {
-    /// Checks every number and every reference against the kit.
+    /// Checks every number and every reference against the kit: what it has to pass to be worked out.
     ///
     /// # Errors
     /// All problems, each at its field.
     pub fn check(&self, kit: &Kit) -> Result<(), Vec<FieldError>> {
+        let mut found = self.check_alone().err().unwrap_or_default();
+        found.extend(self.misfits(kit));
+        if found.is_empty() { Ok(()) } else { Err(found) }
+    }
+
+    /// What of it the kit does not allow, or no longer: a lens that was corrected, a gel that was taken away. Such a
+    /// setup is kept and shown with what does not fit; it cannot be worked out until that is mended.
+    #[must_use]
+    pub fn misfits(&self, kit: &Kit) -> Vec<FieldError> {
+        let mut check = Check::default();
+        self.check_camera(kit, &mut check);
+        for (index, light) in self.lights.iter().enumerate() {
+            light.check_fit(&format!("/lights/{index}"), kit, &mut check);
+        }
+        check.done().err().unwrap_or_default()
+    }
+
+    /// Checks what holds whatever the kit: what it has to pass to be kept.
+    ///
+    /// # Errors
+    /// All problems, each at its field.
+    pub fn check_alone(&self) -> Result<(), Vec<FieldError>> {
         let mut check = Check::default();
         self.check_scene(&mut check);
         self.check_set(&mut check);
-        self.check_camera(kit, &mut check);
         check.count("/readings", READINGS, self.readings.len());
         check.distinct("/readings", self.readings.iter().map(|reading| &reading.id));
         if let Some(slot) = &self.slot {
@@ -28,7 +49,7 @@ impl Setup {
             if !light.on_camera {
                 check.range(format!("/lights/{index}/at"), FACE_DISTANCE, self.face_distance(light).metres());
             }
-            light.check(&format!("/lights/{index}"), kit, &mut check);
+            check.range(format!("/lights/{index}/under_key"), UNDER_KEY, light.under_key.stops());
         }
         check.done()
     }
@@ -110,8 +131,7 @@ fn dial<M: Mark>(check: &mut Check, field: &str, (first, at, last): (M, M, M), s
 }
 
 impl Light {
-    fn check(&self, field: &str, kit: &Kit, check: &mut Check) {
-        check.range(format!("{field}/under_key"), UNDER_KEY, self.under_key.stops());
+    fn check_fit(&self, field: &str, kit: &Kit, check: &mut Check) {
         match kit.flash(&self.flash) {
             None => {
                 check.problem(format!("{field}/flash"), Problem::NotInKit { kind: "flash", id: self.flash.clone() })

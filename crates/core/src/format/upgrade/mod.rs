@@ -1,0 +1,146 @@
+//! One chain of upgrades for everything that was ever written: files, kept bodies, steps of undo, backups.
+//!
+//! Each step works on the JSON itself and knows only numbers of its own, so that no later change of a live type can
+//! change what an old file means. A step takes a body of its version and gives one of the next.
+
+mod v1;
+
+use super::{FormatError, VERSION};
+use crate::check::{FieldError, Problem};
+use serde_json::{Map, Value};
+
+/// What a body is.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum BodyKind {
+    /// What a job says of itself.
+    Brief,
+    /// A setup.
+    Setup,
+    /// A thing of the kit.
+    KitItem,
+    /// The place and sky of a day.
+    Day,
+    /// The studio's settings.
+    Settings,
+}
+
+/// Brings a body of an earlier version up to the newest.
+///
+/// # Errors
+/// [`FormatError::Newer`] for one of a later program, [`FormatError::Fields`] where it is not what its version says.
+pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatError> {
+    if from > VERSION || from == 0 {
+        return Err(FormatError::Newer { found: from, newest: VERSION });
+    }
+    let mut body = body;
+    if kind == BodyKind::Setup {
+        if from < 2 {
+            body = v1::setup(body).map_err(FormatError::Fields)?;
+        }
+        if from < 3 {
+            // Version 3 brought the slot.
+            set(&mut body, "slot", Value::Null);
+        }
+    }
+    Ok(body)
+}
+
+/// Which version a setup is of that was kept before versions were noted.
+#[must_use]
+pub fn version_by_shape(setup: &Value) -> u32 {
+    match (setup.get("scene"), setup.get("slot")) {
+        (None, _) => 1,
+        (Some(_), None) => 2,
+        _ => 3,
+    }
+}
+
+/// Brings a whole job file up to the newest version.
+///
+/// # Errors
+/// As [`upgraded`], each problem at its place in the file.
+pub fn upgraded_job_file(file: Value, from: u32) -> Result<Value, FormatError> {
+    let mut file = file;
+    if from < VERSION {
+        if let Some(setups) = file.get_mut("setups").and_then(Value::as_array_mut) {
+            for (index, filed) in setups.iter_mut().enumerate() {
+                let Some(setup) = filed.get_mut("setup") else { continue };
+                *setup = upgraded(BodyKind::Setup, setup.take(), from).map_err(|error| match error {
+                    FormatError::Fields(errors) => FormatError::Fields(below(&format!("/setups/{index}/setup"), errors)),
+                    other => other,
+                })?;
+            }
+        }
+        if from < 3 {
+            // Version 3 brought the day.
+            set(&mut file, "day", Value::Null);
+        }
+        set(&mut file, "version", Value::from(VERSION));
+    }
+    Ok(file)
+}
+
+fn set(body: &mut Value, key: &str, value: Value) {
+    if let Some(object) = body.as_object_mut() {
+        object.entry(key).and_modify(|old| {
+            if key == "version" {
+                *old = value.clone();
+            }
+        }).or_insert(value);
+    }
+}
+
+/// Errors of a part, told from the whole.
+pub(super) fn below(prefix: &str, errors: Vec<FieldError>) -> Vec<FieldError> {
+    errors.into_iter().map(|error| FieldError { field: format!("{prefix}{}", error.field), ..error }).collect()
+}
+
+fn object(value: Value, at: &str) -> Result<Map<String, Value>, Vec<FieldError>> {
+    match value {
+        Value::Object(map) => Ok(map),
+        _ => Err(vec![FieldError { field: at.to_owned(), problem: Problem::Needs { what: "Something with fields of its own" } }]),
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use crate::format::{JobFile, read_job_file};
+    use rstest::rstest;
+    use serde_json::Value;
+
+    const V1: &str = include_str!("../../../tests/data/job-v1.json");
+    const V2: &str = include_str!("../../../tests/data/job-v2.json");
+    const V3: &str = include_str!("../../../tests/data/job-v3.json");
+
+    /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
+    #[rstest]
+    #[case::first(V1)]
+    #[case::with_places(V2)]
+    #[case::with_a_day(V3)]
+    fn every_version_reads(#[case] text: &str) {
+        let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
+        assert_eq!(file.check(), Ok(()));
+        assert!(file.setups.len() >= 2);
+        assert_eq!(file.version, crate::format::VERSION);
+    }
+
+    /// What a file of the first version meant when it was first upgraded is what it means for good.
+    #[test]
+    fn the_first_version_means_what_it_meant() {
+        let file = read_job_file(serde_json::from_str(V1).unwrap()).unwrap();
+        let kept: Value = serde_json::from_str(include_str!("../../../tests/data/job-v1-upgraded.json")).unwrap();
+        assert_eq!(file, serde_json::from_value::<JobFile>(kept).unwrap());
+    }
+
+    #[rstest]
+    #[case::no_subject("/setups/0/setup/subject")]
+    #[case::no_distance("/setups/0/setup/background/distance")]
+    #[case::no_direction("/setups/0/setup/lights/0/direction")]
+    fn a_damaged_old_file_says_where(#[case] gone: &str) {
+        let mut value: Value = serde_json::from_str(V1).unwrap();
+        let (parent, key) = gone.rsplit_once('/').unwrap();
+        value.pointer_mut(parent).unwrap().as_object_mut().unwrap().remove(key);
+        let Err(crate::format::FormatError::Fields(errors)) = read_job_file(value) else { panic!("it was taken") };
+        assert_eq!(errors[0].field, gone);
+    }
+}
