@@ -1,8 +1,11 @@
 //! The application: API, document, front end, and what guards them.
 
 use crate::body::{FILE_LIMIT, LIMIT};
+use crate::document::completed;
 use crate::guard::{Own, only_own};
 use crate::problem::Problem;
+use crate::stopping::Stopping;
+use crate::work::Work;
 use crate::{api, assets};
 use actix_web::body::MessageBody;
 use actix_web::dev::{ServiceFactory, ServiceRequest, ServiceResponse};
@@ -10,7 +13,9 @@ use actix_web::http::StatusCode;
 use actix_web::middleware::from_fn;
 use actix_web::web::{self, Data, PayloadConfig};
 use actix_web::{App, Error, HttpRequest, HttpResponse, ResponseError};
+use serde_json::Value;
 use std::net::IpAddr;
+use std::sync::Arc;
 use tolva_store::Studio;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
@@ -28,19 +33,33 @@ use utoipa_actix_web::{AppExt, scope};
 struct Document;
 
 /// The API document, OpenAPI 3.1.
-pub fn document() -> utoipa::openapi::OpenApi {
+pub fn document() -> Value {
     let (_, document) = App::new()
         .into_utoipa_app()
         .openapi(Document::openapi())
         .service(scope::scope("/api").configure(api::configure))
         .split_for_parts();
-    document
+    completed(&document)
+}
+
+/// What every part of the application shares.
+#[derive(Debug, Clone)]
+pub struct Shared {
+    /// The studio.
+    pub studio: Studio,
+    /// The place where computing is done.
+    pub work: Work,
+    /// Whether it stops.
+    pub stopping: Stopping,
+    /// The address listened on.
+    pub listen: IpAddr,
+    /// The API document as text.
+    pub document: Arc<str>,
 }
 
 /// The whole application.
 pub fn app(
-    studio: Studio,
-    listen: IpAddr,
+    shared: Shared,
 ) -> App<
     impl ServiceFactory<
         ServiceRequest,
@@ -50,34 +69,37 @@ pub fn app(
         InitError = (),
     >,
 > {
-    let (app, document) = App::new()
+    let Shared { studio, work, stopping, listen, document } = shared;
+    let (app, _) = App::new()
         .into_utoipa_app()
         .openapi(Document::openapi())
         .map(|app| {
             app.app_data(Data::new(studio))
+                .app_data(Data::new(work))
+                .app_data(Data::new(stopping))
                 .app_data(Data::new(Own { listen }))
+                .app_data(Data::new(DocumentText(document)))
                 .app_data(PayloadConfig::new(LIMIT))
                 .wrap(from_fn(only_own))
                 .wrap(TracingLogger::default())
         })
         .service(scope::scope("/api").configure(api::configure).default_service(web::to(no_such_endpoint)))
         .split_for_parts();
-    let text = document.to_json().unwrap_or_default();
     // The document's path lies under /api, so it is answered before the scope's own default.
-    app.service(web::resource("/{path:.*}").route(web::get().to(assets::serve))).app_data(Data::new(DocumentText(text)))
+    app.service(web::resource("/{path:.*}").route(web::get().to(assets::serve)))
 }
 
 /// The document as text.
 #[derive(Debug)]
-pub struct DocumentText(String);
+pub struct DocumentText(Arc<str>);
 
 /// Answers what no endpoint does: the document, or a problem.
 async fn no_such_endpoint(request: HttpRequest, document: Data<DocumentText>) -> HttpResponse {
     if request.path() == "/api/openapi.json" {
-        return HttpResponse::Ok().content_type("application/json").body(document.0.clone());
+        return HttpResponse::Ok().content_type("application/json").body(document.0.to_string());
     }
-    let detail = format!("There is nothing at {}.", request.path());
-    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail).error_response()
+    let cut: String = request.path().chars().take(80).collect();
+    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", format!("There is nothing at {cut}.")).error_response()
 }
 
 /// The file limit is larger than that of other requests.

@@ -6,7 +6,10 @@ use actix_web::http::header::{
 };
 use actix_web::{HttpRequest, HttpResponse, web};
 use base64::Engine;
+use actix_web::web::Bytes;
 use rust_embed::RustEmbed;
+use std::borrow::Cow;
+use tolva_store::{Studio, Theme};
 
 #[derive(RustEmbed)]
 #[folder = "../../web/dist"]
@@ -15,20 +18,29 @@ struct Dist;
 /// What the build writes where the nonce belongs.
 const PLACEHOLDER: &str = "TOLVA-NONCE";
 
+/// What the build writes where the look belongs.
+const LOOK: &str = "data-look=\"device\"";
+
 /// Serves a file of the front end, or the page for any other path.
-pub async fn serve(request: HttpRequest, path: web::Path<String>) -> HttpResponse {
+pub async fn serve(studio: web::Data<Studio>, request: HttpRequest, path: web::Path<String>) -> HttpResponse {
     match path.as_str() {
-        "" | "index.html" => page(),
+        "" | "index.html" => page(&studio).await,
         path if Dist::get(path).is_some() => file(&request, path),
         path if path.starts_with("assets/") => HttpResponse::NotFound().finish(),
-        _ => page(),
+        _ => page(&studio).await,
     }
 }
 
-fn page() -> HttpResponse {
+/// The page knows its look from the first byte on, so that dusk never flashes light.
+async fn page(studio: &Studio) -> HttpResponse {
     let Some(page) = Dist::get("index.html") else { return HttpResponse::NotFound().finish() };
+    let look = match studio.settings().await.map(|kept| kept.settings.theme).unwrap_or_default() {
+        Theme::Device => "data-look=\"device\"",
+        Theme::Daylight => "data-look=\"daylight\"",
+        Theme::Dusk => "data-look=\"dusk\"",
+    };
     let nonce = base64::engine::general_purpose::STANDARD_NO_PAD.encode(rand::random::<[u8; 18]>());
-    let html = String::from_utf8_lossy(&page.data).replace(PLACEHOLDER, &nonce);
+    let html = String::from_utf8_lossy(&page.data).replace(PLACEHOLDER, &nonce).replace(LOOK, look);
     let policy = format!(
         "default-src 'none'; script-src 'self' 'nonce-{nonce}'; style-src 'self' 'nonce-{nonce}'; \
          img-src 'self' data:; font-src 'self'; connect-src 'self'; manifest-src 'self'; base-uri 'none'; \
@@ -72,5 +84,9 @@ fn file(request: &HttpRequest, path: &str) -> HttpResponse {
     if let Some(coding) = coding {
         response.insert_header((CONTENT_ENCODING, coding));
     }
-    response.body(file.data.into_owned())
+    // Embedded files are sent as they lie in the program, not copied.
+    response.body(match file.data {
+        Cow::Borrowed(bytes) => Bytes::from_static(bytes),
+        Cow::Owned(bytes) => Bytes::from(bytes),
+    })
 }

@@ -3,8 +3,8 @@
 use crate::problem::Problem;
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::StatusCode;
-use actix_web::http::header::{HOST, ORIGIN};
+use actix_web::http::header::{CACHE_CONTROL, HOST, HeaderName, HeaderValue, ORIGIN, X_CONTENT_TYPE_OPTIONS};
+use actix_web::http::{Method, StatusCode};
 use actix_web::middleware::Next;
 use actix_web::{Error, ResponseError, web};
 use std::net::{IpAddr, Ipv6Addr};
@@ -17,8 +17,8 @@ pub struct Own {
 }
 
 impl Own {
-    /// Whether a Host names this machine: loopback names, the address listened on, and any bare address where all
-    /// are listened on (a name could be rebound by a foreign site, an address cannot).
+    /// Whether a Host names this machine as it was told: loopback names, or the address listened on; any bare address
+    /// where all are listened on (a name could be rebound by a foreign site, an address cannot).
     fn names(self, host: &str) -> bool {
         let name = match host.strip_prefix('[') {
             Some(rest) => rest.split(']').next().unwrap_or(""),
@@ -40,19 +40,30 @@ pub async fn only_own(
 ) -> Result<ServiceResponse<EitherBody<impl MessageBody>>, Error> {
     let header = |name| request.headers().get(name).and_then(|value| value.to_str().ok()).map(str::to_owned);
     let host = header(HOST);
+    let foreign = header(HeaderName::from_static("sec-fetch-site")).is_some_and(|site| site == "cross-site" || site == "same-site");
+    // Following a link to the page itself is nobody's attack; asking the API, or posting, from elsewhere is.
+    let visit = request.method() == Method::GET && !request.path().starts_with("/api/");
     let refused = match (&host, header(ORIGIN)) {
         (None, _) => Some("The request names no host."),
         (Some(host), _) if !own.names(host) => Some("This address is not Tolva's."),
         (Some(host), Some(origin)) if origin.split_once("://").is_none_or(|(_, rest)| rest != host) => {
             Some("Another site may not use Tolva.")
         }
+        _ if foreign && !visit => Some("Another site may not use Tolva."),
         _ => None,
     };
     if let Some(detail) = refused {
         let problem = Problem::new(StatusCode::FORBIDDEN, "foreign", "From elsewhere", detail);
         return Ok(request.into_response(problem.error_response()).map_into_right_body());
     }
-    Ok(next.call(request).await?.map_into_left_body())
+    let api = request.path().starts_with("/api/");
+    let mut response = next.call(request).await?;
+    if api {
+        let headers = response.headers_mut();
+        headers.insert(X_CONTENT_TYPE_OPTIONS, HeaderValue::from_static("nosniff"));
+        headers.insert(CACHE_CONTROL, HeaderValue::from_static("no-store"));
+    }
+    Ok(response.map_into_left_body())
 }
 
 #[cfg(test)]

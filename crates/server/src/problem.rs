@@ -6,7 +6,7 @@ use serde::Serialize;
 use std::fmt;
 use tolva_core::FieldError;
 use tolva_core::format::FormatError;
-use tolva_store::{KeptSetup, StoreError};
+use tolva_store::{FileTrouble, Newer, StoreError};
 use utoipa::ToSchema;
 
 /// What is wrong at one field.
@@ -32,8 +32,8 @@ pub struct Problem {
     pub detail: String,
     /// Problems at single fields.
     pub errors: Vec<FieldProblem>,
-    /// The newer state, where a stale write was refused.
-    pub newer: Option<Box<KeptSetup>>,
+    /// What is kept now, where a stale write was refused.
+    pub newer: Option<Box<Newer>>,
 }
 
 impl Problem {
@@ -89,22 +89,34 @@ impl From<FormatError> for Problem {
 impl From<StoreError> for Problem {
     fn from(error: StoreError) -> Problem {
         let detail = error.to_string();
+        let file = error.file_trouble();
         let of = |status, kind, title| Problem::new(status, kind, title, detail.clone());
         match error {
             StoreError::NotFound { .. } => of(StatusCode::NOT_FOUND, "not-found", "Not there"),
-            StoreError::StaleSetup { newer } => {
+            StoreError::Stale { newer } => {
                 Problem { newer: Some(newer), ..of(StatusCode::CONFLICT, "stale", "Changed elsewhere") }
             }
-            StoreError::Stale { .. } => of(StatusCode::CONFLICT, "stale", "Changed elsewhere"),
+            StoreError::PlacedElsewhere { .. } => of(StatusCode::CONFLICT, "stale", "Changed elsewhere"),
             StoreError::NoHistory { .. } => of(StatusCode::CONFLICT, "history", "Nothing there"),
             StoreError::InUse { .. } => of(StatusCode::CONFLICT, "in-use", "Still in use"),
             StoreError::Full { .. } => of(StatusCode::CONFLICT, "full", "Full"),
             StoreError::Order => of(StatusCode::CONFLICT, "order", "Changed elsewhere"),
+            StoreError::SetAside(_) => of(StatusCode::CONFLICT, "set-aside", "Set aside"),
+            StoreError::NoBackup { .. } => of(StatusCode::CONFLICT, "backup", "No backup"),
             StoreError::Fields(errors) => Problem::from(errors),
             StoreError::Format(error) => Problem::from(error),
-            StoreError::Damaged { .. } | StoreError::Database(_) | StoreError::Migrate(_) => {
+            StoreError::Unwritable { .. } | StoreError::NewerStudio | StoreError::Migrate(_) => {
                 tracing::error!(%detail, "the studio's file");
                 of(StatusCode::INTERNAL_SERVER_ERROR, "store", "The studio's file cannot be used")
+            }
+            StoreError::Database(inner) => {
+                // SQLite's own words are for the log only.
+                tracing::error!(error = %inner, "the studio's file");
+                match file {
+                    Some(FileTrouble::DiskFull) => of(StatusCode::INSUFFICIENT_STORAGE, "disk-full", "The disk is full"),
+                    Some(FileTrouble::Held) => of(StatusCode::SERVICE_UNAVAILABLE, "held", "The studio's file is held"),
+                    _ => of(StatusCode::SERVICE_UNAVAILABLE, "store", "The studio's file cannot be used"),
+                }
             }
         }
     }

@@ -12,7 +12,7 @@ struct Sample;
 const JOBS: [&str; 3] = ["glasshouse.json", "tram-hall.json", "slip-shed.json"];
 
 fn read<T: serde::de::DeserializeOwned>(name: &str) -> Result<T, StoreError> {
-    let damaged = || StoreError::Damaged { what: name.to_owned() };
+    let damaged = || StoreError::Unwritable { what: name.to_owned() };
     let file = Sample::get(name).ok_or_else(damaged)?;
     serde_json::from_slice(&file.data).map_err(|_| damaged())
 }

@@ -1,20 +1,22 @@
-use super::day::{Of, in_its_light};
+use super::asked::{Asked, Of, in_its_light};
 use crate::body::Body;
 use crate::problem::Problem;
+use crate::work::Kind;
 use actix_web::post;
-use actix_web::web::{Data, Json, Query};
+use actix_web::web::Json;
+use super::Query;
 use serde::{Deserialize, Serialize};
+use tolva_core::FieldError;
 use tolva_core::assess::{Assessment, assess_situation};
 use tolva_core::layout::{Layout, Wanted, layout_of};
 use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
 use tolva_core::situation::Situation;
 use tolva_core::solve::{Change, Dragged, Part, Plan};
-use tolva_store::Studio;
 use utoipa::ToSchema;
 
 /// A part of a level, dragged.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct DragOf {
     /// The setup.
@@ -37,7 +39,7 @@ pub struct DragAnswer {
 }
 
 /// A setup to lay out, with what to do to it before.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct LayoutOf {
     /// The setup.
@@ -70,59 +72,65 @@ pub struct LayoutAnswer {
 /// What the dials make of the light as they stand.
 #[utoipa::path(params(Of), request_body = Setup, responses((status = 200, body = Assessment), (status = 422, body = Problem)))]
 #[post("/assess")]
-pub async fn assess(studio: Data<Studio>, of: Query<Of>, body: Body<Setup>) -> Result<Json<Assessment>, Problem> {
-    let house = studio.settings().await?.house;
-    let setup = in_its_light(&studio, body.0, &of).await?;
-    Ok(Json(tolva_core::assess::assess(&setup, &studio.kit().await?, house)?))
+pub async fn assess(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Assessment>, Problem> {
+    let ground = asked.ground(&of).await?;
+    let question = move || tolva_core::assess::assess(&in_its_light(&ground, body.0), &ground.kit, ground.house());
+    Ok(Json(asked.work(Kind::Assess, question).await??))
 }
 
 /// The set from above and from the side, with what the dials make of the light; changed and solved before, if asked.
 #[utoipa::path(params(Of), request_body = LayoutOf, responses((status = 200, body = LayoutAnswer), (status = 422, body = Problem)))]
 #[post("/layout")]
-pub async fn layout(studio: Data<Studio>, of: Query<Of>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
-    let LayoutOf { setup, change, solve, chosen, ratio } = body.0;
-    let mut setup = in_its_light(&studio, setup, &of).await?;
-    let kit = studio.kit().await?;
-    let house = studio.settings().await?.house;
-    if let Some(change) = change {
-        setup = tolva_core::solve::apply(&setup, &kit, &change);
-    }
-    if solve {
-        setup = tolva_core::solve::solve(&setup, &kit, house)?;
-    }
-    let situation = Situation::new(&setup, &kit, house)?;
-    let (assessment, layout) =
-        (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
-    Ok(Json(LayoutAnswer { assessment, layout, setup }))
+pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
+    let ground = asked.ground(&of).await?;
+    let question = move || {
+        let LayoutOf { setup, change, solve, chosen, ratio } = body.0;
+        let (kit, house) = (&ground.kit, ground.house());
+        let mut setup = in_its_light(&ground, setup);
+        if let Some(change) = change {
+            setup = tolva_core::solve::apply(&setup, kit, &change);
+        }
+        if solve {
+            setup = tolva_core::solve::solve(&setup, kit, house)?;
+        }
+        let situation = Situation::new(&setup, kit, house)?;
+        let (assessment, layout) =
+            (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
+        Ok::<_, Vec<FieldError>>(LayoutAnswer { assessment, layout, setup })
+    };
+    Ok(Json(asked.work(Kind::Layout, question).await??))
 }
 
 /// What binds with the dials as they stand, the ways out, and other plans.
 #[utoipa::path(params(Of), request_body = Setup, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
 #[post("/advise")]
-pub async fn advise(studio: Data<Studio>, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
-    let house = studio.settings().await?.house;
-    let setup = in_its_light(&studio, body.0, &of).await?;
-    Ok(Json(tolva_core::solve::assess_and_bind(&setup, &studio.kit().await?, house)?))
+pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
+    let ground = asked.ground(&of).await?;
+    let question =
+        move || tolva_core::solve::assess_and_bind(&in_its_light(&ground, body.0), &ground.kit, ground.house());
+    Ok(Json(asked.work(Kind::Advise, question).await??))
 }
 
 /// Solves the free dials.
 #[utoipa::path(params(Of), request_body = Setup, responses((status = 200, body = Plan), (status = 422, body = Problem)))]
 #[post("/plan")]
-pub async fn plan(studio: Data<Studio>, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
-    let house = studio.settings().await?.house;
-    let setup = in_its_light(&studio, body.0, &of).await?;
-    Ok(Json(tolva_core::solve::plan(&setup, &studio.kit().await?, house)?))
+pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
+    let ground = asked.ground(&of).await?;
+    let question = move || tolva_core::solve::plan(&in_its_light(&ground, body.0), &ground.kit, ground.house());
+    Ok(Json(asked.work(Kind::Plan, question).await??))
 }
 
 /// Finds the dial that puts a part of a level where it was dragged to.
 #[utoipa::path(params(Of), request_body = DragOf, responses((status = 200, body = DragAnswer), (status = 422, body = Problem)))]
 #[post("/drag")]
-pub async fn drag(studio: Data<Studio>, of: Query<Of>, body: Body<DragOf>) -> Result<Json<DragAnswer>, Problem> {
-    let DragOf { setup, patch, part, to } = body.0;
-    let setup = in_its_light(&studio, setup, &of).await?;
-    let kit = studio.kit().await?;
-    let house = studio.settings().await?.house;
-    let dragged = tolva_core::solve::drag(&setup, &kit, house, patch, &part, to)?;
-    let assessment = tolva_core::assess::assess(&dragged.setup, &kit, house)?;
-    Ok(Json(DragAnswer { dragged, assessment }))
+pub async fn drag(asked: Asked, of: Query<Of>, body: Body<DragOf>) -> Result<Json<DragAnswer>, Problem> {
+    let ground = asked.ground(&of).await?;
+    let question = move || {
+        let DragOf { setup, patch, part, to } = body.0;
+        let (setup, kit, house) = (in_its_light(&ground, setup), &ground.kit, ground.house());
+        let dragged = tolva_core::solve::drag(&setup, kit, house, patch, &part, to)?;
+        let assessment = tolva_core::assess::assess(&dragged.setup, kit, house)?;
+        Ok::<_, Vec<FieldError>>(DragAnswer { dragged, assessment })
+    };
+    Ok(Json(asked.work(Kind::Drag, question).await??))
 }

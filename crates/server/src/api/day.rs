@@ -1,22 +1,24 @@
-use super::id;
+use super::asked::Asked;
+use super::{Query, id};
 use crate::body::Body;
 use crate::problem::{FieldProblem, Problem};
+use crate::work::Kind;
 use actix_web::http::StatusCode;
-use actix_web::web::{Data, Json, Path, Query};
+use actix_web::web::{Data, Json, Path};
 use actix_web::{get, post, put};
-use serde::Deserialize;
-use tolva_core::House;
+use serde::{Deserialize, Serialize};
+use tolva_core::{FieldError, House};
 use tolva_core::check::Problem as CoreProblem;
-use tolva_core::day::{Day, DayAnswer, DayLight, Moment, SetupLight, Timeline, light_of, put_at};
+use tolva_core::day::{Day, DayAnswer, DayLight, Moment, SetupLight, Timeline, check_slot, light_of, put_at};
 use tolva_core::kit::Kit;
 use tolva_core::quantity::{ClockTime, Id};
 use tolva_core::schedule::Schedule;
 use tolva_core::setup::{Setup, Slot};
-use tolva_store::{KeptDay, PlacedSetup, Studio};
+use tolva_store::{JobSnapshot, KeptDay, PlacedSetup, Studio};
 use utoipa::{IntoParams, ToSchema};
 
 /// A day to save, with the version it was changed from.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct DayToKeep {
     /// The day.
@@ -27,6 +29,7 @@ pub struct DayToKeep {
 
 /// Which setup is looked at, and what time it is.
 #[derive(Debug, Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
 pub struct Looked {
     /// The setup whose light and ladder are wanted.
     pub setup: Option<String>,
@@ -35,7 +38,7 @@ pub struct Looked {
 }
 
 /// A setup to put at a time of its day.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct PutAt {
     /// The setup as it is on the screen.
@@ -58,26 +61,19 @@ fn at_field(field: &str, problem: &CoreProblem) -> Problem {
     Problem::fields(vec![FieldProblem { field: field.to_owned(), detail: problem.to_string() }])
 }
 
-/// Loads a job's day.
+/// Loads a job's day, all of one moment.
 pub(super) async fn load(studio: &Studio, job: &Id) -> Result<Loaded, Problem> {
-    let found = studio.job(job).await?;
-    let Some(day) = studio.day(job).await?.day else {
+    let JobSnapshot { job: brief, day, setups, kit, settings } = studio.snapshot_of_job(job).await?;
+    let Some(day) = day else {
         let detail = "Choose a place first: without one there is no light to tell.";
         return Err(Problem::new(StatusCode::CONFLICT, "no-place", "No place yet", detail));
     };
-    if found.job.date.as_str().is_empty() {
+    if brief.date.as_str().is_empty() {
         let detail = "Choose a date first: without one there is no light to tell.";
         return Err(Problem::new(StatusCode::CONFLICT, "no-date", "No date yet", detail));
     }
-    let timeline = Timeline::of(found.job.date.as_str(), &day).map_err(|problem| at_field("/date", &problem))?;
-    Ok(Loaded {
-        name: found.job.name.to_string(),
-        setups: studio.setups_of(job).await?,
-        kit: studio.kit().await?,
-        house: studio.settings().await?.house,
-        day,
-        timeline,
-    })
+    let timeline = Timeline::of(brief.date.as_str(), &day).map_err(|problem| at_field("/date", &problem))?;
+    Ok(Loaded { name: brief.name.to_string(), setups, kit, house: settings.house, day, timeline })
 }
 
 impl Loaded {
@@ -109,55 +105,62 @@ pub async fn keep(studio: Data<Studio>, path: Path<String>, body: Body<DayToKeep
 #[utoipa::path(operation_id = "day_answer", params(("id" = String, Path), Looked),
     responses((status = 200, body = DayAnswer), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[get("/jobs/{id}/day/answer")]
-pub async fn answer(
-    studio: Data<Studio>,
-    path: Path<String>,
-    looked: Query<Looked>,
-) -> Result<Json<DayAnswer>, Problem> {
-    let loaded = load(&studio, &id(&path)?).await?;
+pub async fn answer(asked: Asked, path: Path<String>, looked: Query<Looked>) -> Result<Json<DayAnswer>, Problem> {
+    let loaded = load(&asked.studio, &id(&path)?).await?;
     let clock = loaded.clock(&looked)?;
     let chosen = looked.setup.as_deref().map(id).transpose()?;
-    let light = DayLight::of(&loaded.day, &loaded.timeline);
-    let Loaded { setups, kit, house, .. } = &loaded;
-    Ok(Json(tolva_core::day::answer(&light, setups, chosen.as_ref(), kit, *house, clock)?))
+    let question = move || {
+        let light = DayLight::of(&loaded.day, &loaded.timeline);
+        tolva_core::day::answer(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.house, clock)
+    };
+    Ok(Json(asked.work(Kind::Day, question).await??))
 }
 
 /// Sun and light at one moment, for a setup if one is named: what a clock being turned asks for.
 #[utoipa::path(operation_id = "day_moment", params(("id" = String, Path), Looked),
     responses((status = 200, body = Moment), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[get("/jobs/{id}/day/moment")]
-pub async fn moment(studio: Data<Studio>, path: Path<String>, looked: Query<Looked>) -> Result<Json<Moment>, Problem> {
-    let loaded = load(&studio, &id(&path)?).await?;
+pub async fn moment(asked: Asked, path: Path<String>, looked: Query<Looked>) -> Result<Json<Moment>, Problem> {
+    let loaded = load(&asked.studio, &id(&path)?).await?;
     let clock = loaded.clock(&looked)?;
     let chosen = looked.setup.as_deref().map(id).transpose()?;
-    let setup = loaded.setups.iter().find(|(id, _)| chosen.as_ref() == Some(id)).map(|(_, setup)| setup);
-    let minute = clock.unwrap_or(loaded.timeline.from);
-    let known = clock.map(|minute| minute as f64);
-    Ok(Json(tolva_core::day::moment(&loaded.day, &loaded.timeline, minute, setup, known)))
+    let question = move || {
+        let setup = loaded.setups.iter().find(|(id, _)| chosen.as_ref() == Some(id)).map(|(_, setup)| setup);
+        let minute = clock.unwrap_or(loaded.timeline.from);
+        let known = clock.map(|minute| minute as f64);
+        tolva_core::day::moment(&loaded.day, &loaded.timeline, minute, setup, known)
+    };
+    Ok(Json(asked.work(Kind::Moment, question).await?))
 }
 
 /// When each setup of a job is made, and what its light is then; nothing while the job has no place or no date.
 #[utoipa::path(operation_id = "day_light", params(("id" = String, Path)),
     responses((status = 200, body = Vec<SetupLight>), (status = 404, body = Problem)))]
 #[get("/jobs/{id}/light")]
-pub async fn setups_light(studio: Data<Studio>, path: Path<String>) -> Result<Json<Vec<SetupLight>>, Problem> {
-    let job = id(&path)?;
-    if studio.job(&job).await?.job.date.as_str().is_empty() || studio.day(&job).await?.day.is_none() {
-        return Ok(Json(Vec::new()));
-    }
-    let loaded = load(&studio, &job).await?;
-    let light = DayLight::of(&loaded.day, &loaded.timeline);
-    Ok(Json(loaded.setups.iter().map(|(id, setup)| light_of(&light, id, setup)).collect()))
+pub async fn setups_light(asked: Asked, path: Path<String>) -> Result<Json<Vec<SetupLight>>, Problem> {
+    let loaded = match load(&asked.studio, &id(&path)?).await {
+        Ok(loaded) => loaded,
+        Err(problem) if ["no-place", "no-date"].contains(&problem.kind) => return Ok(Json(Vec::new())),
+        Err(problem) => return Err(problem),
+    };
+    let question = move || {
+        let light = DayLight::of(&loaded.day, &loaded.timeline);
+        loaded.setups.iter().map(|(id, setup)| light_of(&light, id, setup)).collect()
+    };
+    Ok(Json(asked.work(Kind::Day, question).await?))
 }
 
 /// An order and times for the setups of a day that give each the light it wants.
 #[utoipa::path(operation_id = "day_schedule", params(("id" = String, Path)),
     responses((status = 200, body = Schedule), (status = 409, body = Problem)))]
 #[get("/jobs/{id}/schedule")]
-pub async fn schedule(studio: Data<Studio>, path: Path<String>) -> Result<Json<Schedule>, Problem> {
-    let loaded = load(&studio, &id(&path)?).await?;
-    let light = DayLight::of(&loaded.day, &loaded.timeline);
-    Ok(Json(tolva_core::schedule::propose(&light, &loaded.setups)))
+pub async fn schedule(asked: Asked, path: Path<String>) -> Result<Json<Schedule>, Problem> {
+    let loaded = load(&asked.studio, &id(&path)?).await?;
+    let question = move || {
+        let light = DayLight::of(&loaded.day, &loaded.timeline);
+        tolva_core::schedule::propose(&light, &loaded.setups)
+    };
+    Ok(Json(asked.work(Kind::Schedule, question).await?))
 }
 
 /// Places setups on their day, all or none; answers with where they were before.
@@ -169,53 +172,28 @@ pub async fn place(
     path: Path<String>,
     body: Body<Vec<PlacedSetup>>,
 ) -> Result<Json<Vec<PlacedSetup>>, Problem> {
-    let job = id(&path)?;
-    let loaded = load(&studio, &job).await?;
-    for (index, one) in body.0.iter().enumerate() {
-        let Some(slot) = &one.slot else { continue };
-        if let Err(problem) = loaded.timeline.minute_of(&slot.time) {
-            return Err(at_field(&format!("/{index}/slot/time"), &problem));
-        }
-        if loaded.day.place.spot(&slot.spot).is_none() {
-            let problem = CoreProblem::NoSuchSpot { id: slot.spot.clone() };
-            return Err(at_field(&format!("/{index}/slot/spot"), &problem));
-        }
-    }
-    Ok(Json(studio.place_setups(&job, &body.0).await?))
+    Ok(Json(studio.place_setups(&id(&path)?, &body.0).await?))
 }
 
 /// Puts a setup at a time of its day and solves its free dials for the light forecast then. Nothing is saved.
 #[utoipa::path(operation_id = "setups_put_at", params(("id" = String, Path)), request_body = PutAt,
     responses((status = 200, body = Setup), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[post("/setups/{id}/moment")]
-pub async fn put_setup_at(studio: Data<Studio>, path: Path<String>, body: Body<PutAt>) -> Result<Json<Setup>, Problem> {
+pub async fn put_setup_at(asked: Asked, path: Path<String>, body: Body<PutAt>) -> Result<Json<Setup>, Problem> {
     let PutAt { setup, slot } = body.0;
-    let of = id(&path)?;
-    let Some((job, day)) = studio.day_of_setup(&of).await? else {
+    let ground = asked.studio.ground(Some(&id(&path)?)).await?;
+    let Some((job, day)) = ground.day else {
         let detail = "The job has no place yet: choose one on its day.";
         return Err(Problem::new(StatusCode::CONFLICT, "no-place", "No place yet", detail));
     };
-    let timeline = Timeline::of(job.date.as_str(), &day).map_err(|problem| at_field("/slot/time", &problem))?;
-    let put = put_at(&day, &timeline, &setup, slot).map_err(|problem| {
-        let field = if matches!(problem, CoreProblem::NoSuchSpot { .. }) { "/slot/spot" } else { "/slot/time" };
-        at_field(field, &problem)
-    })?;
-    let house = studio.settings().await?.house;
-    Ok(Json(tolva_core::solve::solve(&put, &studio.kit().await?, house)?))
-}
-
-/// A setup that is asked about, and which kept one it is.
-#[derive(Debug, Deserialize, IntoParams)]
-pub struct Of {
-    /// The kept setup it is: then the forecast of its job's day counts.
-    pub of: Option<String>,
-}
-
-/// A setup with what its day's forecast says of it.
-pub(super) async fn in_its_light(studio: &Studio, setup: Setup, of: &Of) -> Result<Setup, Problem> {
-    let (Some(of), true) = (&of.of, setup.slot.is_some()) else { return Ok(setup) };
-    let Some((job, day)) = studio.day_of_setup(&id(of)?).await? else { return Ok(setup) };
-    // A job without a date has no forecast; that is said on its day.
-    let Ok(timeline) = Timeline::of(job.date.as_str(), &day) else { return Ok(setup) };
-    Ok(Setup { forecast: tolva_core::day::forecast(&day, &timeline, &setup), ..setup })
+    let placed = Setup { slot: Some(slot.clone()), ..setup.clone() };
+    check_slot(&placed, job.date.as_str(), Some(&day))?;
+    let (kit, house) = (ground.kit, ground.settings.house);
+    let question = move || {
+        let at = |problem| vec![FieldError { field: "/slot/time".to_owned(), problem }];
+        let timeline = Timeline::of(job.date.as_str(), &day).map_err(at)?;
+        let put = put_at(&day, &timeline, &setup, slot).map_err(at)?;
+        tolva_core::solve::solve(&put, &kit, house)
+    };
+    Ok(Json(asked.work(Kind::Plan, question).await??))
 }

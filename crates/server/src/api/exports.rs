@@ -1,9 +1,11 @@
 //! A day taken along: as a calendar, and as tables of its readings and of a ladder.
 
+use super::asked::Asked;
 use super::day::{Loaded, load};
 use super::id;
 use crate::attachment::attachment;
 use crate::problem::Problem;
+use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::web::{Data, Path};
 use actix_web::{HttpResponse, get};
@@ -20,19 +22,28 @@ use tolva_store::Studio;
 /// How long a change of the ladder stands in a calendar, in minutes.
 const RUNG_MINUTES: f64 = 3.0;
 
+/// Setups of a calendar whose ladders are worked out: more would hold up everybody.
+const MOST_LADDERS: usize = 12;
+
 fn ladder_of(loaded: &Loaded, light: &DayLight<'_>, id: &Id, setup: &Setup) -> Option<Result<Ladder, Vec<FieldError>>> {
     let from = loaded.timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
     loaded.day.place.spot(&setup.slot.as_ref()?.spot)?;
     Some(ladder(light, (id, setup), &loaded.kit, loaded.house, from, None))
 }
 
-/// A job's day as a calendar: windows of light, setups, and every change of their ladders while they are made.
+/// A job's day as a calendar: windows of light, setups, and the changes of the first ladders while they are made.
 #[utoipa::path(operation_id = "day_calendar", params(("id" = String, Path)),
     responses((status = 200, body = String, content_type = "text/calendar"), (status = 409, body = Problem)))]
 #[get("/jobs/{id}/day.ics")]
-pub async fn calendar(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+pub async fn calendar(asked: Asked, path: Path<String>) -> Result<HttpResponse, Problem> {
     let job = id(&path)?;
-    let loaded = load(&studio, &job).await?;
+    let loaded = load(&asked.studio, &job).await?;
+    let name = loaded.name.clone();
+    let text = asked.work(Kind::Export, move || calendar_text(&job, &loaded)).await?;
+    Ok(attachment(&name, "ics", "text/calendar; charset=utf-8", text))
+}
+
+fn calendar_text(job: &Id, loaded: &Loaded) -> String {
     let light = DayLight::of(&loaded.day, &loaded.timeline);
     let utc = |minute: f64| -> DateTime<Utc> {
         DateTime::from_timestamp(loaded.timeline.at(minute).as_second(), 0).unwrap_or_default()
@@ -49,26 +60,33 @@ pub async fn calendar(studio: Data<Studio>, path: Path<String>) -> Result<HttpRe
             .ends(utc(until))
             .done()
     };
-    let mut calendar = Calendar::new().name(&loaded.name).done();
+    let mut written = Calendar::new().name(&loaded.name).done();
     let of_note = |kind: WindowKind| matches!(kind, WindowKind::Golden | WindowKind::Blue | WindowKind::HardMidday);
     for window in windows(&light.track).into_iter().filter(|window| of_note(window.kind)) {
         let key = format!("window-{}", window.from);
-        calendar.push(event(key, window.kind.words(), "", window.from as f64, (window.until + 1) as f64));
+        written.push(event(key, window.kind.words(), "", window.from as f64, (window.until + 1) as f64));
     }
+    let mut ladders = 0;
     for (id, setup) in &loaded.setups {
         let Some(slot) = &setup.slot else { continue };
         let Ok(from) = loaded.timeline.minute_of(&slot.time) else { continue };
         let until = from as f64 + slot.minutes.minutes();
         let said = light_of(&light, id, setup);
-        calendar.push(event(format!("setup-{id}"), setup.name.as_str(), &said.text, from as f64, until));
-        let Some(found) = ladder_of(&loaded, &light, id, setup) else { continue };
-        for rung in found?.rungs.iter().filter(|rung| (rung.minute as f64) < until) {
+        let told = if ladders < MOST_LADDERS { said.text } else { format!("{} Its ladder is on the day.", said.text) };
+        written.push(event(format!("setup-{id}"), setup.name.as_str(), &told, from as f64, until));
+        if ladders >= MOST_LADDERS {
+            continue;
+        }
+        ladders += 1;
+        // A setup that its kit no longer allows has its time, and no ladder.
+        let Some(Ok(found)) = ladder_of(loaded, &light, id, setup) else { continue };
+        for rung in found.rungs.iter().filter(|rung| (rung.minute as f64) < until) {
             let name = format!("{}: {}", setup.name, turns(rung));
             let from = rung.minute as f64;
-            calendar.push(event(format!("rung-{id}-{}", rung.minute), &name, &rung.text, from, from + RUNG_MINUTES));
+            written.push(event(format!("rung-{id}-{}", rung.minute), &name, &rung.text, from, from + RUNG_MINUTES));
         }
     }
-    Ok(attachment(&loaded.name, "ics", "text/calendar; charset=utf-8", calendar.to_string()))
+    written.to_string()
 }
 
 fn turns(rung: &tolva_core::ladder::Rung) -> String {
@@ -81,10 +99,16 @@ fn table(name: &str, heading: &[&str], rows: impl Iterator<Item = Vec<String>>) 
     let mut writer = csv::Writer::from_writer(Vec::new());
     writer.write_record(heading).map_err(failed)?;
     for row in rows {
-        writer.write_record(&row).map_err(failed)?;
+        writer.write_record(row.iter().map(|cell| harmless(cell).into_owned())).map_err(failed)?;
     }
     let bytes = writer.into_inner().map_err(|error| failed(error.into_error().into()))?;
     Ok(attachment(name, "csv", "text/csv; charset=utf-8", bytes))
+}
+
+/// A cell that no spreadsheet takes for a formula.
+fn harmless(cell: &str) -> std::borrow::Cow<'_, str> {
+    let starts = cell.starts_with(['=', '+', '-', '@', '\t', '\r']);
+    if starts && cell.parse::<f64>().is_err() { format!("'{cell}").into() } else { cell.into() }
 }
 
 /// Every reading of a job as a table.
@@ -92,11 +116,9 @@ fn table(name: &str, heading: &[&str], rows: impl Iterator<Item = Vec<String>>) 
     responses((status = 200, body = String, content_type = "text/csv"), (status = 404, body = Problem)))]
 #[get("/jobs/{id}/readings.csv")]
 pub async fn readings(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
-    let job = id(&path)?;
-    let found = studio.job(&job).await?;
-    let setups = studio.setups_of(&job).await?;
+    let found = studio.snapshot_of_job(&id(&path)?).await?;
     let date = found.job.date.as_str();
-    let rows = setups.iter().flat_map(|(_, setup)| {
+    let rows = found.setups.iter().flat_map(|(_, setup)| {
         setup.readings.iter().map(move |reading| {
             let method = serde_json::to_value(reading.method).ok().and_then(|v| v.as_str().map(str::to_owned));
             let settings = match reading.measured {
@@ -122,12 +144,15 @@ pub async fn readings(studio: Data<Studio>, path: Path<String>) -> Result<HttpRe
 #[utoipa::path(operation_id = "setups_ladder", params(("id" = String, Path)),
     responses((status = 200, body = String, content_type = "text/csv"), (status = 404, body = Problem), (status = 409, body = Problem)))]
 #[get("/setups/{id}/ladder.csv")]
-pub async fn ladder_table(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+pub async fn ladder_table(asked: Asked, path: Path<String>) -> Result<HttpResponse, Problem> {
     let of = id(&path)?;
-    let kept = studio.setup(&of).await?;
-    let loaded = load(&studio, &kept.job_id).await?;
-    let light = DayLight::of(&loaded.day, &loaded.timeline);
-    let Some(found) = ladder_of(&loaded, &light, &of, &kept.setup) else {
+    let kept = asked.studio.setup(&of).await?;
+    let loaded = load(&asked.studio, &kept.job_id).await?;
+    let setup = kept.setup.clone();
+    let found = asked
+        .work(Kind::Export, move || ladder_of(&loaded, &DayLight::of(&loaded.day, &loaded.timeline), &of, &setup))
+        .await?;
+    let Some(found) = found else {
         let detail = "This setup is not placed on its day yet.";
         return Err(Problem::new(StatusCode::CONFLICT, "not-placed", "Not placed yet", detail));
     };
@@ -140,4 +165,20 @@ pub async fn ladder_table(studio: Data<Studio>, path: Path<String>) -> Result<Ht
     });
     let heading = ["time", "dial", "from", "to", "as planned"];
     table(&format!("{} ladder", kept.setup.name), &heading, rows)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case::formula("=1+1", "'=1+1")]
+    #[case::call("@SUM(A1)", "'@SUM(A1)")]
+    #[case::dash("- a note", "'- a note")]
+    #[case::number("-1.25", "-1.25")]
+    #[case::words("sky", "sky")]
+    fn cells_are_no_formulas(#[case] cell: &str, #[case] written: &str) {
+        assert_eq!(harmless(cell), written);
+    }
 }

@@ -1,12 +1,12 @@
 use super::id;
 use crate::attachment::attachment;
-use crate::body::{FILE_LIMIT, from_value};
+use crate::body::{FILE_LIMIT, PATIENCE, too_slow};
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
 use serde_json::Value;
-use tolva_core::format::{JOB_FORMAT, JobFile, KIT_FORMAT, KitFile, check_header, v1};
+use tolva_core::format::{JobFile, KitFile, TolvaFile, read_file};
 use tolva_store::{Imported, Studio};
 
 fn download(name: &str, value: &impl serde::Serialize) -> HttpResponse {
@@ -36,8 +36,9 @@ pub async fn export_kit(studio: Data<Studio>) -> Result<HttpResponse, Problem> {
     responses((status = 200, body = Imported), (status = 422, body = Problem)))]
 #[post("/import")]
 pub async fn import(studio: Data<Studio>, payload: Payload) -> Result<Json<Imported>, Problem> {
-    let bytes = payload.to_bytes_limited(FILE_LIMIT).await.map_err(|_| {
-        let detail = "The file is larger than 8 MB; nothing was changed.";
+    let bytes = tokio::time::timeout(PATIENCE, payload.to_bytes_limited(FILE_LIMIT)).await.map_err(|_| too_slow())?;
+    let bytes = bytes.map_err(|_| {
+        let detail = "The file is larger than 32 MB; nothing was changed.";
         Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", "Too large", detail)
     })?;
     let bytes = bytes.map_err(|_| {
@@ -49,15 +50,29 @@ pub async fn import(studio: Data<Studio>, payload: Payload) -> Result<Json<Impor
 /// Takes a file's bytes: which kind it is and whether it is too new is looked at before anything else.
 pub async fn take(studio: &Studio, bytes: &[u8]) -> Result<Imported, Problem> {
     let value: Value = crate::body::parse(bytes)?;
-    let format = value.get("format").and_then(Value::as_str).unwrap_or("nothing").to_owned();
-    let version = value.get("version").and_then(Value::as_u64).map_or(0, |version| version.min(9_999) as u32);
-    let expected = if format == KIT_FORMAT { KIT_FORMAT } else { JOB_FORMAT };
-    check_header(&format, version, expected)?;
-    if expected == KIT_FORMAT {
-        Ok(studio.import_kit(&from_value::<KitFile>(value, "")?).await?)
-    } else if version <= 1 {
-        Ok(studio.import_job(&from_value::<v1::JobFile>(value, "")?.into()).await?)
-    } else {
-        Ok(studio.import_job(&from_value::<JobFile>(value, "")?).await?)
-    }
+    Ok(match read_file(value)? {
+        TolvaFile::Job(file) => studio.import_job(&file).await?,
+        TolvaFile::Kit(file) => studio.import_kit(&file).await?,
+    })
+}
+
+/// The whole studio in one file, as of this moment: what `tolva restore` puts back.
+#[utoipa::path(responses((status = 200, body = Vec<u8>, content_type = "application/vnd.sqlite3"), (status = 409, body = Problem)))]
+#[get("/backup")]
+pub async fn back_up(studio: Data<Studio>) -> Result<HttpResponse, Problem> {
+    let failed = |_| {
+        let detail = "The backup could not be made. Is there room on the disk?";
+        Problem::new(StatusCode::INSUFFICIENT_STORAGE, "backup", "No backup", detail)
+    };
+    let folder = studio.file().parent().unwrap_or_else(|| std::path::Path::new("."));
+    let room = tempfile::Builder::new().prefix(".backup-").tempdir_in(folder).map_err(failed)?;
+    let file = room.path().join("studio.sqlite");
+    studio.back_up(&file).await?;
+    let bytes = tokio::task::spawn_blocking(move || {
+        let bytes = std::fs::read(&file);
+        drop(room);
+        bytes
+    });
+    let bytes = bytes.await.map_err(std::io::Error::other).and_then(|bytes| bytes).map_err(failed)?;
+    Ok(attachment("tolva studio", "sqlite", "application/vnd.sqlite3", bytes))
 }

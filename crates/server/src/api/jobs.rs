@@ -1,16 +1,19 @@
-use super::id;
+use super::{Query, id};
 use crate::body::Body;
 use crate::problem::Problem;
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, delete, get, post, put};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use tolva_core::format::Brief;
 use tolva_core::quantity::Id;
-use tolva_store::{Job, JobSummary, Studio};
-use utoipa::ToSchema;
+use tolva_store::{Job, JobPage, JobSummary, Sought, Studio};
+use utoipa::{IntoParams, ToSchema};
+
+/// Jobs of a page, unless it is said.
+const PAGE: i64 = 50;
 
 /// A job to save, with the version it was changed from.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct JobToKeep {
     /// The job.
@@ -20,18 +23,35 @@ pub struct JobToKeep {
 }
 
 /// The setups of a job in their new order.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Order {
     /// Every setup of the job once.
     pub setups: Vec<Id>,
+    /// The order it was changed from; where it is another by now, nothing is changed.
+    #[serde(default)]
+    pub from: Option<Vec<Id>>,
 }
 
-/// All jobs with their setups, the newest first.
-#[utoipa::path(operation_id = "jobs_list", responses((status = 200, body = Vec<JobSummary>)))]
+/// Which jobs are wanted.
+#[derive(Debug, Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+pub struct Listed {
+    /// Words of name, client, place or date; every job without.
+    pub words: Option<String>,
+    /// Where the page begins: `next` of the page before.
+    pub from: Option<i64>,
+    /// How many at most, 1 to 200; 50 without.
+    pub most: Option<i64>,
+}
+
+/// Jobs with their setups, the newest first, a page at a time.
+#[utoipa::path(operation_id = "jobs_list", params(Listed), responses((status = 200, body = JobPage)))]
 #[get("/jobs")]
-pub async fn list(studio: Data<Studio>) -> Result<Json<Vec<JobSummary>>, Problem> {
-    Ok(Json(studio.jobs().await?))
+pub async fn list(studio: Data<Studio>, listed: Query<Listed>) -> Result<Json<JobPage>, Problem> {
+    let words = listed.words.as_deref().unwrap_or("").chars().take(200).collect();
+    let sought = Sought { words, from: listed.from, most: listed.most.unwrap_or(PAGE) };
+    Ok(Json(studio.jobs(&sought).await?))
 }
 
 /// Makes a job.
@@ -84,6 +104,6 @@ pub async fn duplicate(studio: Data<Studio>, path: Path<String>) -> Result<HttpR
     responses((status = 204), (status = 404, body = Problem), (status = 409, body = Problem)))]
 #[put("/jobs/{id}/order")]
 pub async fn order(studio: Data<Studio>, path: Path<String>, body: Body<Order>) -> Result<HttpResponse, Problem> {
-    studio.order_setups(&id(&path)?, &body.0.setups).await?;
+    studio.order_setups(&id(&path)?, &body.0.setups, body.0.from.as_deref()).await?;
     Ok(HttpResponse::NoContent().finish())
 }

@@ -1,16 +1,17 @@
 use super::id;
-use crate::body::{Body, kit_item};
+use crate::body::Body;
 use crate::problem::{FieldProblem, Problem};
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, delete, get, post, put};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use serde_json::Value;
+use tolva_core::format::decode_kit_item;
 use tolva_core::kit::KitItem;
 use tolva_store::{Imported, KeptItem, Studio};
 use utoipa::ToSchema;
 
 /// A thing of the kit to save, with the version it was changed from.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct ItemToKeep {
     /// The thing.
@@ -31,7 +32,7 @@ pub async fn list(studio: Data<Studio>) -> Result<Json<Vec<KeptItem>>, Problem> 
 #[utoipa::path(operation_id = "kit_add", request_body = KitItem, responses((status = 201, body = KeptItem), (status = 422, body = Problem)))]
 #[post("/kit")]
 pub async fn add(studio: Data<Studio>, body: Body<Value>) -> Result<HttpResponse, Problem> {
-    Ok(HttpResponse::Created().json(studio.add_kit_item(kit_item(body.0)?).await?))
+    Ok(HttpResponse::Created().json(studio.add_kit_item(decode_kit_item(body.0, "")?).await?))
 }
 
 /// Adds the sample kit.
@@ -46,7 +47,7 @@ pub async fn add_sample(studio: Data<Studio>) -> Result<Json<Imported>, Problem>
     responses((status = 200, body = KeptItem), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[put("/kit/{id}")]
 pub async fn keep(studio: Data<Studio>, path: Path<String>, body: Body<ItemToKeep>) -> Result<Json<KeptItem>, Problem> {
-    let item = kit_item(body.0.item)?;
+    let item = decode_kit_item(body.0.item, "")?;
     if *item.id() != id(&path)? {
         let detail = "The id in the address and in the thing differ.".to_owned();
         return Err(Problem::fields(vec![FieldProblem { field: "/id".to_owned(), detail }]));

@@ -1,7 +1,9 @@
 //! The JSON API.
 
 mod answers;
+mod asked;
 mod day;
+mod events;
 mod exports;
 mod files;
 mod jobs;
@@ -10,17 +12,56 @@ mod places;
 mod reference;
 mod settings;
 mod setups;
+mod studio;
 
 pub use files::take;
 
 use crate::problem::Problem;
+use actix_web::dev::Payload;
 use actix_web::http::StatusCode;
+use actix_web::{FromRequest, HttpRequest};
+use serde::de::DeserializeOwned;
+use std::future::{Ready, ready};
 use tolva_core::quantity::Id;
 use utoipa_actix_web::service_config::ServiceConfig;
 
+/// The query of an address, with problems told as all others are.
+#[derive(Debug)]
+pub struct Query<T>(T);
+
+impl<T> std::ops::Deref for Query<T> {
+    type Target = T;
+
+    fn deref(&self) -> &T {
+        &self.0
+    }
+}
+
+impl<T: DeserializeOwned> FromRequest for Query<T> {
+    type Error = Problem;
+    type Future = Ready<Result<Query<T>, Problem>>;
+
+    fn from_request(request: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let read = actix_web::web::Query::<T>::from_query(request.query_string());
+        ready(read.map(|query| Query(query.into_inner())).map_err(|error| {
+            let said = error.to_string();
+            let name = said.split('`').nth(1).unwrap_or("");
+            let detail = match (said.contains("unknown field"), said.contains("missing field")) {
+                (true, _) => format!("There is no such field in this address: {name}."),
+                (_, true) => format!("{name} is missing in this address."),
+                _ => "A value in this address is not of the kind that is needed.".to_owned(),
+            };
+            Problem::new(StatusCode::BAD_REQUEST, "query", "Not understood", detail)
+        }))
+    }
+}
+
 /// A path's id, or not found.
 fn id(text: &str) -> Result<Id, Problem> {
-    Id::new(text).map_err(|error| Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", error.to_string()))
+    Id::new(text).map_err(|_| {
+        let cut: String = text.chars().take(60).collect();
+        Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", format!("There is nothing called “{cut}”."))
+    })
 }
 
 /// Every endpoint.
@@ -71,6 +112,10 @@ pub fn configure(config: &mut ServiceConfig<'_>) {
         .service(files::export_job)
         .service(files::export_kit)
         .service(files::import)
+        .service(files::back_up)
+        .service(studio::deleted)
+        .service(studio::aside)
+        .service(events::listen)
         .service(settings::get)
         .service(settings::put)
         .service(reference::marks)

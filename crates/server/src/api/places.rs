@@ -1,7 +1,8 @@
 use crate::body::FILE_LIMIT;
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
-use actix_web::web::{Json, Payload, Query};
+use super::Query;
+use actix_web::web::{Json, Payload};
 use actix_web::{get, post};
 use serde::{Deserialize, Serialize};
 use tolva_core::place::TimeZoneName;

@@ -1,6 +1,7 @@
 use crate::problem::Problem;
 use actix_web::get;
-use actix_web::web::{Data, Json, Query};
+use super::Query;
+use actix_web::web::{Data, Json};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use tolva_core::marks::{ApertureMark, IsoMark, Mark, Printed, ShutterMark, StepSize, choices};
@@ -35,7 +36,7 @@ fn clicks<M: Mark>(first: i16, last: i16, step: StepSize) -> Vec<Printed> {
 #[utoipa::path(params(Clicks), responses((status = 200, body = Marks)))]
 #[get("/marks")]
 pub async fn marks(studio: Data<Studio>, query: Query<Clicks>) -> Result<Json<Marks>, Problem> {
-    let step = query.step.or(studio.settings().await?.house.step).unwrap_or_default();
+    let step = query.step.or(studio.settings().await?.settings.house.step).unwrap_or_default();
     Ok(Json(Marks {
         aperture: clicks::<ApertureMark>(0, 72, step),
         shutter: clicks::<ShutterMark>(-30, 90, step),

@@ -1,17 +1,19 @@
+use super::asked::Asked;
 use super::id;
 use crate::body::Body;
 use crate::problem::Problem;
+use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, delete, get, post, put};
-use serde::Deserialize;
+use serde::{Deserialize, Serialize};
 use tolva_core::quantity::Name;
 use tolva_core::setup::Setup;
 use tolva_store::{KeptSetup, Studio};
 use utoipa::ToSchema;
 
 /// A setup to make.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct NewSetup {
     /// Its name.
@@ -19,7 +21,7 @@ pub struct NewSetup {
 }
 
 /// A setup to save, with the version it was changed from.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct SetupToKeep {
     /// The setup.
@@ -29,7 +31,7 @@ pub struct SetupToKeep {
 }
 
 /// The version a step is made from.
-#[derive(Debug, Deserialize, ToSchema)]
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Step {
     /// The version on the screen.
@@ -40,14 +42,15 @@ pub struct Step {
 #[utoipa::path(operation_id = "setups_add", params(("id" = String, Path)), request_body = NewSetup,
     responses((status = 201, body = KeptSetup), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[post("/jobs/{id}/setups")]
-pub async fn add(studio: Data<Studio>, path: Path<String>, body: Body<NewSetup>) -> Result<HttpResponse, Problem> {
-    let kit = studio.kit().await?;
-    let Some(setup) = Setup::starting(body.0.name, &kit) else {
+pub async fn add(asked: Asked, path: Path<String>, body: Body<NewSetup>) -> Result<HttpResponse, Problem> {
+    let ground = asked.studio.ground(None).await?;
+    let Some(setup) = Setup::starting(body.0.name, &ground.kit) else {
         let detail = "A setup needs a camera and a lens: add them to the kit first.";
         return Err(Problem::new(StatusCode::CONFLICT, "kit", "The kit is empty", detail));
     };
-    let setup = tolva_core::solve::plan(&setup, &kit, studio.settings().await?.house)?.setup;
-    Ok(HttpResponse::Created().json(studio.add_setup(&id(&path)?, &setup).await?))
+    let solved = move || tolva_core::solve::solve(&setup, &ground.kit, ground.settings.house);
+    let setup = asked.work(Kind::Plan, solved).await??;
+    Ok(HttpResponse::Created().json(asked.studio.add_setup(&id(&path)?, &setup).await?))
 }
 
 /// One setup.

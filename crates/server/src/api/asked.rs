@@ -1,0 +1,76 @@
+//! A question about a setup: who asks, what it is answered from, and where it is worked out.
+
+use super::id;
+use crate::problem::Problem;
+use crate::work::{Asker, Kind, Work};
+use actix_web::dev::Payload;
+use actix_web::web::Data;
+use actix_web::{FromRequest, HttpRequest};
+use serde::Deserialize;
+use std::future::{Ready, ready};
+use tolva_core::day::Timeline;
+use tolva_core::setup::Setup;
+use tolva_store::{Ground, Studio};
+use utoipa::IntoParams;
+
+/// A setup that is asked about, and which kept one it is.
+#[derive(Debug, Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+pub struct Of {
+    /// The kept setup it is: then the forecast of its job's day counts.
+    pub of: Option<String>,
+}
+
+/// Who asks, with the studio and the place where computing is done.
+#[derive(Debug)]
+pub struct Asked {
+    /// The studio.
+    pub studio: Data<Studio>,
+    work: Data<Work>,
+    asker: Asker,
+}
+
+impl FromRequest for Asked {
+    type Error = Problem;
+    type Future = Ready<Result<Asked, Problem>>;
+
+    fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
+        let there = (request.app_data::<Data<Studio>>(), request.app_data::<Data<Work>>());
+        let asker = Asker::from_request(request, payload).into_inner();
+        ready(match (there, asker) {
+            ((Some(studio), Some(work)), Ok(asker)) => Ok(Asked { studio: studio.clone(), work: work.clone(), asker }),
+            (_, Err(problem)) => Err(problem),
+            _ => Err(Problem::new(
+                actix_web::http::StatusCode::INTERNAL_SERVER_ERROR,
+                "store",
+                "No studio",
+                "There is no studio open.",
+            )),
+        })
+    }
+}
+
+impl Asked {
+    /// What a question about a setup is answered from, all of one moment.
+    pub async fn ground(&self, of: &Of) -> Result<Ground, Problem> {
+        let of = of.of.as_deref().map(id).transpose()?;
+        Ok(self.studio.ground(of.as_ref()).await?)
+    }
+
+    /// Works it out in its turn.
+    pub async fn work<T: Send + 'static>(
+        &self,
+        kind: Kind,
+        question: impl FnOnce() -> T + Send + 'static,
+    ) -> Result<T, Problem> {
+        self.work.answer(&self.asker, kind, question).await
+    }
+}
+
+/// A setup with what its day's forecast says of it.
+pub fn in_its_light(ground: &Ground, setup: Setup) -> Setup {
+    let (Some((job, day)), true) = (&ground.day, setup.slot.is_some()) else { return setup };
+    // A job without a date has no forecast; that is said on its day.
+    let Ok(timeline) = Timeline::of(job.date.as_str(), day) else { return setup };
+    Setup { forecast: tolva_core::day::forecast(day, &timeline, &setup), ..setup }
+}

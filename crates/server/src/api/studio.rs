@@ -1,0 +1,20 @@
+//! The studio as a whole: what was deleted, and what is set aside.
+
+use crate::problem::Problem;
+use actix_web::get;
+use actix_web::web::{Data, Json};
+use tolva_store::{Aside, Deleted, Studio};
+
+/// What was deleted and can still be brought back, the latest first.
+#[utoipa::path(responses((status = 200, body = Vec<Deleted>)))]
+#[get("/deleted")]
+pub async fn deleted(studio: Data<Studio>) -> Result<Json<Vec<Deleted>>, Problem> {
+    Ok(Json(studio.deleted().await?))
+}
+
+/// What is kept and cannot be read.
+#[utoipa::path(responses((status = 200, body = Vec<Aside>)))]
+#[get("/aside")]
+pub async fn aside(studio: Data<Studio>) -> Result<Json<Vec<Aside>>, Problem> {
+    Ok(Json(studio.set_aside().await?))
+}

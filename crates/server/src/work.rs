@@ -1,0 +1,201 @@
+//! Where computing is done: off the threads that answer, a few at a time, the newest question of a kind first.
+
+use crate::problem::Problem;
+use actix_web::dev::Payload;
+use actix_web::http::StatusCode;
+use actix_web::{FromRequest, HttpRequest};
+use std::collections::HashMap;
+use std::future::{Ready, ready};
+use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
+use std::time::Duration;
+use tokio::sync::Semaphore;
+
+/// How long an answer is waited for.
+const CEILING: Duration = Duration::from_secs(20);
+/// Askers remembered; past that the oldest are forgotten, and only lose the right to overtake themselves.
+const ASKERS: usize = 512;
+
+/// What kind of question it is: a newer one of the same kind by the same asker takes the place of one that waits.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Kind {
+    /// What the dials make of the light.
+    Assess,
+    /// Binds and ways out.
+    Advise,
+    /// The set drawn.
+    Layout,
+    /// The dials solved.
+    Plan,
+    /// A level dragged.
+    Drag,
+    /// A day's light.
+    Day,
+    /// A moment of a day.
+    Moment,
+    /// An order of setups.
+    Schedule,
+    /// A file to take along.
+    Export,
+}
+
+impl Kind {
+    /// Whether a newer question takes the place of one that waits: its answer would be thrown away anyway.
+    const fn only_the_newest(self) -> bool {
+        matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment)
+    }
+}
+
+/// Who asks: a word a window makes for itself, so that it can overtake itself and nobody else.
+#[derive(Debug, Clone)]
+pub struct Asker(Option<String>);
+
+impl FromRequest for Asker {
+    type Error = Problem;
+    type Future = Ready<Result<Asker, Problem>>;
+
+    fn from_request(request: &HttpRequest, _: &mut Payload) -> Self::Future {
+        let word = request.headers().get("x-asker").and_then(|word| word.to_str().ok());
+        ready(Ok(Asker(word.map(|word| word.chars().take(40).collect()))))
+    }
+}
+
+/// The place where computing is done.
+#[derive(Debug, Clone)]
+pub struct Work {
+    hands: Arc<Semaphore>,
+    newest: Arc<Mutex<HashMap<(String, Kind), u64>>>,
+}
+
+impl Default for Work {
+    fn default() -> Self {
+        // One hand is left to those that answer.
+        let cores = std::thread::available_parallelism().map_or(1, usize::from);
+        Work { hands: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))), newest: Arc::default() }
+    }
+}
+
+impl Work {
+    fn turns(&self) -> MutexGuard<'_, HashMap<(String, Kind), u64>> {
+        self.newest.lock().unwrap_or_else(PoisonError::into_inner)
+    }
+
+    /// Answers a question in its turn. A question that nobody waits for any more is not begun.
+    ///
+    /// # Errors
+    /// `overtaken` where a newer one of the same asker took its place, `too-much` where it takes too long.
+    pub async fn answer<T: Send + 'static>(
+        &self,
+        asker: &Asker,
+        kind: Kind,
+        question: impl FnOnce() -> T + Send + 'static,
+    ) -> Result<T, Problem> {
+        let key = asker.0.clone().filter(|_| kind.only_the_newest()).map(|asker| (asker, kind));
+        let turn = key.as_ref().map(|key| self.take_turn(key));
+        let waited = tokio::time::timeout(CEILING, self.hands.clone().acquire_owned()).await;
+        let Ok(Ok(hand)) = waited else { return Err(too_much()) };
+        if let (Some(key), Some(turn)) = (&key, turn)
+            && self.turns().get(key).is_some_and(|newest| *newest != turn)
+        {
+            let detail = "A newer question took its place.";
+            return Err(Problem::new(StatusCode::CONFLICT, "overtaken", "Overtaken", detail));
+        }
+        let work = tokio::task::spawn_blocking(move || {
+            let answer = question();
+            drop(hand);
+            answer
+        });
+        match tokio::time::timeout(CEILING, work).await {
+            Ok(Ok(answer)) => Ok(answer),
+            Ok(Err(_)) => {
+                let detail = "That could not be worked out. Nothing was changed.";
+                Err(Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", detail))
+            }
+            Err(_) => Err(too_much()),
+        }
+    }
+
+    fn take_turn(&self, key: &(String, Kind)) -> u64 {
+        let mut turns = self.turns();
+        if turns.len() >= ASKERS && !turns.contains_key(key) {
+            turns.clear();
+        }
+        let turn = turns.entry(key.clone()).or_insert(0);
+        *turn += 1;
+        *turn
+    }
+}
+
+fn too_much() -> Problem {
+    let detail = "This is too much to work out at once. Try again, or hold some dials.";
+    Problem::new(StatusCode::SERVICE_UNAVAILABLE, "too-much", "Too much at once", detail)
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use std::sync::atomic::{AtomicUsize, Ordering};
+
+    fn one_hand() -> Work {
+        Work { hands: Arc::new(Semaphore::new(1)), newest: Arc::default() }
+    }
+
+    /// Of questions that wait, only the newest of its kind and asker is worked on.
+    #[tokio::test]
+    async fn the_newest_wins() {
+        let (work, begun) = (one_hand(), Arc::new(AtomicUsize::new(0)));
+        let busy = work.hands.clone().acquire_owned().await.unwrap();
+        let window = Asker(Some("a".into()));
+        let ask = |asker: Asker, number: usize| {
+            let (work, begun) = (work.clone(), begun.clone());
+            tokio::spawn(async move {
+                work.answer(&asker, Kind::Assess, move || {
+                    begun.fetch_add(1, Ordering::SeqCst);
+                    number
+                })
+                .await
+            })
+        };
+        let mut all = Vec::new();
+        for number in 0..5 {
+            all.push(ask(window.clone(), number));
+            tokio::task::yield_now().await;
+        }
+        let other = ask(Asker(Some("b".into())), 9);
+        tokio::task::yield_now().await;
+        drop(busy);
+        let mut answers = Vec::new();
+        for one in all {
+            answers.push(one.await.unwrap());
+        }
+        let overtaken = answers.iter().filter(|answer| answer.as_ref().is_err_and(|said| said.kind == "overtaken"));
+        assert_eq!(overtaken.count(), 4);
+        assert_eq!(answers.last().and_then(|answer| answer.as_ref().ok()), Some(&4));
+        assert_eq!(other.await.unwrap().unwrap(), 9);
+        assert_eq!(begun.load(Ordering::SeqCst), 2);
+    }
+
+    /// A question whose asker has gone is not begun, and gives its place free.
+    #[tokio::test]
+    async fn nobody_works_for_one_who_left() {
+        let (work, begun) = (one_hand(), Arc::new(AtomicUsize::new(0)));
+        let busy = work.hands.clone().acquire_owned().await.unwrap();
+        let (asked, counted) = (work.clone(), begun.clone());
+        let gone = tokio::spawn(async move {
+            asked.answer(&Asker(None), Kind::Plan, move || counted.fetch_add(1, Ordering::SeqCst)).await
+        });
+        tokio::task::yield_now().await;
+        gone.abort();
+        assert!(gone.await.is_err());
+        drop(busy);
+        assert_eq!(work.answer(&Asker(None), Kind::Plan, || 7).await.unwrap(), 7);
+        assert_eq!(begun.load(Ordering::SeqCst), 0);
+    }
+
+    #[tokio::test]
+    async fn one_that_fails_leaves_the_others_alone() {
+        let work = one_hand();
+        let failed = work.answer(&Asker(None), Kind::Plan, || assert!(std::hint::black_box(false), "on purpose")).await;
+        assert_eq!(failed.unwrap_err().status, 500);
+        assert_eq!(work.answer(&Asker(None), Kind::Plan, || 7).await.unwrap(), 7);
+    }
+}
