@@ -1,8 +1,10 @@
+import optimizeLocales from '@react-aria/optimize-locales-plugin'
 import react from '@vitejs/plugin-react'
 import { defineConfig } from 'vite'
 
 export default defineConfig({
-  plugins: [react()],
+  // The interface is in one language; React Aria's words in the others are left out.
+  plugins: [react(), { ...optimizeLocales.vite({ locales: ['en-GB', 'en-US'] }), enforce: 'pre' as const }],
   // The server puts a fresh nonce in the place of this word in every page it sends.
   html: { cspNonce: 'TOLVA-NONCE' },
   build: { target: 'es2022', assetsInlineLimit: 0, sourcemap: false },

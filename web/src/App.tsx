@@ -1,16 +1,19 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense } from 'react'
+import { useQueryClient } from '@tanstack/react-query'
+import { lazy, Suspense, useEffect } from 'react'
+import { ErrorBoundary } from 'react-error-boundary'
 import { RouterProvider } from 'react-aria-components'
-import { NavLink, Route, Routes, useHref, useNavigate } from 'react-router'
+import { NavLink, Route, Routes, useHref, useLocation, useNavigate } from 'react-router'
 import styled from 'styled-components'
-import { client, need } from './api/client'
-import { settingsQuery } from './api/queries'
-import { BenchPage } from './bench/BenchPage'
-import { JobsPage } from './jobs/JobsPage'
+import { hear, listen, refreshes } from './api/ear'
+import { ErrorScreen } from './ErrorScreen'
+import { openSessions } from './session/useSession'
+import { useSettings } from './settings/useSettings'
 import { useKeyList, useKeys } from './keys/KeysProvider'
 import { QuietPush } from './ui/Push'
 
+const BenchPage = lazy(() => import('./bench/BenchPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
+const JobsPage = lazy(() => import('./jobs/JobsPage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
 const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
 const SettingsPage = lazy(() => import('./settings/SettingsPage'))
@@ -62,15 +65,28 @@ const Rail = styled.nav`
 
 /** The look after this one, for the switch and its key. */
 function useNextLook() {
+  const { draft, edit } = useSettings()
+  const dusk = draft?.theme === 'dusk'
+  return { dusk, turn: () => edit((settings) => ({ ...settings, theme: dusk ? 'daylight' : 'dusk' })) }
+}
+
+/** What others change shows by itself; what could not be kept is tried again when the page is looked at again. */
+function useStudio() {
   const queries = useQueryClient()
-  const settings = useQuery(settingsQuery).data
-  const keep = useMutation({
-    mutationFn: (theme: 'daylight' | 'dusk') =>
-      need(client.PUT('/api/settings', { body: { ...settings!, theme } })),
-    onSuccess: (kept) => queries.setQueryData(settingsQuery.queryKey, kept),
-  })
-  const dusk = settings?.theme === 'dusk'
-  return { dusk, turn: () => settings && keep.mutate(dusk ? 'daylight' : 'dusk') }
+  useEffect(() => {
+    const stop = listen()
+    const silence = hear((changed) => refreshes(queries, changed))
+    const again = () => openSessions().forEach((session) => void session.retry())
+    const back = () => document.visibilityState === 'visible' && again()
+    window.addEventListener('online', again)
+    document.addEventListener('visibilitychange', back)
+    return () => {
+      stop()
+      silence()
+      window.removeEventListener('online', again)
+      document.removeEventListener('visibilitychange', back)
+    }
+  }, [queries])
 }
 
 function TopRail() {
@@ -99,20 +115,24 @@ function TopRail() {
 
 export function App() {
   const navigate = useNavigate()
+  const { pathname } = useLocation()
+  useStudio()
   return (
     <RouterProvider navigate={navigate} useHref={useHref}>
       <TopRail />
-      <Suspense fallback={<p role="status">Loading …</p>}>
-        <Routes>
-          <Route path="/" element={<JobsPage />} />
-          <Route path="/setups/:id/:view?" element={<BenchPage />} />
-          <Route path="/setups/:id/sheet" element={<SheetPage />} />
-          <Route path="/jobs/:id/day" element={<DayPage />} />
-          <Route path="/kit" element={<KitPage />} />
-          <Route path="/settings" element={<SettingsPage />} />
-          <Route path="*" element={<p role="alert">There is no such page. Go to Jobs.</p>} />
-        </Routes>
-      </Suspense>
+      <ErrorBoundary FallbackComponent={ErrorScreen} resetKeys={[pathname]}>
+        <Suspense fallback={<p role="status">Loading …</p>}>
+          <Routes>
+            <Route path="/" element={<JobsPage />} />
+            <Route path="/setups/:id/:view?" element={<BenchPage />} />
+            <Route path="/setups/:id/sheet" element={<SheetPage />} />
+            <Route path="/jobs/:id/day" element={<DayPage />} />
+            <Route path="/kit" element={<KitPage />} />
+            <Route path="/settings" element={<SettingsPage />} />
+            <Route path="*" element={<p role="alert">There is no such page. Go to Jobs.</p>} />
+          </Routes>
+        </Suspense>
+      </ErrorBoundary>
     </RouterProvider>
   )
 }

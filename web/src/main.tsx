@@ -9,7 +9,13 @@ import { KeysProvider } from './keys/KeysProvider'
 import { LookProvider } from './theme/LookProvider'
 import { NoticeProvider } from './ui/Notices'
 
-const queries = new QueryClient({ defaultOptions: { queries: { retry: 1, refetchOnWindowFocus: true } } })
+const queries = new QueryClient({
+  defaultOptions: {
+    // The studio is this machine: what the browser says of the network is nothing to it.
+    queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' },
+    mutations: { networkMode: 'always' },
+  },
+})
 const root = document.getElementById('root')
 if (root) {
   createRoot(root).render(

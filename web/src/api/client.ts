@@ -2,7 +2,10 @@ import createClient from 'openapi-fetch'
 import type { paths } from './schema'
 import type { Problem } from './types'
 
-export const client = createClient<paths>({ baseUrl: '/' })
+/** A word this window makes for itself, so that its newer questions overtake its older ones and nobody else's. */
+const asker = Math.random().toString(36).slice(2)
+
+export const client = createClient<paths>({ baseUrl: '/', headers: { 'X-Asker': asker } })
 
 /** An answer that is a problem: what to say, and at which fields. */
 export class ApiProblem extends Error {
@@ -15,7 +18,17 @@ const unreachable: Problem = {
   type: 'unreachable',
   title: 'Tolva does not answer',
   status: 0,
-  detail: 'Tolva does not answer. Is it still running? What you typed is kept here.',
+  detail:
+    'Tolva does not answer. Is it still running? What you typed is kept here and saved as soon as it does.',
+  errors: [],
+}
+
+/** What is not in a list that was fetched. */
+export const notThere: Problem = {
+  type: 'not-found',
+  title: 'Not there',
+  status: 404,
+  detail: 'This is not there any more.',
   errors: [],
 }
 
@@ -35,6 +48,9 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
     problem?.detail ? (problem as Problem) : { ...unreachable, status: given.response.status },
   )
 }
+
+/** Whether a newer question of this window took this one's place: its answer is not missed. */
+export const overtaken = (error: unknown) => error instanceof ApiProblem && error.problem.type === 'overtaken'
 
 /** The words for any error. */
 export function words(error: unknown): string {

@@ -1,13 +1,41 @@
-import { keepPreviousData, queryOptions } from '@tanstack/react-query'
+import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { client, need } from './client'
 
-export const jobsQuery = queryOptions({ queryKey: ['jobs'], queryFn: () => need(client.GET('/api/jobs')) })
+/** Jobs, a page after the other, of those that these words are in. */
+export const jobsQuery = (words: string) =>
+  infiniteQueryOptions({
+    queryKey: ['jobs', 'list', words],
+    queryFn: ({ pageParam }) =>
+      need(
+        client.GET('/api/jobs', {
+          params: { query: { words, ...(pageParam !== null && { from: pageParam }) } },
+        }),
+      ),
+    initialPageParam: null as number | null,
+    getNextPageParam: (page) => page.next ?? null,
+    placeholderData: keepPreviousData,
+  })
+
+export const jobQuery = (id: string) =>
+  queryOptions({
+    queryKey: ['jobs', 'one', id],
+    queryFn: () => need(client.GET('/api/jobs/{id}', path(id))),
+    enabled: id !== '',
+  })
+
+export const deletedQuery = queryOptions({
+  queryKey: ['deleted'],
+  queryFn: () => need(client.GET('/api/deleted')),
+})
+
+export const asideQuery = queryOptions({ queryKey: ['aside'], queryFn: () => need(client.GET('/api/aside')) })
 
 export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => need(client.GET('/api/kit')) })
 
 export const settingsQuery = queryOptions({
   queryKey: ['settings'],
   queryFn: () => need(client.GET('/api/settings')),
+  select: (kept) => kept.settings,
   staleTime: Infinity,
 })
 

@@ -3,10 +3,11 @@ import { memo } from 'react'
 import { Switch } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
-import { jobsQuery } from '../api/queries'
+import { jobQuery } from '../api/queries'
 import type { Setup } from '../api/types'
 import { choicesOf } from '../ui/choices'
 import { LiveText } from '../ui/Field'
+import { SaveWords } from '../ui/Keeping'
 import { MainPush, Push, QuietPush } from '../ui/Push'
 import { Views } from '../ui/Views'
 import type { BenchState } from './useBench'
@@ -35,10 +36,6 @@ const Head = styled.header`
     flex-wrap: wrap;
     align-items: center;
     gap: 8px;
-  }
-  .saved {
-    font-size: 13px;
-    color: ${({ theme }) => theme.quiet};
   }
   @media (max-width: 760px) {
     padding: 4px 12px;
@@ -94,11 +91,9 @@ const Follow = styled(Switch)`
     background: ${({ theme }) => theme.ink};
   }
 `
-const saveWords = { saved: 'Saved', saving: 'Saving …', waiting: 'Saving …', failed: 'Not saved yet' }
-
 /** The setups before and after this one in shooting order. */
 export function useNeighbours(kept: BenchState['kept']) {
-  const job = useQuery(jobsQuery).data?.find((job) => job.id === kept?.job_id)
+  const job = useQuery(jobQuery(kept?.job_id ?? '')).data
   const index = job?.setups.findIndex((setup) => setup.id === kept?.id) ?? -1
   return { job, before: job?.setups[index - 1], after: index < 0 ? undefined : job?.setups[index + 1] }
 }
@@ -148,9 +143,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
       </span>
       <Views label="Brief or set" views={views} shows={shows} onShow={onShow} deskOnly />
       <span className="end">
-        <span className="saved" role="status" data-save={save}>
-          {saveWords[save]}
-        </span>
+        <SaveWords className="saved" save={save} />
         <Push onPress={() => void undo()} isDisabled={!unsaved && !history?.undo}>
           Undo
         </Push>

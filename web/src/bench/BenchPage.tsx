@@ -9,6 +9,7 @@ import { StopScale } from '../scale/StopScale'
 import { Trouble } from '../ui/Field'
 import { MainPush, Push } from '../ui/Push'
 import { PHONE, useMedia } from '../ui/useMedia'
+import { Keeping } from '../ui/Keeping'
 import { BenchHead, benchPath, type Shows, useNeighbours } from './BenchHead'
 import { Brief } from './Brief'
 import { Dial } from './Dial'
@@ -204,20 +205,11 @@ const Views = styled(ToggleButtonGroup)`
     }
   }
 `
-const ConflictBar = styled.div`
-  padding: 10px 20px;
-  background: ${({ theme }) => theme.warnWash};
-  border-bottom: 2px solid ${({ theme }) => theme.warn};
-  display: flex;
-  gap: 12px;
-  align-items: center;
-  flex-wrap: wrap;
-`
 const Waiting = styled.p`
   padding: 40px 20px;
 `
 /** One setup: the heart of it all. */
-export function BenchPage() {
+export default function BenchPage() {
   const { id = '', view } = useParams()
   return <Bench key={id} id={id} shows={view === 'set' ? 'set' : 'brief'} />
 }
@@ -275,21 +267,13 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
         shows={shows}
         onShow={show}
       />
-      {bench.conflict && (
-        <ConflictBar role="alert">
-          <span>
-            This setup was changed in another window. Take the newer one, or put yours over it; undo keeps
-            both.
-          </span>
-          <MainPush onPress={() => void bench.settle(false)}>Show the newer one</MainPush>
-          <Push onPress={() => void bench.settle(true)}>Put mine over it</Push>
-        </ConflictBar>
-      )}
-      {bench.trouble && (
-        <ConflictBar>
-          <Trouble>{bench.trouble}</Trouble>
-        </ConflictBar>
-      )}
+      <Keeping
+        state={bench}
+        onSettle={bench.settle}
+        onBringBack={bench.bringBack}
+        onTakeUp={bench.takeUp}
+        onRetry={bench.retry}
+      />
       <Body data-view={shows} data-part={part}>
         {onSet ? (
           <div className="set">

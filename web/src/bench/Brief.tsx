@@ -171,7 +171,7 @@ const SubjectLines = memo(function SubjectLines(props: SubjectProps) {
             value={people}
             digits={0}
             error={errorAt(errors, '/subject/people', '/scene/people')}
-            onCommit={(count) => rearrange({ do: 'people', count: count as number }, '/subject/people')}
+            onCommit={(count) => rearrange({ do: 'people', count: count }, '/subject/people')}
           />
         </>
       )}
@@ -258,9 +258,7 @@ const BackgroundLines = memo(function BackgroundLines({
             digits={0}
             tint="ambient"
             error={errorAt(errors, '/ambient/kelvin', '/ambient')}
-            onCommit={(kelvin) =>
-              edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin: kelvin as number } }))
-            }
+            onCommit={(kelvin) => edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin: kelvin } }))}
           />
         </>
       )}
@@ -344,7 +342,7 @@ const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing 
         step={1}
         digits={0}
         error={errors['/camera/focal']}
-        onCommit={(focal) => put({ focal: focal as number })}
+        onCommit={(focal) => put({ focal: focal })}
       />
       ,{' '}
       <LiveChoice

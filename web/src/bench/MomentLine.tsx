@@ -2,10 +2,10 @@ import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { dayQuery, settingsQuery } from '../api/queries'
 import type { Level, Setup, Slot } from '../api/types'
-import { span, typedTime } from '../day/clock'
+import { span } from '../day/clock'
 import { stopsLabel } from '../format/stops'
 import { clockTime } from '../format/units'
-import { LiveChoice, LiveText } from '../ui/Field'
+import { LiveChoice, LiveTime } from '../ui/Field'
 import { errorAt } from './errors'
 import type { BenchState } from './useBench'
 
@@ -28,18 +28,18 @@ export function MomentLine({ bench, setup }: Props) {
       </p>
     )
   }
-  const put = (change: Partial<Slot>) => void bench.putAt({ ...slot, ...change })
+  const put = (change: Partial<Slot>) => void bench.putAt(change)
   const spots = day.place.spots.map((spot) => ({ id: spot.id, name: spot.name }))
   return (
     <>
       <div className="lines">
         It is{' '}
-        <LiveText
+        <LiveTime
           label="It is"
           value={slot.time}
           tint="ambient"
           error={errorAt(bench.errors, '/slot/time')}
-          onCommit={(time) => put({ time: typedTime(time) })}
+          onCommit={(time) => put({ time })}
         />{' '}
         at{' '}
         <LiveChoice

@@ -5,7 +5,7 @@ import styled from 'styled-components'
 import { marksQuery, settingsQuery } from '../api/queries'
 import type { Printed, Reading, ReadingReport, Setup } from '../api/types'
 import { clockTime } from '../format/units'
-import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
+import { LiveChoice, LiveNumber, LiveTime } from '../ui/Field'
 import { QuietPush, Push } from '../ui/Push'
 import type { Editing } from './Brief'
 import { measures, methods, patches } from './choices'
@@ -35,18 +35,19 @@ type Props = Editing & Pick<Setup, 'readings'> & { reports?: ReadingReport[] }
 export const Readings = memo(function Readings({ edit, errors, readings, reports }: Props) {
   const put = (index: number, change: Partial<Reading>) =>
     edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
-  const add = () => {
+  const fresh = (readings: Reading[]): Reading => {
     const taken = new Set(readings.map((reading) => reading.patch))
     const patch = patches.find(({ id }) => id !== 'edge' && !taken.has(id))?.id ?? 'face'
-    const reading: Reading = {
+    return {
       id: freshId('reading', readings),
       patch,
       method: patch === 'background' || patch === 'sky' ? 'reflected' : 'incident',
       measured: { as: 'ev', ev: 12 },
       time: null,
     }
-    edit((s) => ({ ...s, readings: [...s.readings, reading] }))
   }
+  // From what is newest, so that pressed twice it adds two.
+  const add = () => edit((s) => ({ ...s, readings: [...s.readings, fresh(s.readings)] }))
   return (
     <>
       <ul>
@@ -116,7 +117,7 @@ function ReadingLine({ reading, report, errors, field, onChange, onRemove }: Lin
           step={1 / 3}
           tint="ambient"
           error={errorAt(errors, `${field}/measured/ev`, `${field}/measured`)}
-          onCommit={(ev) => onChange({ measured: { as: 'ev', ev: ev as number } })}
+          onCommit={(ev) => onChange({ measured: { as: 'ev', ev } })}
         />
       ) : (
         <Fragment>
@@ -131,12 +132,13 @@ function ReadingLine({ reading, report, errors, field, onChange, onRemove }: Lin
         onChoose={(method) => onChange({ method })}
       />
       ,{' '}
-      <LiveText
+      <LiveTime
+        optional
         label={`${name}: time of the reading`}
         value={reading.time ?? ''}
         placeholder="time"
         error={errors[`${field}/time`]}
-        onCommit={(time) => onChange({ time: time.trim() === '' ? null : time.trim() })}
+        onCommit={(time) => onChange({ time: time === '' ? null : time })}
       />
       <QuietPush aria-label={`Remove the reading of the ${name.toLowerCase()}`} onPress={onRemove}>
         <X size={16} aria-hidden />

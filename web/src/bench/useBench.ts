@@ -1,7 +1,7 @@
-import { replaceEqualDeep, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useRef, useState } from 'react'
-import { ApiProblem, client, need, words } from '../api/client'
-import { jobsQuery } from '../api/queries'
+import { replaceEqualDeep } from '@tanstack/react-query'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { ApiProblem, client, need, overtaken, words } from '../api/client'
+import { hear } from '../api/ear'
 import type {
   Assessment,
   Change,
@@ -14,49 +14,39 @@ import type {
   Setup,
   Slot,
 } from '../api/types'
+import { useSession } from '../session/useSession'
 import { sameWhereSame } from './sameWhereSame'
 import { dialAt, nearestMark, sameDial, withDial } from './setupDials'
 import { useNewest } from './useNewest'
 
-type SaveState = 'saved' | 'saving' | 'waiting' | 'failed'
 type Advice = Pick<Plan, 'binds' | 'alternatives' | 'evening' | 'spill' | 'cures'>
-type Conflict = { mine: Setup; newer: KeptSetup }
 
-type Bench = {
-  kept: KeptSetup | null
-  draft: Setup | null
+/** What the core makes of the draft. */
+type Answered = {
   assessment: Assessment | null
   /** The set as drawn, while it is shown. */
   layout: Layout | null
   /** The setup the drawing was made of. */
   laid: Setup | null
   advice: Advice | null
+  /** What does not fit, by field. */
   errors: Record<string, string>
-  save: SaveState
   trouble: string | null
-  conflict: Conflict | null
   /** Whether something of the set is in the hand. */
   inHand: boolean
-  missing: boolean
 }
 
 /** One object for no errors, so that what only shows errors is not drawn again. */
 const NO_ERRORS: Record<string, string> = {}
-const empty: Bench = {
-  kept: null,
-  draft: null,
+const nothing: Answered = {
   assessment: null,
   layout: null,
   laid: null,
   advice: null,
   errors: NO_ERRORS,
-  save: 'saved',
   trouble: null,
-  conflict: null,
   inHand: false,
-  missing: false,
 }
-const SAVE_AFTER = 350
 const ADVISE_AFTER = 200
 
 const adviceOf = ({ binds, alternatives, evening, spill, cures }: Plan): Advice => ({
@@ -70,41 +60,51 @@ const adviceOf = ({ binds, alternatives, evening, spill, cures }: Plan): Advice 
 /** A field of a setup, where it was sent as part of something else. */
 const inSetup = (field: string) => field.replace(/^\/setup(?=\/)/, '')
 
-/** How an edit is answered: solved or as it stands, with a change the core makes first, and at which field that was typed. */
-type How = { solve?: boolean; change?: Change; at?: string; of?: 'typing' | 'dial' }
+/** What the core is asked to do with a draft, and at which field that was typed. */
+type How = { solve?: boolean; change?: Change; at?: string }
 
 /** What is shown of the set: nothing, or its drawing with the lines of one light, in a room of this width to height. */
 export type Shown = { light: string | null; ratio: number } | null
 
-/**
- * One setup on the bench: every edit is answered at once, saved soon after, and never lost. What the server refuses
- * stays on the screen with the words at its field until it is put right.
- */
+const gateway = (id: string) => ({
+  key: `setup:${id}`,
+  what: 'setup' as const,
+  prefix: /^\/setup(?=\/)/,
+  changed: (kept: KeptSetup) => ({ what: 'setup' as const, id, job: kept.job_id }),
+  load: () => need(client.GET('/api/setups/{id}', { params: { path: { id } } })),
+  save: (setup: Setup, version: number) =>
+    need(client.PUT('/api/setups/{id}', { params: { path: { id } }, body: { setup, version } })),
+  doc: (kept: KeptSetup) => kept.setup,
+  version: (kept: KeptSetup) => kept.version,
+})
+
+/** One setup on the bench: every edit is answered at once and kept by its session; what the core changes is an edit too. */
 export function useBench(id: string) {
-  const [state, setState] = useState<Bench>(empty)
-  const now = useRef<Bench>(empty)
+  const of = useMemo(() => gateway(id), [id])
+  const [kept, session] = useSession(of)
+  const [answered, setAnswered] = useState<Answered>(nothing)
+  const now = useRef<Answered>(nothing)
   const turn = useRef(0)
-  const timers = useRef({ save: 0, advise: 0 })
-  const saving = useRef<Promise<void>>(Promise.resolve())
+  const timer = useRef(0)
+  const chain = useRef<Promise<void>>(Promise.resolve())
   const stepping = useRef<Promise<void>>(Promise.resolve())
   const shown = useRef<Shown>(null)
   const moving = useRef<{ from: Setup } | null>(null)
   const newest = useNewest()
-  const queries = useQueryClient()
 
-  const put = useCallback((change: Partial<Bench>) => {
+  const put = useCallback((change: Partial<Answered>) => {
     // What an answer leaves as it was stays the same object, so that only what moved is drawn again.
     const assessment = change.assessment && replaceEqualDeep(now.current.assessment, change.assessment)
     const layout = change.layout && sameWhereSame(now.current.layout, change.layout)
     now.current = { ...now.current, ...change, ...(assessment && { assessment }), ...(layout && { layout }) }
-    setState(now.current)
+    setAnswered(now.current)
   }, [])
 
   const advise = useCallback(() => {
-    window.clearTimeout(timers.current.advise)
-    timers.current.advise = window.setTimeout(async () => {
+    window.clearTimeout(timer.current)
+    timer.current = window.setTimeout(async () => {
       const asked = turn.current
-      const setup = now.current.draft
+      const setup = session.get().draft
       if (!setup || moving.current) return
       try {
         const plan = await need(client.POST('/api/advise', { params: { query: { of: id } }, body: setup }))
@@ -113,44 +113,11 @@ export function useBench(id: string) {
         // What is wrong with the setup has been said by the answer to the edit itself.
       }
     }, ADVISE_AFTER)
-  }, [id, put])
-
-  const saveNow = useCallback(async () => {
-    window.clearTimeout(timers.current.save)
-    const run = async () => {
-      const { draft, kept, conflict, errors } = now.current
-      if (!draft || !kept || conflict || Object.keys(errors).length > 0) return
-      if (JSON.stringify(draft) === JSON.stringify(kept.setup)) {
-        put({ save: 'saved' })
-        return
-      }
-      put({ save: 'saving' })
-      try {
-        const body = { setup: draft, version: kept.version }
-        const saved = await need(client.PUT('/api/setups/{id}', { params: { path: { id } }, body }))
-        const same = now.current.draft === draft
-        put({ kept: saved, save: same ? 'saved' : 'waiting', trouble: null })
-        if (kept.setup.name !== draft.name) void queries.invalidateQueries(jobsQuery)
-      } catch (error) {
-        const newer = error instanceof ApiProblem ? error.problem.newer : null
-        if (newer) put({ conflict: { mine: draft, newer }, save: 'failed' })
-        else put({ save: 'failed', trouble: words(error) })
-      }
-    }
-    saving.current = saving.current.then(run)
-    return saving.current
-  }, [id, put, queries])
-
-  const saveSoon = useCallback(() => {
-    window.clearTimeout(timers.current.save)
-    put({ save: 'waiting' })
-    // A thing still in the hand is saved when it is let go, so that undo takes the whole way back.
-    if (!moving.current) timers.current.save = window.setTimeout(() => void saveNow(), SAVE_AFTER)
-  }, [put, saveNow])
+  }, [id, put, session])
 
   /** Asks what a draft comes to, in as few words as what is shown needs. */
   const ask = useCallback(
-    async (draft: Setup, { solve = false, change }: How): Promise<Partial<Bench>> => {
+    async (draft: Setup, { solve = false, change }: How) => {
       // Which kept setup it is, so that the forecast of its day counts.
       const params = { query: { of: id } }
       const set = shown.current
@@ -163,167 +130,174 @@ export function useBench(id: string) {
           ratio: set?.ratio ?? null,
         }
         const { setup, assessment, layout } = await need(client.POST('/api/layout', { params, body }))
-        return {
-          draft: solve || change ? setup : draft,
-          assessment,
-          layout: set ? layout : null,
-          laid: setup,
-        }
+        return { setup, rest: { assessment, layout: set ? layout : null, laid: setup } }
       }
       if (solve) {
         const plan = await need(client.POST('/api/plan', { params, body: draft }))
-        return { draft: plan.setup, assessment: plan.assessment, advice: adviceOf(plan) }
+        return { setup: plan.setup, rest: { assessment: plan.assessment, advice: adviceOf(plan) } }
       }
-      return { draft, assessment: await need(client.POST('/api/assess', { params, body: draft })) }
+      return {
+        setup: draft,
+        rest: { assessment: await need(client.POST('/api/assess', { params, body: draft })) },
+      }
     },
     [id],
   )
 
-  /**
-   * Answers an edit. What was typed is shown at once; a dial is drawn from the answer, so drawing it before would be
-   * drawn twice.
-   */
-  const answer = useCallback(
-    async (draft: Setup, how: How) => {
-      const asked = ++turn.current
-      window.clearTimeout(timers.current.advise)
-      if (how.of === 'dial') now.current = { ...now.current, draft }
-      else put({ draft })
-      try {
-        const { draft: answered, ...rest } = await ask(draft, how)
-        if (asked !== turn.current) return
-        // A thing may have been moved on while this was answered; then where it is now counts.
-        const current = now.current.draft === draft ? answered : now.current.draft
-        put({ ...rest, draft: current, errors: NO_ERRORS, trouble: null })
-        if (!rest.advice) advise()
-        saveSoon()
-      } catch (error) {
-        if (asked !== turn.current) return
-        window.clearTimeout(timers.current.save)
-        const fields = error instanceof ApiProblem ? error.problem.errors : []
-        if (fields.length === 0) {
-          put({ trouble: words(error), save: 'failed' })
-          return
-        }
-        const said = fields.map(({ field, detail }) => [
-          field.startsWith('/change') ? how.at : inSetup(field),
-          detail,
-        ])
-        // What a change was refused for is said at the field it was typed into, wherever the trouble is.
-        const first = how.at && fields[0] ? { [how.at]: fields[0].detail } : {}
-        put({ errors: { ...Object.fromEntries(said), ...first }, save: 'failed' })
-      }
-    },
-    [advise, ask, put, saveSoon],
-  )
-
-  const show = useCallback(
-    async (kept: KeptSetup) => {
-      const asked = ++turn.current
-      put({ kept, draft: kept.setup, errors: NO_ERRORS, save: 'saved', trouble: null, conflict: null })
-      try {
-        const answered = await ask(kept.setup, {})
-        if (asked === turn.current) put(answered)
-        advise()
-      } catch (error) {
+  const refused = useCallback(
+    (error: unknown, at?: string) => {
+      if (overtaken(error)) return
+      const fields = error instanceof ApiProblem ? error.problem.errors : []
+      if (fields.length === 0) {
         put({ trouble: words(error) })
+        return
       }
+      const said = fields.map(({ field, detail }) => [
+        field.startsWith('/change') && at ? at : inSetup(field),
+        detail,
+      ])
+      // What a change was refused for is said at the field it was typed into, wherever the trouble is.
+      const first = at && fields[0] ? { [at]: fields[0].detail } : {}
+      put({ errors: { ...Object.fromEntries(said), ...first } })
     },
-    [advise, ask, put],
+    [put],
   )
 
-  const load = useCallback(async () => {
-    try {
-      await show(await need(client.GET('/api/setups/{id}', { params: { path: { id } } })))
-    } catch (error) {
-      const gone = error instanceof ApiProblem && error.problem.status === 404
-      put(gone ? { missing: true } : { trouble: words(error) })
-    }
-  }, [id, put, show])
+  /** Answers the draft as it stands. Only the newest answer counts; what solving changed is merged into what is newest. */
+  const follow = useCallback(
+    async (solve = session.get().draft?.solve_as_i_go ?? false) => {
+      const draft = session.get().draft
+      if (!draft) return
+      const asked = ++turn.current
+      window.clearTimeout(timer.current)
+      try {
+        const { setup, rest } = await ask(draft, { solve })
+        if (asked !== turn.current) return
+        if (solve) session.merge(draft, setup)
+        put({ ...rest, errors: NO_ERRORS, trouble: null })
+        if (!('advice' in rest)) advise()
+      } catch (error) {
+        if (asked !== turn.current) return
+        refused(error)
+        // Whether it is kept all the same is for the store to say; better at once.
+        if (error instanceof ApiProblem && error.problem.errors.length > 0 && !moving.current)
+          void session.flush()
+      }
+    },
+    [advise, ask, put, refused, session],
+  )
+
+  /** Has the core change the draft; one change after the other, each on what is newest then, so that all of them count. */
+  const core = useCallback(
+    (how: How | ((draft: Setup) => Promise<Setup>), at?: string) => {
+      const run = async () => {
+        const draft = session.get().draft
+        if (!draft) return
+        const asked = ++turn.current
+        window.clearTimeout(timer.current)
+        try {
+          if (typeof how === 'function') {
+            session.merge(draft, await how(draft))
+            await follow(false)
+            return
+          }
+          const { setup, rest } = await ask(draft, how)
+          session.merge(draft, setup)
+          if (asked !== turn.current) await follow(false)
+          else {
+            put({ ...rest, errors: NO_ERRORS, trouble: null })
+            if (!('advice' in rest)) advise()
+          }
+        } catch (error) {
+          refused(error, at)
+        }
+      }
+      chain.current = chain.current.then(run)
+      return chain.current
+    },
+    [advise, ask, follow, put, refused, session],
+  )
 
   useEffect(() => {
-    now.current = empty
-    const held = timers.current
-    void load()
-    const leaving = () => void saveNow()
+    now.current = nothing
+    const held = timer
+    void session.load()
+    const leaving = () => void session.flush()
     window.addEventListener('pagehide', leaving)
+    const silence = hear((changed, own) => {
+      if (own) return
+      const ours = changed.what === 'setup' && changed.id === id
+      if (ours || changed.what === 'all') void session.load()
+      // Another kit, day or set of rules answers the same setup differently.
+      if (['kit', 'day', 'settings'].includes(changed.what)) void follow(false)
+    })
     return () => {
+      silence()
       window.removeEventListener('pagehide', leaving)
-      window.clearTimeout(held.advise)
-      void saveNow()
+      window.clearTimeout(held.current)
     }
-  }, [load, saveNow])
+  }, [follow, id, session])
+
+  // What was loaded, or came from another window, or was dropped, is answered as any edit is.
+  const answeredFor = useRef<Setup | null>(null)
+  const { draft } = kept
+  useEffect(() => {
+    if (!draft || answeredFor.current === draft) return
+    answeredFor.current = draft
+    const ground = session.get().kept?.setup === draft
+    if (ground && now.current.laid !== draft && !moving.current) void follow(false)
+  }, [draft, follow, session])
 
   const edit = useCallback(
-    (by: (setup: Setup) => Setup, of: How['of'] = 'typing') => {
-      const draft = now.current.draft
-      if (draft) void answer(by(draft), { solve: draft.solve_as_i_go, of })
+    (by: (setup: Setup) => Setup) => {
+      if (session.edit(by)) void follow()
     },
-    [answer],
+    [follow, session],
   )
 
   /** Has the core make a change: a distance, an arrangement, one light more. `at` is the field it was typed into. */
   const rearrange = useCallback(
-    (change: Change, at?: string) => {
-      const draft = now.current.draft
-      if (draft) void answer(draft, { solve: draft.solve_as_i_go, change, at })
-    },
-    [answer],
+    (change: Change, at?: string) =>
+      void core({ solve: session.get().draft?.solve_as_i_go ?? false, change }, at),
+    [core, session],
   )
 
   /** Makes a change and solves the free dials. */
-  const take = useCallback(
-    (change: Change) => {
-      if (now.current.draft) void answer(now.current.draft, { solve: true, change })
-    },
-    [answer],
-  )
+  const take = useCallback((change: Change) => void core({ solve: true, change }), [core])
 
   /**
    * Turns a dial by so many clicks from where it stands by now, so that quick turns add up even before the answer to
    * the first is there. Where everything is solved again after each change, a dial turned is held.
    */
   const turnDial = useCallback(
-    (id: DialId, clicks: number) => {
-      const { draft, assessment } = now.current
-      const strip = assessment?.dials.find((dial) => sameDial(dial.id, id))?.strip
-      if (!draft || !strip) return
-      const index = nearestMark(strip, dialAt(draft, id)) + clicks
+    (dial: DialId, clicks: number) => {
+      const setup = session.get().draft
+      const strip = now.current.assessment?.dials.find((one) => sameDial(one.id, dial))?.strip
+      if (!setup || !strip) return
+      const index = nearestMark(strip, dialAt(setup, dial)) + clicks
       const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
-      if (!to || to.at === dialAt(draft, id)) return
-      edit(
-        (setup) => withDial(setup, id, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at }),
-        'dial',
-      )
+      if (!to || to.at === dialAt(setup, dial)) return
+      edit((setup) => withDial(setup, dial, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at }))
     },
-    [edit],
+    [edit, session],
   )
 
   const hold = useCallback(
-    (dial: DialId, held: boolean) => edit((setup) => withDial(setup, dial, { held }), 'dial'),
+    (dial: DialId, held: boolean) => edit((setup) => withDial(setup, dial, { held })),
     [edit],
   )
 
-  const solve = useCallback(() => {
-    if (now.current.draft) void answer(now.current.draft, { solve: true })
-  }, [answer])
+  const solve = useCallback(() => void core({ solve: true }), [core])
 
   /** Puts it at a time of its day and solves the free dials for the light forecast then. */
   const putAt = useCallback(
-    async (slot: Slot) => {
-      const setup = now.current.draft
-      if (!setup) return
-      put({ draft: { ...setup, slot } })
-      try {
-        const call = { params: { path: { id } }, body: { setup, slot } }
-        await answer(await need(client.POST('/api/setups/{id}/moment', call)), {})
-      } catch (error) {
-        const fields = error instanceof ApiProblem ? error.problem.errors : []
-        if (fields.length === 0) put({ trouble: words(error) })
-        else put({ errors: Object.fromEntries(fields.map(({ field, detail }) => [inSetup(field), detail])) })
-      }
-    },
-    [answer, id, put],
+    (slot: Partial<Slot>) =>
+      void core(async (setup) => {
+        if (!setup.slot) return setup
+        const call = { params: { path: { id } }, body: { setup, slot: { ...setup.slot, ...slot } } }
+        return need(client.POST('/api/setups/{id}/moment', call))
+      }),
+    [core, id],
   )
 
   const [stopped, setStopped] = useState<string | null>(null)
@@ -332,23 +306,22 @@ export function useBench(id: string) {
   const drag = useCallback(
     (patch: Patch, part: Part, to: number) =>
       newest(async () => {
-        const setup = now.current.draft
+        const setup = session.get().draft
         if (!setup) return
         const asked = ++turn.current
         try {
-          const given = await need(
-            client.POST('/api/drag', { params: { query: { of: id } }, body: { setup, patch, part, to } }),
-          )
-          if (asked !== turn.current) return
-          put({ draft: given.dragged.setup, assessment: given.assessment, trouble: null })
+          const params = { query: { of: id } }
+          const given = await need(client.POST('/api/drag', { params, body: { setup, patch, part, to } }))
+          session.merge(setup, given.dragged.setup)
           setStopped(given.dragged.stopped ?? null)
+          if (asked !== turn.current) return void (await follow(false))
+          put({ assessment: given.assessment, trouble: null })
           advise()
-          saveSoon()
         } catch (error) {
-          put({ trouble: words(error) })
+          refused(error)
         }
       }),
-    [advise, id, newest, put, saveSoon],
+    [advise, follow, id, newest, put, refused, session],
   )
 
   /** Shows the set, with the lines of one light; or no longer. */
@@ -357,78 +330,83 @@ export function useBench(id: string) {
       const same =
         shown.current && next && shown.current.light === next.light && shown.current.ratio === next.ratio
       shown.current = next
-      if (same || !next || !now.current.draft) return
+      if (same || !next || !session.get().draft) return
       newest(async () => {
-        const { draft } = now.current
+        const setup = session.get().draft
         const asked = turn.current
-        if (!draft) return
+        if (!setup) return
         try {
-          const { layout, laid } = await ask(draft, {})
-          if (asked === turn.current) put({ layout, laid })
+          const { rest } = await ask(setup, {})
+          if (asked === turn.current) put(rest)
         } catch {
           // What is wrong with the setup has been said where it was typed.
         }
       })
     },
-    [ask, newest, put],
+    [ask, newest, put, session],
   )
 
   /** Moves or turns something by hand. It follows the hand at once; its light follows as fast as it is answered. */
   const move = useCallback(
     (by: (setup: Setup) => Setup) => {
-      const { draft } = now.current
-      if (!draft) return
-      put({ draft: by(draft) })
-      newest(async () => {
-        const { draft } = now.current
-        if (draft) await answer(draft, { solve: draft.solve_as_i_go })
-      })
+      if (session.edit(by)) newest(() => follow())
     },
-    [answer, newest, put],
+    [follow, newest, session],
   )
 
   /** Takes something into the hand; gives the setup and the drawing it is taken out of. */
   const grab = useCallback(() => {
-    const { draft, layout } = now.current
-    if (draft) moving.current = { from: draft }
+    const setup = session.get().draft
+    if (setup) moving.current = { from: setup }
+    session.hold(true)
     put({ inHand: true })
-    return { draft, layout }
-  }, [put])
+    return { draft: setup, layout: now.current.layout }
+  }, [put, session])
 
   /** Lets go of what was moved. What cannot stand where it was put goes back to where it stood, and says why. */
   const release = useCallback(() => {
     put({ inHand: false })
     newest(async () => {
       const from = moving.current?.from
-      const { draft } = now.current
-      moving.current = null
       // A wish of the hand may have made way for this one, so where it was let go is asked about here.
-      if (draft) await answer(draft, { solve: draft.solve_as_i_go })
-      const said = Object.values(now.current.errors)[0]
+      await follow()
+      moving.current = null
+      const said = Object.entries(now.current.errors).find(([field]) => /^\/(scene|lights)/.test(field))?.[1]
       if (from && said) {
-        await answer(from, {})
+        session.edit((setup) => ({ ...setup, scene: from.scene, lights: from.lights }))
+        await follow(false)
         put({ trouble: `${said} It stays where it was.` })
       }
+      session.hold(false)
+      advise()
     })
-  }, [answer, newest, put])
+  }, [advise, follow, newest, put, session])
 
   const goBackOrForth = useCallback(
     async (what: 'undo' | 'redo') => {
-      await saveNow()
-      const kept = now.current.kept
-      if (!kept) return
-      const call = { params: { path: { id } }, body: { version: kept.version } }
+      await chain.current
+      // A value that was refused is what is taken back first.
+      if (what === 'undo' && session.dropRefused()) return follow(false)
+      await session.flush()
+      const at = session.get()
+      if (!at.kept || at.conflict) return
+      if (!session.settled()) {
+        // The studio does not answer: what is not kept yet is taken back here.
+        if (what === 'undo' && session.dropLast()) await follow(false)
+        return
+      }
+      const call = { params: { path: { id } }, body: { version: at.kept.version } }
+      const path = what === 'undo' ? ('/api/setups/{id}/undo' as const) : ('/api/setups/{id}/redo' as const)
       try {
-        const path = what === 'undo' ? ('/api/setups/{id}/undo' as const) : ('/api/setups/{id}/redo' as const)
-        await show(await need(client.POST(path, call)))
-        void queries.invalidateQueries(jobsQuery)
+        session.adopt(await need(client.POST(path, call)))
+        await follow(false)
       } catch (error) {
         const newer = error instanceof ApiProblem ? error.problem.newer : null
-        if (newer) await show(newer)
-        else put({ trouble: words(error) })
+        if (newer?.what === 'setup') session.adopt(newer.kept)
+        else session.say(words(error))
       }
     },
-    [id, put, queries, saveNow, show],
+    [follow, id, session],
   )
 
   /** One step after the other, so that quick presses all count. */
@@ -441,20 +419,40 @@ export function useBench(id: string) {
   )
   const undo = useCallback(() => step('undo'), [step])
   const redo = useCallback(() => step('redo'), [step])
-
-  /** Ends a conflict: the newer one is shown, or mine is saved over it (undo brings the newer one back). */
   const settle = useCallback(
-    async (keepMine: boolean) => {
-      const conflict = now.current.conflict
-      if (!conflict) return
-      await show(conflict.newer)
-      if (keepMine) await answer(conflict.mine, {})
+    (mine: boolean) => {
+      session.settle(mine)
+      void follow(false)
     },
-    [answer, show],
+    [follow, session],
   )
+  const bringBack = useCallback(() => {
+    session.bringBack()
+    void follow(false)
+  }, [follow, session])
+  const takeUp = useCallback(
+    (take: boolean) => {
+      session.takeUp(take)
+      void follow(false)
+    },
+    [follow, session],
+  )
+  const errors = useMemo(() => {
+    const all = { ...answered.errors, ...kept.errors }
+    return Object.keys(all).length === 0 ? NO_ERRORS : all
+  }, [answered.errors, kept.errors])
 
   return {
-    ...state,
+    ...answered,
+    kept: kept.kept,
+    draft,
+    save: kept.save,
+    errors,
+    trouble: kept.trouble ?? answered.trouble,
+    conflict: kept.conflict,
+    shelved: kept.shelved,
+    left: kept.left,
+    missing: kept.missing,
     stopped,
     edit,
     rearrange,
@@ -471,8 +469,10 @@ export function useBench(id: string) {
     undo,
     redo,
     settle,
-    saveNow,
-    reload: load,
+    bringBack,
+    takeUp,
+    retry: session.retry.bind(session),
+    reload: session.load.bind(session),
   }
 }
 

@@ -1,9 +1,9 @@
 import { Slider, SliderThumb, SliderTrack } from 'react-aria-components'
 import styled from 'styled-components'
 import type { DayAnswer } from '../api/types'
-import { LiveText } from '../ui/Field'
+import { LiveTime } from '../ui/Field'
 import { Push } from '../ui/Push'
-import { clockAt, typedTime } from './clock'
+import { clockAt } from './clock'
 import { LEFT, RIGHT } from './strip/scale'
 
 const Ruler = styled(Slider)<{ $quarter: string }>`
@@ -99,11 +99,11 @@ export function ItIs({
     <Line>
       <span>
         It is{' '}
-        <LiveText
+        <LiveTime
           label="It is"
           value={clockAt(answer, minute)}
           error={error}
-          onCommit={(text) => onSet(typedTime(text))}
+          onCommit={(text) => onSet(text)}
         />
       </span>
       {isToday && <Push onPress={now}>Clock on the wall</Push>}

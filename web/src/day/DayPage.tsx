@@ -3,15 +3,17 @@ import { useDeferredValue, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import styled from 'styled-components'
 import { ApiProblem, words } from '../api/client'
-import { dayAnswerQuery, jobsQuery, momentQuery, settingsQuery } from '../api/queries'
+import { dayAnswerQuery, jobQuery, momentQuery, settingsQuery } from '../api/queries'
 import type { Day, DayAnswer, JobSummary } from '../api/types'
 import { clockTime } from '../format/units'
 import { useKeys } from '../keys/KeysProvider'
 import { choicesOf } from '../ui/choices'
 import { download } from '../ui/download'
 import { Trouble } from '../ui/Field'
+import { Keeping, SaveWords } from '../ui/Keeping'
 import { Push } from '../ui/Push'
 import { Views } from '../ui/Views'
+import { typedTime } from '../words/time'
 import { clockAt } from './clock'
 import { ClockRuler, ItIs } from './ClockDial'
 import { Compass } from './Compass'
@@ -138,8 +140,8 @@ const views = choicesOf<View>({ light: 'Light', place: 'Place and sky' })
 /** A job's day: its light, its setups, and what to turn when. */
 export default function DayPage() {
   const { id = '' } = useParams()
-  const job = useQuery(jobsQuery).data?.find((one) => one.id === id)
-  const jobs = useQuery(jobsQuery)
+  const found = useQuery(jobQuery(id))
+  const job = found.data
   const state = useDay(id)
   const [search, setSearch] = useSearchParams()
   const view: View = search.get('view') === 'place' ? 'place' : 'light'
@@ -150,8 +152,25 @@ export default function DayPage() {
     { key: 'y', name: 'Redo', run: state.redo },
     { key: 'g', name: 'Light or place', run: () => look({ view: view === 'place' ? 'light' : 'place' }) },
   ])
-  if (jobs.isPending || state.kept.isPending) return <p role="status">Fetching the day …</p>
-  if (!job) return <p role="alert">This job is not there. It may have been deleted.</p>
+  if (!job || !state.kept) {
+    const gone = state.missing || (found.error instanceof ApiProblem && found.error.problem.status === 404)
+    if (gone) return <p role="alert">This job is not there. It may have been deleted: Jobs lists what was.</p>
+    const trouble = found.error ? words(found.error) : state.trouble
+    if (!trouble) return <p role="status">Fetching the day …</p>
+    return (
+      <p role="alert">
+        {trouble}{' '}
+        <Push
+          onPress={() => {
+            void found.refetch()
+            state.session.retry()
+          }}
+        >
+          Try again
+        </Push>
+      </p>
+    )
+  }
   const { day } = state
   return (
     <Page>
@@ -163,6 +182,7 @@ export default function DayPage() {
           <Views label="Light or place" views={views} shows={view} onShow={(next) => look({ view: next })} />
         )}
         <span className="end">
+          <SaveWords save={state.save} />
           <DateLine job={job} />
           <Push onPress={state.undo} isDisabled={!state.canUndo}>
             Undo
@@ -172,18 +192,23 @@ export default function DayPage() {
           </Push>
         </span>
       </header>
-      {state.trouble && <Trouble>{state.trouble}</Trouble>}
-      {state.kept.error && <Trouble>{words(state.kept.error)}</Trouble>}
+      <Keeping
+        state={state}
+        onSettle={state.session.settle}
+        onBringBack={state.session.bringBack}
+        onTakeUp={state.session.takeUp}
+        onRetry={state.session.retry.bind(state.session)}
+      />
       {!day ? (
         <div className="body">
           <h2>Where is it?</h2>
           <p>Find the town, or say where you are. Its name can be changed to any other afterwards.</p>
-          <FindPlace named={job.job.place} onPlace={(found) => void state.keep(freshDay(found))} />
-          <ByCoordinates named={job.job.place} onPlace={(found) => void state.keep(freshDay(found))} />
+          <FindPlace named={job.job.place} onPlace={(found) => state.keep(freshDay(found))} />
+          <ByCoordinates named={job.job.place} onPlace={(found) => state.keep(freshDay(found))} />
         </div>
       ) : view === 'place' ? (
         <PlaceView state={state} day={day} seed={seedOf(job)} />
-      ) : !state.kept.data?.day ? (
+      ) : !state.kept.day ? (
         <p role="status">Putting the place down …</p>
       ) : job.job.date === '' ? (
         <div className="body">
@@ -216,7 +241,8 @@ type LightProps = {
 
 function LightView({ job, state, day, search, look }: LightProps) {
   const setup = search.get('setup') ?? job.setups[0]?.id
-  const at = search.get('at') ?? undefined
+  // Only a time is taken from the address; anything else there is passed over.
+  const at = typedTime(search.get('at') ?? '') ?? undefined
   const answered = useQuery(dayAnswerQuery(job.id, { setup, clock: at }))
   const refused = answered.error instanceof ApiProblem ? answered.error.problem : null
   const clockError = refused?.errors.find((one) => one.field === '/clock')?.detail

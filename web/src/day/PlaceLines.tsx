@@ -143,7 +143,7 @@ export function PlaceLines({ day, errors, edit }: Props) {
           step={0.01}
           digits={4}
           error={errors['/place/latitude']}
-          onCommit={(latitude) => moveTo.mutate({ latitude: latitude as number, longitude: place.longitude })}
+          onCommit={(latitude) => moveTo.mutate({ latitude: latitude, longitude: place.longitude })}
         />{' '}
         <LiveNumber
           label="Longitude, east positive"
@@ -152,9 +152,7 @@ export function PlaceLines({ day, errors, edit }: Props) {
           step={0.01}
           digits={4}
           error={errors['/place/longitude']}
-          onCommit={(longitude) =>
-            moveTo.mutate({ latitude: place.latitude, longitude: longitude as number })
-          }
+          onCommit={(longitude) => moveTo.mutate({ latitude: place.latitude, longitude: longitude })}
         />
         ,{' '}
         <LiveNumber
@@ -164,7 +162,7 @@ export function PlaceLines({ day, errors, edit }: Props) {
           step={5}
           digits={0}
           error={errors['/place/height']}
-          onCommit={(height) => put({ height: height as number })}
+          onCommit={(height) => put({ height: height })}
         />{' '}
         high, clocks of{' '}
         <LiveText
@@ -230,7 +228,7 @@ export function HorizonLines({ title, points, at, errors, onPut }: HorizonProps)
               step={5}
               digits={0}
               error={errors[`${at}/${index}/bearing`]}
-              onCommit={(bearing) => put(index, { bearing: bearing as number })}
+              onCommit={(bearing) => put(index, { bearing: bearing })}
             />
             :{' '}
             <LiveNumber
@@ -240,7 +238,7 @@ export function HorizonLines({ title, points, at, errors, onPut }: HorizonProps)
               step={1}
               digits={1}
               error={errors[`${at}/${index}/altitude`]}
-              onCommit={(altitude) => put(index, { altitude: altitude as number })}
+              onCommit={(altitude) => put(index, { altitude: altitude })}
             />
             <QuietPush
               aria-label={`${title}: remove point ${index + 1}`}

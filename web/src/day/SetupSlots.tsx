@@ -3,10 +3,9 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import type { Day, DayAnswer, DaySetup, Schedule, Slot } from '../api/types'
-import { LiveChoice, LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { LiveChoice, LiveNumber, Trouble, LiveTime } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { wishes } from './choices'
-import { typedTime } from './clock'
 import type { DayState } from './useDay'
 
 const List = styled.ol`
@@ -125,11 +124,11 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
         {slot ? (
           <p className="lines">
             at{' '}
-            <LiveText
+            <LiveTime
               label={`${setup.name}: begins at`}
               value={slot.time}
               error={error('time')}
-              onCommit={(time) => put({ time: typedTime(time) })}
+              onCommit={(time) => put({ time })}
             />
             , for{' '}
             <LiveNumber
@@ -139,7 +138,7 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
               step={5}
               digits={0}
               error={error('minutes')}
-              onCommit={(minutes) => put({ minutes: minutes as number })}
+              onCommit={(minutes) => put({ minutes })}
             />
             ,{' '}
             <LiveChoice

@@ -2,10 +2,9 @@ import { useMutation } from '@tanstack/react-query'
 import { FileTrigger } from 'react-aria-components'
 import { client, need, words } from '../api/client'
 import type { Day } from '../api/types'
-import { LiveChoice, LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { LiveChoice, LiveNumber, Trouble, LiveTime } from '../ui/Field'
 import { Push } from '../ui/Push'
 import { cloudSources, hazes, tolerances } from './choices'
-import { typedTime } from './clock'
 
 type Props = {
   day: Day
@@ -22,18 +21,18 @@ export function SkyLines({ day, errors, edit }: Props) {
   return (
     <p className="lines">
       Work goes from{' '}
-      <LiveText
+      <LiveTime
         label="Work begins"
         value={day.from}
         error={errors['/from']}
-        onCommit={(from) => put({ from: typedTime(from) })}
+        onCommit={(from) => put({ from })}
       />{' '}
       to{' '}
-      <LiveText
+      <LiveTime
         label="Work ends"
         value={day.until}
         error={errors['/until']}
-        onCommit={(until) => put({ until: typedTime(until) })}
+        onCommit={(until) => put({ until })}
       />
       . The air is{' '}
       <LiveChoice
@@ -103,7 +102,7 @@ export function CloudLines({ day, errors, edit, seed }: Props & { seed: number }
               digits={0}
               tint="ambient"
               error={errors[`/clouds/${hour}`]}
-              onCommit={(share) => set(hour, (share as number) / 100)}
+              onCommit={(share) => set(hour, share / 100)}
             />
           </li>
         ))}

@@ -61,7 +61,7 @@ function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
       step={5}
       digits={0}
       error={errors[`${at}/${field}`]}
-      onCommit={(value) => onPut({ [field]: (value as number) / 100 })}
+      onCommit={(value) => onPut({ [field]: value / 100 })}
     />
   )
   const bearing = (label: string, field: 'subject_faces' | 'camera_looks') => (
@@ -104,7 +104,7 @@ function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
           unit="min"
           digits={0}
           error={errors[`${at}/walk`]}
-          onCommit={(walk) => onPut({ walk: walk as number })}
+          onCommit={(walk) => onPut({ walk: walk })}
         />
         .
       </p>
@@ -173,7 +173,7 @@ function Lamps({
         step={1 / 3}
         tint="ambient"
         error={errors[`${at}/lamps/level`]}
-        onCommit={(level) => onPut({ lamps: { ...lamps, level: level as number } })}
+        onCommit={(level) => onPut({ lamps: { ...lamps, level: level } })}
       />{' '}
       at{' '}
       <LiveNumber
@@ -183,7 +183,7 @@ function Lamps({
         step={50}
         digits={0}
         error={errors[`${at}/lamps/kelvin`]}
-        onCommit={(kelvin) => onPut({ lamps: { ...lamps, kelvin: kelvin as number } })}
+        onCommit={(kelvin) => onPut({ lamps: { ...lamps, kelvin: kelvin } })}
       />
       .
     </p>
@@ -210,7 +210,7 @@ function Within({ spot, at, errors, onPut }: WithinProps) {
           step={5}
           digits={0}
           error={errors[`${at}/surroundings/edge`]}
-          onCommit={(edge) => onPut({ ...around, edge: edge as number })}
+          onCommit={(edge) => onPut({ ...around, edge: edge })}
         />{' '}
         high
       </>

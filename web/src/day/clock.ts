@@ -10,12 +10,6 @@ export function clockAt(answer: Pick<DayAnswer, 'clocks' | 'minutes'>, minute: n
   return `${two(Math.floor(all / 60) % 24)}:${two(all % 60)}`
 }
 
-/** A time as typed, with the nought some leave out. */
-export const typedTime = (text: string) => {
-  const trimmed = text.trim().replace('.', ':')
-  return /^\d:\d\d$/.test(trimmed) ? `0${trimmed}` : trimmed
-}
-
 /** Minutes in words: 7 min, 1 h 20. */
 export function span(minutes: number): string {
   const whole = Math.round(minutes)

@@ -1,128 +1,98 @@
-import { useQuery, useQueryClient } from '@tanstack/react-query'
-import { useCallback, useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { ApiProblem, client, need, words } from '../api/client'
-import { dayQuery } from '../api/queries'
-import type { Day, PlacedSetup, Slot } from '../api/types'
+import { hear, kept as tellKept } from '../api/ear'
+import type { Day, KeptDay, PlacedSetup, Slot } from '../api/types'
+import { useSession } from '../session/useSession'
 
-type Step = { undo: () => Promise<void>; redo: () => Promise<void> }
 type Errors = Record<string, string>
 const NO_ERRORS: Errors = {}
 
-const fieldsOf = (error: unknown): Errors | null => {
-  const fields = error instanceof ApiProblem ? error.problem.errors : []
-  return fields.length > 0
-    ? Object.fromEntries(fields.map(({ field, detail }) => [field.replace(/^\/day/, ''), detail]))
-    : null
-}
+/** A step of this page: a change of the day, which its session can take back, or setups placed. */
+type Step = { of: 'day' } | { of: 'slots'; back: PlacedSetup[]; forth: PlacedSetup[] }
 
-/**
- * A job's day: every change is saved at once and can be undone. What the server refuses stays on the screen with its
- * words until it is put right.
- */
+const gateway = (id: string) => ({
+  key: `day:${id}`,
+  what: 'day' as const,
+  prefix: /^\/day(?=\/)/,
+  changed: () => ({ what: 'day' as const, id }),
+  load: () => need(client.GET('/api/jobs/{id}/day', { params: { path: { id } } })),
+  save: (day: Day | null, version: number): Promise<KeptDay> =>
+    day === null
+      ? need(client.GET('/api/jobs/{id}/day', { params: { path: { id } } }))
+      : need(client.PUT('/api/jobs/{id}/day', { params: { path: { id } }, body: { day, version } })),
+  doc: (kept: KeptDay): Day | null => kept.day ?? null,
+  version: (kept: KeptDay) => kept.version,
+})
+
+/** A job's day: every change is kept by its session and can be taken back, setups placed and the day's own in one order. */
 export function useDay(job: string) {
-  const queries = useQueryClient()
-  const kept = useQuery(dayQuery(job))
-  const [draft, setDraft] = useState<Day | null>(null)
-  const [errors, setErrors] = useState<Errors>(NO_ERRORS)
+  const of = useMemo(() => gateway(job), [job])
+  const [state, session] = useSession(of)
   const [slotErrors, setSlotErrors] = useState<Errors>(NO_ERRORS)
-  const [trouble, setTrouble] = useState<string | null>(null)
-  const [history, setHistory] = useState<{ back: Step[]; forth: Step[] }>({ back: [], forth: [] })
+  const [slotTrouble, setSlotTrouble] = useState<string | null>(null)
+  const [past, setPast] = useState<Step[]>([])
+  const [future, setFuture] = useState<Step[]>([])
+  const steps = useRef({ past, future })
   const chain = useRef<Promise<void>>(Promise.resolve())
-  const day = draft ?? kept.data?.day ?? null
-  // What edits start from: the newest, also where one was made before the screen was drawn again.
-  const newest = useRef(day)
-  useEffect(() => {
-    newest.current = day
-  }, [day])
   const wished = useRef(new Map<string, Slot | null>())
 
-  const refresh = useCallback(
-    () =>
-      Promise.all([
-        queries.invalidateQueries({ queryKey: ['day', job] }),
-        queries.invalidateQueries({ queryKey: ['jobs'] }),
-      ]),
-    [job, queries],
-  )
-  const done = useCallback(
-    (step: Step) => setHistory(({ back }) => ({ back: [...back, step], forth: [] })),
-    [],
-  )
+  useEffect(() => {
+    void session.load()
+    return hear((changed, own) => {
+      if (!own && (changed.what === 'all' || (changed.what === 'day' && changed.id === job)))
+        void session.load()
+    })
+  }, [job, session])
 
-  /** Saves a day over the newest one. */
-  const put = useCallback(
-    async (next: Day) => {
-      const version = queries.getQueryData(dayQuery(job).queryKey)?.version ?? 0
-      const params = { path: { id: job } }
-      const saved = await need(client.PUT('/api/jobs/{id}/day', { params, body: { day: next, version } }))
-      queries.setQueryData(dayQuery(job).queryKey, saved)
-      await refresh()
+  const put = useCallback((next: typeof steps.current) => {
+    steps.current = next
+    setPast(next.past)
+    setFuture(next.future)
+  }, [])
+  const done = useCallback((step: Step) => put({ past: [...steps.current.past, step], future: [] }), [put])
+
+  const edit = useCallback(
+    (by: (day: Day) => Day) => {
+      if (session.edit((day) => day && by(day))) done({ of: 'day' })
     },
-    [job, queries, refresh],
+    [done, session],
   )
+  /** Puts the day down where there was none. */
+  const keep = useCallback((day: Day) => void session.edit(() => day), [session])
 
+  const send = useCallback(
+    async (placed: PlacedSetup[]) => {
+      // What the setups were placed by is kept first, since it may be a spot that is new.
+      await session.flush()
+      const back = await need(
+        client.PUT('/api/jobs/{id}/slots', { params: { path: { id: job } }, body: placed }),
+      )
+      setSlotErrors(NO_ERRORS)
+      setSlotTrouble(null)
+      tellKept({ what: 'day', id: job })
+      return back
+    },
+    [job, session],
+  )
   const inTurn = useCallback((task: () => Promise<void>) => {
     chain.current = chain.current.then(task)
     return chain.current
   }, [])
-
-  const keep = useCallback(
-    (next: Day) => {
-      newest.current = next
-      setDraft(next)
-      return inTurn(async () => {
-        const before = queries.getQueryData(dayQuery(job).queryKey)?.day ?? null
-        try {
-          await put(next)
-          setDraft((now) => (now === next ? null : now))
-          setErrors(NO_ERRORS)
-          setTrouble(null)
-          if (before) done({ undo: () => put(before), redo: () => put(next) })
-        } catch (error) {
-          const fields = fieldsOf(error)
-          if (fields) setErrors(fields)
-          else {
-            setTrouble(words(error))
-            setDraft(null)
-            await refresh()
-          }
-        }
-      })
-    },
-    [done, inTurn, job, put, queries, refresh],
-  )
-
-  const edit = useCallback((by: (day: Day) => Day) => newest.current && void keep(by(newest.current)), [keep])
-
-  const send = useCallback(
-    async (placed: PlacedSetup[]) => {
-      const params = { path: { id: job } }
-      const before = await need(client.PUT('/api/jobs/{id}/slots', { params, body: placed }))
-      await refresh()
-      return before
-    },
-    [job, refresh],
-  )
 
   /** Puts setups where and when they are to be made; what is refused is said at the setup. */
   const place = useCallback(
     (placed: PlacedSetup[]) =>
       inTurn(async () => {
         try {
-          const before = await send(placed)
-          setSlotErrors(NO_ERRORS)
-          setTrouble(null)
-          done({ undo: async () => void (await send(before)), redo: async () => void (await send(placed)) })
+          const back = await send(placed)
+          const forth = placed.map((one, index) => ({ ...one, from: back[index]?.slot ?? null }))
+          done({ of: 'slots', back, forth })
         } catch (error) {
-          const fields = fieldsOf(error)
-          if (!fields) setTrouble(words(error))
-          else {
-            const at = (field: string) =>
-              field.replace(/^\/(\d+)/, (_, index) => placed[Number(index)]?.setup ?? '')
-            setSlotErrors(
-              Object.fromEntries(Object.entries(fields).map(([field, said]) => [at(field), said])),
-            )
-          }
+          const fields = error instanceof ApiProblem ? error.problem.errors : []
+          if (fields.length === 0) setSlotTrouble(words(error))
+          const at = (field: string) =>
+            field.replace(/^\/(\d+)/, (_, index) => placed[Number(index)]?.setup ?? '')
+          setSlotErrors(Object.fromEntries(fields.map(({ field, detail }) => [at(field), detail])))
         }
       }),
     [done, inTurn, send],
@@ -140,42 +110,53 @@ export function useDay(job: string) {
     [place],
   )
 
+  /** Quick presses all count, one step after the other; nothing goes over what another window did since. */
   const step = useCallback(
     (way: 'undo' | 'redo') =>
-      inTurn(async () => {
-        const one = (way === 'undo' ? history.back : history.forth).at(-1)
+      void inTurn(async () => {
+        if (way === 'undo' && session.dropRefused()) return
+        const { past, future } = steps.current
+        const one = (way === 'undo' ? past : future).at(-1)
         if (!one) return
-        try {
-          setDraft(null)
-          setErrors(NO_ERRORS)
-          await one[way]()
-          setHistory(({ back, forth }) =>
-            way === 'undo'
-              ? { back: back.slice(0, -1), forth: [...forth, one] }
-              : { back: [...back, one], forth: forth.slice(0, -1) },
-          )
-        } catch (error) {
-          setTrouble(words(error))
-          await refresh()
+        let taken = one
+        if (one.of === 'day') session[way]()
+        else {
+          try {
+            const placed = way === 'undo' ? one.back : one.forth
+            const was = await send(placed)
+            taken = way === 'undo' ? { ...one, forth: was } : { ...one, back: was }
+          } catch (error) {
+            setSlotTrouble(words(error))
+            // What cannot be taken back any more does not stand in the way of what was done before it.
+            const lost = error instanceof ApiProblem && error.problem.status === 409
+            if (!lost) return
+            put(way === 'undo' ? { past: past.slice(0, -1), future } : { past, future: future.slice(0, -1) })
+            return
+          }
         }
+        put(
+          way === 'undo'
+            ? { past: past.slice(0, -1), future: [...future, taken] }
+            : { past: [...past, taken], future: future.slice(0, -1) },
+        )
       }),
-    [history, inTurn, refresh],
+    [inTurn, put, send, session],
   )
 
   return {
-    kept,
-    day,
-    errors,
+    ...state,
+    day: state.draft,
     slotErrors,
-    trouble,
+    trouble: slotTrouble ?? state.trouble,
     keep,
     edit,
     place,
     placeOne,
-    undo: () => void step('undo'),
-    redo: () => void step('redo'),
-    canUndo: history.back.length > 0,
-    canRedo: history.forth.length > 0,
+    session,
+    undo: () => step('undo'),
+    redo: () => step('redo'),
+    canUndo: past.length > 0 || Object.keys(state.errors).length > 0,
+    canRedo: future.length > 0,
   }
 }
 

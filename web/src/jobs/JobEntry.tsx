@@ -3,15 +3,17 @@ import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react'
 import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
-import { ApiProblem, client, need, words } from '../api/client'
-import { jobsQuery, lightQuery, settingsQuery } from '../api/queries'
-import type { Brief, JobKind, JobSummary, SetupLight } from '../api/types'
+import { client, need, words } from '../api/client'
+import { lightQuery, settingsQuery } from '../api/queries'
+import type { JobKind, JobSummary, SetupLight } from '../api/types'
 import { clockTime } from '../format/units'
 import { download } from '../ui/download'
-import { LiveChoice, LiveText, Trouble } from '../ui/Field'
+import { LiveChoice, LiveDate, LiveText, Trouble } from '../ui/Field'
+import { Keeping, SaveWords } from '../ui/Keeping'
 import { useNotice } from '../ui/Notices'
 import { Push, QuietPush } from '../ui/Push'
-import { NameToMake } from './JobsPage'
+import { NameToMake } from './NameToMake'
+import { useJob } from './useJob'
 
 const kinds: { id: JobKind; name: string }[] = [
   { id: 'portrait', name: 'Portrait' },
@@ -103,18 +105,9 @@ export function JobEntry({ job }: { job: JobSummary }) {
   const queries = useQueryClient()
   const say = useNotice()
   const navigate = useNavigate()
-  const refresh = () => queries.invalidateQueries(jobsQuery)
+  const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] })
   const params = { path: { id: job.id } }
-  const keep = useMutation({
-    mutationFn: (change: Partial<Brief>) =>
-      need(
-        client.PUT('/api/jobs/{id}', {
-          params,
-          body: { job: { ...job.job, ...change }, version: job.version },
-        }),
-      ),
-    onSettled: () => Promise.all([refresh(), queries.invalidateQueries({ queryKey: ['day', job.id] })]),
-  })
+  const { draft: brief, errors, edit, session, ...state } = useJob(job)
   const duplicate = useMutation({
     mutationFn: () => need(client.POST('/api/jobs/{id}/duplicate', { params })),
     onSuccess: (copy) => {
@@ -140,56 +133,52 @@ export function JobEntry({ job }: { job: JobSummary }) {
       void navigate(`/setups/${made.id}`)
     },
   })
-  const fields = keep.error instanceof ApiProblem ? keep.error.problem.errors : []
-  const error = (field: string) =>
-    fields.find((problem) => problem.field === `/job${field}` || problem.field === field)?.detail
-  const trouble = [duplicate.error, remove.error, keep.error && fields.length === 0 ? keep.error : null].find(
-    Boolean,
-  )
+  const error = (field: string) => errors[field]
+  const trouble = [duplicate.error, remove.error].find(Boolean)
   return (
     <Entry aria-label={job.job.name} data-job={job.id}>
       <div>
         <h2 className="name">
           <LiveText
             label="Name of the job"
-            value={job.job.name}
+            value={brief.name}
             wide
             error={error('/name')}
-            onCommit={(name) => keep.mutate({ name })}
+            onCommit={(name) => edit({ name })}
           />
         </h2>
         <p className="lines">
           <LiveChoice
             label="Kind of job"
-            value={job.job.kind}
+            value={brief.kind}
             choices={kinds}
-            onChoose={(kind) => keep.mutate({ kind })}
+            onChoose={(kind) => edit({ kind })}
           />{' '}
           for{' '}
           <LiveText
             label="Client"
-            value={job.job.client}
+            value={brief.client}
             wide
             placeholder="client"
             error={error('/client')}
-            onCommit={(text) => keep.mutate({ client: text })}
+            onCommit={(text) => edit({ client: text })}
           />{' '}
           on{' '}
-          <LiveText
+          <LiveDate
             label="Date"
-            value={job.job.date}
+            value={brief.date}
             placeholder="2026-06-30"
             error={error('/date')}
-            onCommit={(date) => keep.mutate({ date })}
+            onCommit={(date) => edit({ date })}
           />{' '}
           at{' '}
           <LiveText
             label="Place"
-            value={job.job.place}
+            value={brief.place}
             wide
             placeholder="place"
             error={error('/place')}
-            onCommit={(place) => keep.mutate({ place })}
+            onCommit={(place) => edit({ place })}
           />
         </p>
         <p className="does">
@@ -207,6 +196,14 @@ export function JobEntry({ job }: { job: JobSummary }) {
           </Push>
         </p>
         {trouble && <Trouble>{words(trouble)}</Trouble>}
+        <Keeping
+          state={state}
+          onSettle={session.settle}
+          onBringBack={session.bringBack}
+          onTakeUp={session.takeUp}
+          onRetry={session.retry.bind(session)}
+        />
+        {state.save !== 'saved' && <SaveWords save={state.save} />}
       </div>
       <div>
         <ShootingOrder job={job} />
@@ -234,22 +231,18 @@ function LightLine({ light }: { light?: SetupLight }) {
 }
 
 function ShootingOrder({ job }: { job: JobSummary }) {
+  const kept = job.setups.map((setup) => setup.id)
   const queries = useQueryClient()
   const say = useNotice()
-  const refresh = () => queries.invalidateQueries(jobsQuery)
+  const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] })
   const order = useMutation({
     mutationFn: (setups: string[]) =>
-      need(client.PUT('/api/jobs/{id}/order', { params: { path: { id: job.id } }, body: { setups } })),
-    onMutate: (setups) => {
-      // Shown at once; the studio's answer follows.
-      queries.setQueryData(jobsQuery.queryKey, (all) =>
-        all?.map((one) =>
-          one.id === job.id
-            ? { ...one, setups: [...one.setups].sort((a, b) => setups.indexOf(a.id) - setups.indexOf(b.id)) }
-            : one,
-        ),
-      )
-    },
+      need(
+        client.PUT('/api/jobs/{id}/order', {
+          params: { path: { id: job.id } },
+          body: { setups, from: kept },
+        }),
+      ),
     onSettled: refresh,
   })
   const restore = useMutation({
@@ -268,7 +261,9 @@ function ShootingOrder({ job }: { job: JobSummary }) {
     mutationFn: (id: string) => need(client.POST('/api/setups/{id}/duplicate', { params: { path: { id } } })),
     onSuccess: refresh,
   })
-  const ids = job.setups.map((setup) => setup.id)
+  // What was ordered shows at once; the studio's answer follows.
+  const ids = order.isPending ? order.variables : kept
+  const shown = ids.flatMap((id) => job.setups.filter((setup) => setup.id === id))
   // Without a place or a date there is no light to tell.
   const lights = useQuery(lightQuery(job.id)).data
   const move = (keys: Iterable<string>, target: string, after: boolean) => {
@@ -290,7 +285,7 @@ function ShootingOrder({ job }: { job: JobSummary }) {
   return (
     <Order
       aria-label={`Setups of ${job.job.name}, in shooting order`}
-      items={job.setups}
+      items={shown}
       dependencies={[lights]}
       dragAndDropHooks={dragAndDropHooks}
       keyboardNavigationBehavior="tab"

@@ -1,15 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useState } from 'react'
-import { FileTrigger } from 'react-aria-components'
+import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
+import { FileTrigger, Input, SearchField } from 'react-aria-components'
 import { useNavigate } from 'react-router'
 import styled from 'styled-components'
-import { ApiProblem, client, need, words } from '../api/client'
-import { jobsQuery, kitQuery } from '../api/queries'
+import { client, need, words as said } from '../api/client'
+import { asideQuery, jobsQuery, kitQuery } from '../api/queries'
 import type { Imported } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
-import { LiveText, Trouble } from '../ui/Field'
+import { Trouble } from '../ui/Field'
 import { useNotice } from '../ui/Notices'
 import { MainPush, Push } from '../ui/Push'
+import { DeletedList } from './DeletedList'
 import { JobEntry } from './JobEntry'
 
 const Page = styled.main`
@@ -28,6 +29,27 @@ const Page = styled.main`
     font-weight: 650;
     font-stretch: 84%;
     margin-right: auto;
+  }
+  .aside {
+    border-left: 4px solid ${({ theme }) => theme.warn};
+    padding: 2px 0 2px 10px;
+    margin-bottom: 12px;
+  }
+  .more {
+    border-top: 1px solid ${({ theme }) => theme.engraved};
+    padding: 14px 0;
+  }
+`
+
+const Search = styled(SearchField)`
+  input {
+    width: 26ch;
+    max-width: 100%;
+    min-height: 32px;
+    padding: 3px 8px;
+    border: 1px solid ${({ theme }) => theme.engraved};
+    border-radius: 2px;
+    background: transparent;
   }
 `
 
@@ -51,27 +73,34 @@ function useImport() {
     onSuccess: (taken) => {
       void queries.invalidateQueries()
       const what = taken.job ? (taken.copied ? 'Job taken as a copy' : 'Job taken') : 'Kit taken'
-      say(`${what}: ${taken.added.length} added to the kit, ${taken.kept.length} there already.`)
+      const misfits =
+        taken.misfits.length > 0
+          ? ` Your kit does not allow all of ${taken.misfits.join(', ')}: mend it there.`
+          : ''
+      say(`${what}: ${taken.added.length} added to the kit, ${taken.kept.length} there already.${misfits}`)
     },
   })
 }
 
 /** All jobs, with their setups in shooting order. */
-export function JobsPage() {
-  const jobs = useQuery(jobsQuery)
+export default function JobsPage() {
+  const [words, setWords] = useState('')
+  const jobs = useInfiniteQuery(jobsQuery(useDeferredValue(words)))
+  const all = jobs.data?.pages.flatMap((page) => page.jobs) ?? []
+  const aside = useQuery(asideQuery).data ?? []
   const kit = useQuery(kitQuery)
   const queries = useQueryClient()
   const navigate = useNavigate()
   const add = useMutation({
     mutationFn: () => need(client.POST('/api/jobs', { body: newJob })),
-    onSuccess: () => queries.invalidateQueries(jobsQuery),
+    onSuccess: () => queries.invalidateQueries({ queryKey: ['jobs'] }),
   })
   const take = useImport()
   const sample = useMutation({
     mutationFn: () => need(client.POST('/api/kit/sample')),
     onSuccess: () => queries.invalidateQueries(kitQuery),
   })
-  const first = jobs.data?.[0]?.setups[0]
+  const first = all[0]?.setups[0]
   useKeys('jobs', [
     { key: 'n', name: 'New job', run: () => add.mutate() },
     { key: 'b', name: 'Bench of the first setup', run: () => first && navigate(`/setups/${first.id}`) },
@@ -81,6 +110,9 @@ export function JobsPage() {
     <Page>
       <div className="top">
         <h1>Jobs</h1>
+        <Search aria-label="Search jobs" value={words} onChange={setWords}>
+          <Input placeholder="Name, client, place or date" />
+        </Search>
         <FileTrigger
           acceptedFileTypes={['application/json', '.json']}
           onSelect={(files) => files?.[0] && take.mutate(files[0])}
@@ -89,7 +121,24 @@ export function JobsPage() {
         </FileTrigger>
         <MainPush onPress={() => add.mutate()}>New job</MainPush>
       </div>
-      {trouble && <Trouble>{words(trouble)}</Trouble>}
+      {trouble && (
+        <Trouble>
+          {said(trouble)} {jobs.error && <Push onPress={() => void jobs.refetch()}>Try again</Push>}
+        </Trouble>
+      )}
+      {aside.length > 0 && (
+        <section aria-label="Set aside" className="aside">
+          <h2>Set aside, since this program cannot read it. It is left as it is; the rest works.</h2>
+          <ul>
+            {aside.map((one) => (
+              <li key={`${one.what}${one.id}`}>
+                The {one.what} “{one.name}”{one.field && ` at ${one.field.slice(1).replaceAll('/', ', ')}`}:{' '}
+                {one.why}
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       {jobs.isPending && <p role="status">Fetching the jobs …</p>}
       {kit.data?.length === 0 && (
         <p>
@@ -98,42 +147,24 @@ export function JobsPage() {
           <Push onPress={() => navigate('/kit')}>enter your own</Push>
         </p>
       )}
-      {jobs.data?.length === 0 && (
-        <p>No job yet. Make one, then a setup in it, and enter what the meter said.</p>
+      {jobs.data && all.length === 0 && (
+        <p>
+          {words
+            ? `No job has all of these words: ${words}.`
+            : 'No job yet. Make one, then a setup in it, and enter what the meter said.'}
+        </p>
       )}
-      {jobs.data?.map((job) => (
+      {all.map((job) => (
         <JobEntry key={job.id} job={job} />
       ))}
+      {jobs.hasNextPage && (
+        <p className="more">
+          <Push onPress={() => void jobs.fetchNextPage()} isDisabled={jobs.isFetchingNextPage}>
+            {jobs.isFetchingNextPage ? 'Fetching …' : 'Show earlier jobs'}
+          </Push>
+        </p>
+      )}
+      <DeletedList />
     </Page>
-  )
-}
-
-/** A name to type before something is made. */
-export function NameToMake({
-  label,
-  onMake,
-  error,
-}: {
-  label: string
-  onMake: (name: string) => void
-  error: unknown
-}) {
-  const [round, setRound] = useState(0)
-  const problem =
-    error instanceof ApiProblem ? (error.problem.errors[0]?.detail ?? error.problem.detail) : undefined
-  return (
-    <span key={round}>
-      <LiveText
-        label={label}
-        value=""
-        wide
-        placeholder={label}
-        error={problem}
-        onCommit={(name) => {
-          onMake(name)
-          setRound(round + 1)
-        }}
-      />
-    </span>
   )
 }

@@ -1,14 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useRef, useState } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
-import { ApiProblem, client, need, words } from '../api/client'
+import { client, need, words } from '../api/client'
 import { kitQuery, marksQuery } from '../api/queries'
 import type { KeptItem, KitItem, Marks } from '../api/types'
+import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { Keeping, SaveWords } from '../ui/Keeping'
 import { useNotice } from '../ui/Notices'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { read, write } from './pointer'
+import { useItem } from './useItem'
 import { type Fields, type Spec, specs, variants } from './specs'
 
 const Sheet = styled.section`
@@ -38,54 +40,49 @@ const Sheet = styled.section`
   }
 `
 
-/** One thing's sheet: every value is live and checked as it is entered. */
+/** One thing's sheet: every value is live and kept as it is entered. */
 export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void }) {
   const queries = useQueryClient()
   const say = useNotice()
-  const [draft, setDraft] = useState<Fields>(kept.item as unknown as Fields)
-  const version = useRef(kept.version)
+  const { draft: item, errors, session, ...state } = useItem(kept)
+  const draft: Fields = { ...item }
   const id = kept.item.id
   const refresh = () =>
-    Promise.all([queries.invalidateQueries(kitQuery), queries.invalidateQueries({ queryKey: ['setup'] })])
-  const keep = useMutation({
-    // One after another: each save starts from the version the one before it made.
-    scope: { id: `kit-${id}` },
-    mutationFn: (item: Fields) =>
-      need(
-        client.PUT('/api/kit/{id}', {
-          params: { path: { id } },
-          body: { item: item as unknown as KitItem, version: version.current },
-        }),
-      ),
-    onSuccess: (saved) => {
-      version.current = saved.version
-      return refresh()
-    },
-  })
+    Promise.all([queries.invalidateQueries(kitQuery), queries.invalidateQueries({ queryKey: ['deleted'] })])
   const restore = useMutation({
     mutationFn: () => need(client.POST('/api/kit/{id}/restore', { params: { path: { id } } })),
     onSuccess: refresh,
   })
   const remove = useMutation({
-    mutationFn: () => need(client.DELETE('/api/kit/{id}', { params: { path: { id } } })),
+    mutationFn: async () => {
+      await session.flush()
+      return need(client.DELETE('/api/kit/{id}', { params: { path: { id } } }))
+    },
     onSuccess: () => {
       say(`${kept.item.name} deleted.`, { label: 'Bring it back', run: () => restore.mutate() })
       onGone()
       return refresh()
     },
   })
-  const put = (field: string, value: unknown) => {
-    const next = write(draft, field, value)
-    setDraft(next)
-    keep.mutate(next)
-  }
-  const problems = keep.error instanceof ApiProblem ? keep.error.problem.errors : []
+  const put = (field: string, value: unknown) =>
+    // The studio checks what a sheet makes of a thing.
+    session.edit((now) => write({ ...now }, field, value) as KitItem)
   const error = (field: string) =>
-    problems.find((problem) => problem.field === field)?.detail ??
-    problems.find((problem) => problem.field !== '' && field.startsWith(`${problem.field}/`))?.detail
-  const trouble = remove.error ?? (problems.length === 0 ? keep.error : null)
+    errors[field] ?? Object.entries(errors).find(([at]) => at !== '' && field.startsWith(`${at}/`))?.[1]
+  const known = ['/name', ...specs[kept.item.kind].map((spec) => spec.field)]
+  // What is said of no line here is said below them all.
+  const loose = Object.entries(errors).filter(
+    ([at]) => !known.some((line) => line === at || at.startsWith(`${line}/`)),
+  )
   return (
     <Sheet aria-label={kept.item.name}>
+      <Keeping
+        state={state}
+        onSettle={session.settle}
+        onBringBack={session.bringBack}
+        onTakeUp={session.takeUp}
+        onRetry={session.retry.bind(session)}
+      />
       <h2 className="name">
         <LiveText
           label="Name"
@@ -98,12 +95,19 @@ export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void 
       {specs[kept.item.kind].map((spec) => (
         <SpecLine key={spec.field + spec.label} spec={spec} draft={draft} error={error} onPut={put} />
       ))}
-      {trouble && <Trouble>{words(trouble)}</Trouble>}
+      {loose.map(([at, words]) => (
+        <Trouble key={at}>{words}</Trouble>
+      ))}
+      {remove.error && <Trouble>{words(remove.error)}</Trouble>}
       <p className="end">
+        <Push onPress={() => session.undo()} isDisabled={!state.canUndo && Object.keys(errors).length === 0}>
+          Undo
+        </Push>
+        <Push onPress={() => session.redo()} isDisabled={!state.canRedo}>
+          Redo
+        </Push>
         <Push onPress={() => remove.mutate()}>Delete this {kept.item.kind}</Push>
-        <span role="status">
-          {keep.isPending ? 'Saving …' : keep.isError ? 'Not saved' : keep.isSuccess ? 'Saved' : ''}
-        </span>
+        <SaveWords save={state.save} />
       </p>
     </Sheet>
   )
@@ -126,6 +130,19 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
     case 'number':
       if (value !== null && typeof value !== 'number') return null
       if (value === null && spec.field === '/beam') return null
+      // A length in metres is typed in the user's units; so is a guide number, which is one.
+      if (spec.unit === 'm' && value !== null) {
+        return (
+          <div className="line">
+            <Distance
+              {...common}
+              value={value}
+              digits={spec.digits}
+              onCommit={(next) => onPut(spec.field, next)}
+            />
+          </div>
+        )
+      }
       return (
         <div className="line">
           <LiveNumber
@@ -134,6 +151,7 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
             unit={spec.unit}
             step={spec.step}
             digits={spec.digits}
+            optional
             onCommit={(next) => onPut(spec.field, next)}
           />
         </div>

@@ -1,9 +1,10 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import styled from 'styled-components'
-import { ApiProblem, client, need, words } from '../api/client'
-import { settingsQuery } from '../api/queries'
 import type { Settings } from '../api/types'
-import { LiveChoice, LiveNumber, Trouble } from '../ui/Field'
+import { download } from '../ui/download'
+import { LiveChoice, LiveNumber } from '../ui/Field'
+import { Keeping, SaveWords } from '../ui/Keeping'
+import { Push } from '../ui/Push'
+import { useSettings } from './useSettings'
 
 const Page = styled.main`
   max-width: 680px;
@@ -19,38 +20,45 @@ const Page = styled.main`
     border-bottom: 1px solid ${({ theme }) => theme.line};
     padding: 3px 0;
   }
+  h2 {
+    padding-top: 22px;
+  }
 `
 const pick = <K extends string>(names: Record<K, string>) =>
   (Object.keys(names) as K[]).map((id) => ({ id, name: names[id] }))
 
 /** The studio's settings. */
 export default function SettingsPage() {
-  const settings = useQuery(settingsQuery)
-  const queries = useQueryClient()
-  const keep = useMutation({
-    mutationFn: (next: Settings) => need(client.PUT('/api/settings', { body: next })),
-    onSuccess: (kept) => {
-      queries.setQueryData(settingsQuery.queryKey, kept)
-      void queries.invalidateQueries({ queryKey: ['marks'] })
-    },
-  })
-  const now = settings.data
-  if (!now)
-    return <Page role="status">{settings.error ? words(settings.error) : 'Fetching the settings …'}</Page>
-  const problems = keep.error instanceof ApiProblem ? keep.error.problem.errors : []
-  const error = (field: string) => problems.find((problem) => problem.field === field)?.detail
+  const { draft: now, errors, edit, session, ...state } = useSettings()
+  if (!now) {
+    return (
+      <Page role={state.trouble ? 'alert' : 'status'}>
+        {state.trouble ?? 'Fetching the settings …'}{' '}
+        {state.trouble && <Push onPress={() => session.retry()}>Try again</Push>}
+      </Page>
+    )
+  }
+  const error = (field: string) => errors[field]
+  const set = (change: Partial<Settings>) => edit((settings) => ({ ...settings, ...change }))
   const house = (change: Partial<Settings['house']>) =>
-    keep.mutate({ ...now, house: { ...now.house, ...change } })
+    edit((settings) => ({ ...settings, house: { ...settings.house, ...change } }))
   return (
     <Page>
       <h1>Settings</h1>
+      <Keeping
+        state={state}
+        onSettle={session.settle}
+        onBringBack={session.bringBack}
+        onTakeUp={session.takeUp}
+        onRetry={session.retry.bind(session)}
+      />
       <div className="line">
         <LiveChoice
           row
           label="Look"
           value={now.theme}
           choices={pick({ device: 'as the device is set', daylight: 'daylight', dusk: 'dusk' })}
-          onChoose={(theme) => keep.mutate({ ...now, theme })}
+          onChoose={(theme) => set({ theme })}
         />
       </div>
       <div className="line">
@@ -77,7 +85,7 @@ export default function SettingsPage() {
           label="Clock"
           value={now.clock}
           choices={pick({ hours24: '24 hours', hours12: '12 hours' })}
-          onChoose={(clock) => keep.mutate({ ...now, clock })}
+          onChoose={(clock) => set({ clock })}
         />
       </div>
       <div className="line">
@@ -96,7 +104,7 @@ export default function SettingsPage() {
           value={now.house.meter.c}
           step={10}
           error={error('/house/meter/c')}
-          onCommit={(c) => house({ meter: { ...now.house.meter, c: c as number } })}
+          onCommit={(c) => house({ meter: { ...now.house.meter, c } })}
         />
       </div>
       <div className="line">
@@ -106,7 +114,7 @@ export default function SettingsPage() {
           value={now.house.meter.k}
           step={0.1}
           error={error('/house/meter/k')}
-          onCommit={(k) => house({ meter: { ...now.house.meter, k: k as number } })}
+          onCommit={(k) => house({ meter: { ...now.house.meter, k } })}
         />
       </div>
       <div className="line">
@@ -115,10 +123,17 @@ export default function SettingsPage() {
           label="Single-key shortcuts"
           value={now.single_keys ? 'on' : 'off'}
           choices={pick({ on: 'on', off: 'off' })}
-          onChoose={(on) => keep.mutate({ ...now, single_keys: on === 'on' })}
+          onChoose={(on) => set({ single_keys: on === 'on' })}
         />
       </div>
-      {keep.error && problems.length === 0 && <Trouble>{words(keep.error)}</Trouble>}
+      <p className="line">
+        <SaveWords save={state.save} />
+      </p>
+      <h2>The whole studio in one file</h2>
+      <p className="line">
+        <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their
+        history, kit and settings, as of this moment. <code>tolva restore</code> puts it back.
+      </p>
     </Page>
   )
 }

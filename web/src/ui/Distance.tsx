@@ -21,8 +21,7 @@ type Props = {
 /** A distance in the user's units, stepped by a hand measure. */
 export function Distance({ label, value, error, tint, row, digits = 3, onCommit }: Props) {
   const units = useUnits()
-  const put = (typed: number | null) =>
-    onCommit(typed === null ? (null as unknown as number) : metres(typed, units))
+  const put = (typed: number) => onCommit(metres(typed, units))
   return (
     <LiveNumber
       label={label}

@@ -1,11 +1,11 @@
-import { type ReactNode, useState } from 'react'
+import { useQuery } from '@tanstack/react-query'
+import { type ReactNode, useEffect, useRef, useState } from 'react'
 import {
   FieldError,
   Input,
   Label,
   ListBox,
   ListBoxItem,
-  NumberField,
   Popover,
   Select,
   SelectValue,
@@ -13,6 +13,10 @@ import {
   Button,
 } from 'react-aria-components'
 import styled, { css } from 'styled-components'
+import { settingsQuery } from '../api/queries'
+import { clockTime } from '../format/units'
+import { typedNumber } from '../words/number'
+import { typedDate, typedTime } from '../words/time'
 import type { Choice } from './choices'
 import { unseen } from './unseen'
 
@@ -83,9 +87,6 @@ const arranged = css`
     grid-column: 1 / -1;
   }
 `
-const NumberRow = styled(NumberField)`
-  ${arranged}
-`
 const TextRow = styled(TextField)`
   ${arranged}
 `
@@ -96,53 +97,126 @@ const arrangement = (row?: boolean) => (row ? 'row' : 'inline')
 
 type Common = { label: string; error?: string; tint?: Tint; row?: boolean }
 
-type NumberProps = Common & {
-  value: number | null
-  onCommit: (value: number | null) => void
+type TypedProps = Common & {
+  /** What is kept, as it is written. */
+  shown: string
+  /** Takes what was typed; gives words where it cannot be taken. */
+  take: (typed: string) => string | null
+  onStep?: (by: 1 | -1) => void
   unit?: string
-  step?: number
-  digits?: number
+  wide?: boolean
+  placeholder?: string
+  width?: number
+  numeric?: boolean
 }
 
 /**
- * A number in a sentence or a row: step it with the arrow keys, or type it. The unit follows it. What was refused stays
- * beside its words until it is put right.
+ * A value as people write it: taken when one leaves the field or presses Enter. What cannot be taken, here or by the
+ * studio, stays in the field beside its words until it is put right; anything else shows what is kept.
  */
-export function LiveNumber(props: NumberProps) {
-  const { label, value, onCommit, unit, step = 1, digits = 2, error, tint, row } = props
-  const [wish, setWish] = useState<{ wanted: number | null; over: number | null } | null>(null)
-  const kept = error && wish?.over === value ? wish.wanted : value
-  const commit = (wanted: number | null) => {
-    setWish({ wanted, over: value })
-    onCommit(wanted)
+function Typed(props: TypedProps) {
+  const { label, shown, take, onStep, unit, error, tint, row, wide, placeholder, width, numeric } = props
+  const [typed, setTyped] = useState<string | null>(null)
+  const [refused, setRefused] = useState<{ typed: string; words: string | null; over: string } | null>(null)
+  // What the studio refused is shown as long as it says so; what is not understood here, until something else is kept.
+  const stands = refused?.over === shown && (refused.words !== null || !!error) ? refused : null
+  const words = stands?.words ?? error
+  const value = typed ?? stands?.typed ?? shown
+  const commit = () => {
+    if (typed !== null && typed !== (stands?.typed ?? shown)) {
+      const words = take(typed)
+      setRefused({ typed, words, over: shown })
+    }
+    setTyped(null)
   }
-  const shown = kept === null ? '' : String(Number(kept.toFixed(digits)))
-  const width = Math.max(2.6, shown.length + 1.2)
   const LabelAs = row ? Shown : Hidden
-  // The field's own stepping would also round what is typed to whole steps.
-  const stepped = (event: React.KeyboardEvent) => {
-    const by = event.key === 'ArrowUp' ? step : event.key === 'ArrowDown' ? -step : 0
-    if (by === 0) return
-    event.preventDefault()
-    event.stopPropagation()
-    commit(Math.round(((kept ?? 0) + by) * 1e6) / 1e6)
-  }
+  const Input = wide || !numeric ? LiveTextInput : LiveInput
   return (
-    <NumberRow
+    <TextRow
       className={arrangement(row)}
-      value={kept ?? NaN}
-      onChange={(next) => commit(Number.isNaN(next) ? null : next)}
-      formatOptions={{ maximumFractionDigits: digits, useGrouping: false }}
-      isInvalid={!!error}
+      value={value}
+      onChange={setTyped}
+      isInvalid={!!words}
       validationBehavior="aria"
     >
-      <LabelAs>{label}</LabelAs>
-      <span onKeyDownCapture={stepped}>
-        <LiveInput $tint={tint} $width={width} />
+      <LabelAs>
+        {label}
+        {unit && <Hidden as="span">, {unit}</Hidden>}
+      </LabelAs>
+      <span>
+        <Input
+          $tint={tint}
+          $width={width ?? textWidth(value || placeholder || '', wide)}
+          placeholder={placeholder}
+          inputMode={numeric ? 'decimal' : undefined}
+          onBlur={commit}
+          onKeyDown={(event) => {
+            const by = event.key === 'ArrowUp' ? 1 : event.key === 'ArrowDown' ? -1 : 0
+            if (event.key === 'Enter') commit()
+            else if (event.key === 'Escape') setTyped(null)
+            else if (by !== 0 && onStep) {
+              event.preventDefault()
+              event.stopPropagation()
+              setTyped(null)
+              onStep(by)
+            }
+          }}
+        />
         {unit ? <span aria-hidden> {unit}</span> : null}
       </span>
-      <Error>{error}</Error>
-    </NumberRow>
+      <Error>{words}</Error>
+    </TextRow>
+  )
+}
+
+type NumberProps = Common & {
+  value: number | null
+  unit?: string
+  step?: number
+  digits?: number
+} & (
+    | { optional?: false; onCommit: (value: number) => void }
+    /** An emptied field means that there is none. */
+    | { optional: true; onCommit: (value: number | null) => void }
+  )
+
+/** A number in a sentence or a row: step it with the arrow keys, or type it, with a comma, a point or a fraction. */
+export function LiveNumber(props: NumberProps) {
+  const { value, step = 1, digits = 2, unit, ...common } = props
+  const shown = value === null ? '' : String(Number(value.toFixed(digits)))
+  const take = (typed: string) => {
+    if (typed.trim() === '') {
+      if (!props.optional) return 'A number is needed here.'
+      props.onCommit(null)
+      return null
+    }
+    const number = typedNumber(typed)
+    if (number === null) return 'A number is needed here, like 1.5, 1,5 or 1/2.'
+    props.onCommit(number)
+    return null
+  }
+  // Quick steps add up even before the first is drawn again.
+  const from = useRef(value)
+  useEffect(() => {
+    from.current = value
+  }, [value])
+  const onStep = (by: 1 | -1) => {
+    from.current = Math.round(((from.current ?? 0) + by * step) * 1e6) / 1e6
+    props.onCommit(from.current)
+  }
+  return (
+    <Typed
+      label={common.label}
+      error={common.error}
+      tint={common.tint}
+      row={common.row}
+      shown={shown}
+      take={take}
+      onStep={onStep}
+      unit={unit}
+      width={Math.max(2.6, shown.length + 1.2)}
+      numeric
+    />
   )
 }
 
@@ -157,42 +231,45 @@ type TextProps = Common & {
   placeholder?: string
 }
 
-/**
- * A text: taken when one leaves the field or presses Enter. What was refused stays beside its words until it is put
- * right.
- */
-export function LiveText({ label, value, onCommit, error, tint, row, wide, placeholder }: TextProps) {
-  const [typed, setTyped] = useState<string | null>(null)
-  const [wish, setWish] = useState<{ wanted: string; over: string } | null>(null)
-  const kept = error && wish?.over === value ? wish.wanted : value
-  const commit = () => {
-    if (typed !== null && typed !== kept) {
-      setWish({ wanted: typed, over: value })
-      onCommit(typed)
-    }
-    setTyped(null)
+/** A text. */
+export function LiveText({ value, onCommit, ...rest }: TextProps) {
+  const take = (typed: string) => {
+    onCommit(typed)
+    return null
   }
-  const LabelAs = row ? Shown : Hidden
-  const shown = typed ?? kept
-  return (
-    <TextRow
-      className={arrangement(row)}
-      value={shown}
-      onChange={setTyped}
-      isInvalid={!!error}
-      validationBehavior="aria"
-    >
-      <LabelAs>{label}</LabelAs>
-      <LiveTextInput
-        $tint={tint}
-        $width={textWidth(shown || placeholder || '', wide)}
-        placeholder={placeholder}
-        onBlur={commit}
-        onKeyDown={(event) => event.key === 'Enter' && commit()}
-      />
-      <Error>{error}</Error>
-    </TextRow>
-  )
+  return <Typed {...rest} shown={value} take={take} />
+}
+
+/** A time of day as people write it, shown as the user reads clocks. */
+export function LiveTime({
+  value,
+  onCommit,
+  optional,
+  ...rest
+}: Omit<TextProps, 'wide'> & { optional?: boolean }) {
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
+  const take = (typed: string) => {
+    if (optional && typed.trim() === '') {
+      onCommit('')
+      return null
+    }
+    const time = typedTime(typed)
+    if (time === null) return 'A time is needed here, like 18:30 or 6:30 pm.'
+    onCommit(time)
+    return null
+  }
+  return <Typed {...rest} shown={value === '' ? '' : clockTime(value, clock)} take={take} />
+}
+
+/** A day of the calendar as people write it; none, where it is emptied. */
+export function LiveDate({ value, onCommit, ...rest }: Omit<TextProps, 'wide'>) {
+  const take = (typed: string) => {
+    const date = typed.trim() === '' ? '' : typedDate(typed)
+    if (date === null) return 'A date is needed here, like 2026-09-17, 17.9.2026 or 17 Sep 2026.'
+    onCommit(date)
+    return null
+  }
+  return <Typed {...rest} shown={value} take={take} />
 }
 
 const List = styled(ListBox)`

@@ -3,7 +3,7 @@ import { useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../../api/client'
-import { jobsQuery } from '../../api/queries'
+import { jobQuery } from '../../api/queries'
 import { useUnits } from '../../ui/Distance'
 import { Trouble } from '../../ui/Field'
 import { Push } from '../../ui/Push'
@@ -53,7 +53,6 @@ export default function SheetPage() {
   const units = useUnits()
   const paper = useRef<HTMLDivElement>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
-  const jobs = useQuery(jobsQuery).data
   const sheet = useQuery({
     queryKey: ['sheet', id],
     gcTime: 0,
@@ -63,6 +62,7 @@ export default function SheetPage() {
       return { kept, ...(await need(client.POST('/api/layout', { body }))) }
     },
   })
+  const jobName = useQuery(jobQuery(sheet.data?.kept.job_id ?? '')).data?.job.name ?? ''
   if (sheet.error) {
     return (
       <Page>
@@ -77,8 +77,8 @@ export default function SheetPage() {
       </Page>
     )
   }
-  const { kept, setup, layout, assessment } = sheet.data
-  const job = jobs?.find((one) => one.id === kept.job_id)?.job.name ?? ''
+  const { setup, layout, assessment } = sheet.data
+  const job = jobName
   const file = `${job} ${setup.name}`
     .toLowerCase()
     .replaceAll(/[^a-z0-9]+/g, '-')

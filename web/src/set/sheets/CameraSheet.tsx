@@ -48,7 +48,7 @@ export function CameraSheet({ bench, setup, thing }: SheetProps & { setup: Setup
           unit="mm"
           digits={0}
           error={errors['/camera/focal']}
-          onCommit={(focal) => bench.edit((s) => ({ ...s, camera: { ...s.camera, focal: focal as number } }))}
+          onCommit={(focal) => bench.edit((s) => ({ ...s, camera: { ...s.camera, focal: focal } }))}
         />
         .{' '}
         <Latch isSelected={camera.upright} onChange={(upright) => put({ upright })}>

@@ -78,7 +78,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
               step={1}
               digits={1}
               error={errors[`${field}/bag`]}
-              onCommit={(bag) => put({ bag: bag as number })}
+              onCommit={(bag) => put({ bag: bag })}
             />{' '}
             on its stand.
           </>

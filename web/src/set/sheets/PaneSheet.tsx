@@ -77,7 +77,7 @@ export function PaneSheet({ bench, pane, index, thing, onGone }: Props) {
                   step={1 / 3}
                   tint="ambient"
                   error={errors[`${field}/daylight`]}
-                  onCommit={(daylight) => put({ daylight: daylight as number })}
+                  onCommit={(daylight) => put({ daylight: daylight })}
                 />
               </>
             )}{' '}

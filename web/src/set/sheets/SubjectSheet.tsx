@@ -49,7 +49,7 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
             value={people.length}
             digits={0}
             error={errorAt(errors, '/subject/people', '/scene/people')}
-            onCommit={(count) => bench.rearrange({ do: 'people', count: count as number }, '/subject/people')}
+            onCommit={(count) => bench.rearrange({ do: 'people', count: count }, '/subject/people')}
           />
           , in rows when the number is changed.
         </Line>

@@ -48,7 +48,7 @@ export function WeatherSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { set
               step={1 / 3}
               tint="ambient"
               error={errors['/scene/sun/level']}
-              onCommit={(level) => set({ level: level as number })}
+              onCommit={(level) => set({ level: level })}
             />
             .
           </>
@@ -70,7 +70,7 @@ export function WeatherSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { set
           step={1}
           digits={1}
           error={errors['/scene/wind']}
-          onCommit={(next) => put({ wind: next as number })}
+          onCommit={(next) => put({ wind: next })}
         />
         {setup.scene.room.ceiling ? ', outdoors only: there is a ceiling here' : ''}.
       </Line>

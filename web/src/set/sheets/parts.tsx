@@ -181,7 +181,7 @@ export function Angle({ label, value, error, tint, onCommit }: AngleProps) {
       digits={1}
       tint={tint}
       error={error}
-      onCommit={(degrees) => onCommit(degrees as number)}
+      onCommit={(degrees) => onCommit(degrees)}
     />
   )
 }
@@ -206,9 +206,7 @@ export function SurfaceLine({ name, surface, field, errors, onPut }: SurfaceProp
         step={5}
         digits={0}
         error={errors[`${field}/reflectance`]}
-        onCommit={(share) =>
-          onPut({ ...surface, reflectance: share === null ? (null as unknown as number) : share / 100 })
-        }
+        onCommit={(share) => onPut({ ...surface, reflectance: share / 100 })}
       />
       ,{' '}
       <LiveNumber
@@ -218,7 +216,7 @@ export function SurfaceLine({ name, surface, field, errors, onPut }: SurfaceProp
         step={10}
         digits={0}
         error={errors[`${field}/tint`]}
-        onCommit={(tint) => onPut({ ...surface, tint: tint as number })}
+        onCommit={(tint) => onPut({ ...surface, tint: tint })}
       />{' '}
       warmer
     </>

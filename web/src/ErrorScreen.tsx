@@ -1,0 +1,40 @@
+import styled from 'styled-components'
+import { openSessions } from './session/useSession'
+import { MainPush } from './ui/Push'
+
+const Screen = styled.main`
+  max-width: 620px;
+  margin: 0 auto;
+  padding: 60px 20px;
+  display: grid;
+  gap: 14px;
+  justify-items: start;
+  h1 {
+    font-size: 24px;
+  }
+`
+
+/** A part of the program that is not there any more: it was brought up to date while this page was open. */
+const isChunk = (error: unknown) =>
+  error instanceof Error && /dynamically imported module|module script|Loading chunk/i.test(error.message)
+
+/** What shows when a screen fails: what happened, that nothing is lost, and the way on. */
+export function ErrorScreen({ error }: { error: unknown }) {
+  const reload = async () => {
+    await Promise.all(openSessions().map((session) => session.flush()))
+    window.location.reload()
+  }
+  return (
+    <Screen role="alert">
+      <h1>{isChunk(error) ? 'Tolva was brought up to date' : 'This screen failed'}</h1>
+      <p>
+        {isChunk(error)
+          ? 'This page is of the version before. Load it again to go on.'
+          : 'Something here does not work as it should. Load the page again to go on.'}{' '}
+        What you entered is kept.
+      </p>
+      <MainPush onPress={() => void reload()}>Load it again</MainPush>
+      <a href="/">Jobs</a>
+    </Screen>
+  )
+}

@@ -1,0 +1,91 @@
+import type { QueryClient } from '@tanstack/react-query'
+import type { components } from './schema'
+
+export type Changed = components['schemas']['Changed']
+
+/** `own` where this window kept it itself. */
+type Listener = (changed: Changed, own: boolean) => void
+const listeners = new Set<Listener>()
+
+/** Hears of every change that is kept, of this window or another. */
+export function hear(listener: Listener): () => void {
+  listeners.add(listener)
+  return () => void listeners.delete(listener)
+}
+
+/** This window kept something: it need not wait to be told. */
+export const kept = (changed: Changed) => listeners.forEach((listener) => listener(changed, true))
+
+const told = (changed: Changed) => listeners.forEach((listener) => listener(changed, false))
+
+/** What a change makes stale of what was fetched. */
+export function refreshes(queries: QueryClient, changed: Changed): void {
+  const stale = (...queryKey: string[]) => void queries.invalidateQueries({ queryKey })
+  switch (changed.what) {
+    case 'setup':
+      stale('setup', changed.id)
+      stale('day', changed.job)
+      stale('jobs')
+      break
+    case 'job':
+      stale('jobs')
+      stale('day', changed.id)
+      stale('deleted')
+      break
+    case 'day':
+      stale('day', changed.id)
+      stale('setup')
+      break
+    case 'kit':
+      stale('kit')
+      stale('deleted')
+      break
+    case 'settings':
+      stale('settings')
+      stale('marks')
+      break
+    case 'all':
+      void queries.invalidateQueries()
+  }
+}
+
+const CHANNEL = 'tolva-changes'
+
+/**
+ * Listens to the studio. One window of a browser does it for all, since a browser opens only a few connections at once;
+ * when that window closes, the next one takes over.
+ */
+export function listen(): () => void {
+  const stop = new AbortController()
+  const channel = typeof BroadcastChannel === 'undefined' ? null : new BroadcastChannel(CHANNEL)
+  if (channel) channel.onmessage = (message: MessageEvent<Changed>) => told(message.data)
+  const listenHere = () =>
+    new Promise<void>((done) => {
+      const source = new EventSource('/api/events')
+      let broken = false
+      source.onopen = () => {
+        // What was missed while nobody listened is looked at again.
+        if (broken) tell({ what: 'all' })
+        broken = false
+      }
+      source.onerror = () => (broken = true)
+      source.onmessage = (message: MessageEvent<string>) => tell(JSON.parse(message.data) as Changed)
+      stop.signal.addEventListener('abort', () => {
+        source.close()
+        done()
+      })
+    })
+  const tell = (changed: Changed) => {
+    told(changed)
+    channel?.postMessage(changed)
+  }
+  if (navigator.locks && channel) {
+    navigator.locks.request(CHANNEL, { signal: stop.signal }, listenHere).catch(() => undefined)
+  } else {
+    void listenHere()
+  }
+  return () => {
+    stop.abort()
+    channel?.close()
+  }
+}

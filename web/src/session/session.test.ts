@@ -1,0 +1,318 @@
+import { beforeEach, describe, expect, it } from 'vitest'
+import { Clock, type Doc, FakeStudio, fresh, type Kept, Refused, settle } from './fakeStudio'
+import { createSession } from './session'
+
+let studio: FakeStudio
+let clock: Clock
+
+function open() {
+  const session = createSession<Kept, Doc>(studio.gateway, studio.store, {
+    failure: (error) =>
+      error instanceof Refused ? error.failure : { kind: 'unreachable', words: String(error) },
+    later: clock.later,
+    now: () => clock.time,
+  })
+  return session
+}
+
+async function opened() {
+  const session = open()
+  await session.load()
+  return session
+}
+
+const iso = (to: number) => (doc: Doc) => ({ ...doc, iso: to })
+const named = (name: string) => (doc: Doc) => ({ ...doc, name })
+
+beforeEach(() => {
+  studio = new FakeStudio()
+  clock = new Clock()
+})
+
+describe('keeping', () => {
+  it('keeps an edit soon and says so', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    expect(session.get().draft?.iso).toBe(200)
+    expect(session.get().save).toBe('waiting')
+    await clock.pass(1000)
+    expect(studio.kept.doc.iso).toBe(200)
+    expect(session.get().save).toBe('saved')
+  })
+
+  it('keeps what is edited while a save is under way, too', async () => {
+    const session = await opened()
+    studio.slowDown()
+    session.edit(iso(200))
+    await clock.pass(400)
+    session.edit(named('Water'))
+    expect(session.get().save).not.toBe('saved')
+    await studio.letThrough()
+    await clock.pass(1000)
+    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Water' })
+    expect(session.get().save).toBe('saved')
+  })
+
+  it('tries again by itself, ever slower, until the studio answers', async () => {
+    const session = await opened()
+    studio.away = true
+    session.edit(iso(200))
+    await clock.pass(400)
+    expect(session.get().save).toBe('unreachable')
+    expect(session.get().trouble).toBe('Tolva does not answer.')
+    await clock.pass(60_000)
+    const tries = studio.saves
+    expect(tries).toBeGreaterThan(4)
+    expect(tries).toBeLessThan(20)
+    session.edit(named('Water'))
+    studio.away = false
+    await clock.pass(20_000)
+    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Water' })
+    expect(session.get()).toMatchObject({ save: 'saved', trouble: null })
+  })
+
+  it('saves nothing while something is in the hand, and all of it once it is let go', async () => {
+    const session = await opened()
+    session.hold(true)
+    for (let y = 1; y <= 5; y += 1) session.edit((doc) => ({ ...doc, camera: { y } }))
+    await clock.pass(5000)
+    expect(studio.saves).toBe(0)
+    session.hold(false)
+    await clock.pass(1000)
+    expect(studio.saves).toBe(1)
+    expect(studio.kept.doc.camera.y).toBe(5)
+  })
+})
+
+describe('what the core changes', () => {
+  it('is not lost when an edit follows within its answer’s time', async () => {
+    const session = await opened()
+    const asked = session.get().draft!
+    session.edit(iso(200))
+    // The answer to a question asked before that edit.
+    session.merge(asked, { ...asked, camera: { y: 5 } })
+    await clock.pass(1000)
+    expect(studio.kept.doc).toMatchObject({ iso: 200, camera: { y: 5 } })
+  })
+
+  it('counts twice when asked for twice', async () => {
+    const session = await opened()
+    const add = (id: string) => {
+      const draft = session.get().draft!
+      session.merge(draft, { ...draft, lights: [...draft.lights, { id, power: 3 }] })
+    }
+    add('c')
+    add('d')
+    await clock.pass(1000)
+    expect(studio.kept.doc.lights.map((light) => light.id)).toEqual(['a', 'b', 'c', 'd'])
+  })
+})
+
+describe('what is refused', () => {
+  beforeEach(() => {
+    studio.check = (doc): Record<string, string> => (doc.iso > 9000 ? { '/iso': 'Too high.' } : {})
+  })
+
+  it('is said at its field, is not in the draft, and stops nothing else', async () => {
+    const session = await opened()
+    session.edit(iso(99_999))
+    session.edit(named('Water'))
+    await clock.pass(1000)
+    expect(session.get().errors).toEqual({ '/iso': 'Too high.' })
+    expect(session.get().save).toBe('refused')
+    expect(session.get().draft).toMatchObject({ iso: 100, name: 'Water' })
+    expect(studio.kept.doc).toMatchObject({ iso: 100, name: 'Water' })
+    session.edit(iso(400))
+    expect(session.get().errors).toEqual({})
+    await clock.pass(1000)
+    expect(studio.kept.doc.iso).toBe(400)
+    expect(session.get().save).toBe('saved')
+  })
+
+  it('is what undo takes back first; the last good edit stays', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    await clock.pass(1000)
+    session.edit(iso(99_999))
+    await clock.pass(1000)
+    session.undo()
+    expect(session.get().errors).toEqual({})
+    await clock.pass(1000)
+    expect(studio.kept.doc.iso).toBe(200)
+    session.undo()
+    await clock.pass(1000)
+    expect(studio.kept.doc.iso).toBe(100)
+  })
+})
+
+describe('another window', () => {
+  it('that changed something else is no conflict', async () => {
+    const session = await opened()
+    studio.elsewhere(named('Water'))
+    session.edit(iso(200))
+    await clock.pass(1000)
+    expect(session.get().conflict).toBeNull()
+    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Water' })
+  })
+
+  it('that changed the same light’s other things is none either', async () => {
+    const session = await opened()
+    studio.elsewhere((doc) => ({ ...doc, lights: doc.lights.filter((light) => light.id !== 'a') }))
+    session.edit((doc) => ({
+      ...doc,
+      lights: doc.lights.map((l) => (l.id === 'b' ? { ...l, power: 7 } : l)),
+    }))
+    await clock.pass(1000)
+    expect(studio.kept.doc.lights).toEqual([{ id: 'b', power: 7 }])
+  })
+
+  it('that changed the same shows both, and putting mine over it keeps what was typed since', async () => {
+    const session = await opened()
+    studio.elsewhere(iso(800))
+    session.edit(iso(200))
+    await clock.pass(1000)
+    expect(session.get().conflict?.clashes).toEqual([{ field: '/iso', mine: 200, theirs: 800 }])
+    session.edit(named('typed after the bar appeared'))
+    await clock.pass(5000)
+    expect(studio.kept.doc.iso).toBe(800)
+    session.settle(true)
+    await clock.pass(1000)
+    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'typed after the bar appeared' })
+    expect(session.get().save).toBe('saved')
+  })
+
+  it('may win, and mine is put aside and comes back', async () => {
+    const session = await opened()
+    studio.elsewhere(iso(800))
+    session.edit(iso(200))
+    await clock.pass(1000)
+    session.settle(false)
+    expect(session.get()).toMatchObject({ shelved: true, save: 'saved' })
+    expect(session.get().draft?.iso).toBe(800)
+    session.bringBack()
+    await clock.pass(1000)
+    expect(studio.kept.doc.iso).toBe(200)
+  })
+
+  it('shows by itself when it is heard of', async () => {
+    const session = await opened()
+    studio.elsewhere(iso(800))
+    await session.load()
+    expect(session.get().draft?.iso).toBe(800)
+  })
+
+  it('has its work left alone by undo', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    await clock.pass(1000)
+    studio.elsewhere(iso(800))
+    await session.load()
+    session.undo()
+    await clock.pass(1000)
+    expect(studio.kept.doc.iso).toBe(800)
+    expect(session.get().trouble).toContain('another window')
+    expect(session.get().canUndo).toBe(false)
+  })
+})
+
+describe('an answer that is lost', () => {
+  it('is no conflict with oneself, whatever was edited since', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    session.edit(iso(250))
+    studio.loseAnswer = true
+    await clock.pass(400)
+    expect(session.get().save).toBe('unreachable')
+    session.edit(iso(320))
+    await clock.pass(5000)
+    expect(session.get().conflict).toBeNull()
+    expect(studio.kept.doc.iso).toBe(320)
+    expect(studio.kept.version).toBe(3)
+  })
+})
+
+describe('undo', () => {
+  it('takes quick presses one after the other, and redo brings them back', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    session.edit(named('Water'))
+    session.undo()
+    session.undo()
+    expect(session.get().draft).toEqual(fresh())
+    expect(session.get().canUndo).toBe(false)
+    session.redo()
+    await clock.pass(1000)
+    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Doors' })
+    session.redo()
+    expect(session.get().canRedo).toBe(false)
+    expect(session.get().draft?.name).toBe('Water')
+  })
+})
+
+describe('a page that closes', () => {
+  it('leaves its draft, which is offered again', async () => {
+    const first = await opened()
+    studio.away = true
+    first.edit(iso(200))
+    await clock.pass(400)
+    studio.away = false
+    studio.elsewhere(named('Water'))
+    const second = open()
+    await second.load()
+    expect(second.get()).toMatchObject({ left: true })
+    expect(second.get().draft?.iso).toBe(100)
+    second.takeUp(true)
+    await clock.pass(1000)
+    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Water' })
+    expect(studio.drafts.size).toBe(0)
+  })
+
+  it('leaves nothing once all is kept', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    expect(studio.drafts.size).toBe(1)
+    await clock.pass(1000)
+    expect(studio.drafts.size).toBe(0)
+  })
+})
+
+/** Whatever happens in whatever order: in the end what is shown is what is kept, and every edit is in it. */
+it('loses no edit among delays, failures and other windows', async () => {
+  let seed = 7
+  const chance = (most: number) => {
+    seed = (seed * 1_103_515_245 + 12_345) % 2_147_483_648
+    return Math.floor((seed / 2_147_483_648) * most)
+  }
+  for (let round = 0; round < 200; round += 1) {
+    studio = new FakeStudio()
+    clock = new Clock()
+    const session = await opened()
+    const powers = new Map<string, number>()
+    for (let step = 0; step < 14; step += 1) {
+      const what = chance(7)
+      if (what <= 2) {
+        const id = `mine-${chance(4)}`
+        const power = chance(100)
+        powers.set(id, power)
+        session.edit((doc) => ({
+          ...doc,
+          lights: [...doc.lights.filter((light) => light.id !== id), { id, power }],
+        }))
+      } else if (what === 3) studio.elsewhere((doc) => ({ ...doc, iso: chance(1000) }))
+      else if (what === 4) studio.away = !studio.away
+      else if (what === 5) studio.slowDown()
+      else await studio.letThrough()
+      await clock.pass(chance(600))
+    }
+    studio.away = false
+    await studio.letThrough()
+    await clock.pass(40_000)
+    // Another window's last change is heard of.
+    await session.load()
+    await settle()
+    expect(session.get().save).toBe('saved')
+    expect(session.get().draft).toEqual(studio.kept.doc)
+    const kept = studio.kept.doc.lights.filter((light) => light.id.startsWith('mine'))
+    expect(new Map(kept.map((light) => [light.id, light.power]))).toEqual(powers)
+  }
+})

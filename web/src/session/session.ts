@@ -1,0 +1,431 @@
+import { apply, clashes, type Change, type Delta, diff, pointer } from './delta'
+
+/** What is kept of a thing, and how to keep it. */
+export type Gateway<K, D> = {
+  /** A name for it, unique in the studio. */
+  key: string
+  load: () => Promise<K>
+  save: (doc: D, version: number) => Promise<K>
+  doc: (kept: K) => D
+  version: (kept: K) => number
+}
+
+/** Why something was not kept. */
+export type Failure<K> =
+  | { kind: 'stale'; newer: K | null; words: string }
+  | { kind: 'fields'; errors: Record<string, string> }
+  | { kind: 'gone' }
+  /** Nothing can be done but to try again. */
+  | { kind: 'unreachable'; words: string }
+  /** Said no for another reason. */
+  | { kind: 'refused'; words: string }
+
+export type SaveState = 'saved' | 'waiting' | 'saving' | 'unreachable' | 'refused' | 'conflict'
+
+/** A draft that was left unsaved by a page that closed. */
+export type Left<D> = { base: D; version: number; queue: Delta[]; at: number }
+
+export type Drafts<D> = {
+  get: (key: string) => Promise<Left<D> | undefined>
+  put: (key: string, left: Left<D> | null) => void
+}
+
+export type Clash = { field: string; mine: unknown; theirs: unknown }
+
+export type Session<K, D> = {
+  kept: K | null
+  draft: D | null
+  save: SaveState
+  /** What was refused, by field; it is not part of the draft. */
+  errors: Record<string, string>
+  trouble: string | null
+  /** Both sides, while someone else changed the same. */
+  conflict: { newer: K; clashes: Clash[] } | null
+  /** What was put aside in a conflict, to bring back. */
+  shelved: boolean
+  /** A draft that a closed page left. */
+  left: boolean
+  missing: boolean
+  canUndo: boolean
+  canRedo: boolean
+}
+
+type Op = { delta: Delta; inverse: Delta }
+type Ways<K> = {
+  failure: (error: unknown) => Failure<K>
+  later: (run: () => void, after: number) => () => void
+  now: () => number
+  /** Told whenever something was kept. */
+  onKept?: (kept: K) => void
+}
+
+const NO_ERRORS: Record<string, string> = {}
+const SAVE_AFTER = 350
+const FIRST_WAIT = 500
+const LONGEST_WAIT = 15_000
+const STEPS = 200
+
+/**
+ * Editing one kept thing. Edits are changes in a queue, made again on whatever is newest; one saver keeps them, tries again
+ * until it can, and resumes. Nothing that was edited is lost: what is refused is said and dropped alone, what clashes with
+ * another window is shown with both sides, what a page leaves behind is offered again.
+ */
+export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, ways: Ways<K>) {
+  let state: Session<K, D> = {
+    kept: null,
+    draft: null,
+    save: 'saved',
+    errors: NO_ERRORS,
+    trouble: null,
+    conflict: null,
+    shelved: false,
+    left: false,
+    missing: false,
+    canUndo: false,
+    canRedo: false,
+  }
+  const listeners = new Set<() => void>()
+  let queue: Op[] = []
+  let shelf: Delta[] = []
+  let found: Left<D> | null = null
+  let past: Op[] = []
+  let future: Op[] = []
+  let saving: Promise<void> | null = null
+  let cancel: (() => void) | null = null
+  let wait = FIRST_WAIT
+  let oneByOne = false
+  let inHand = false
+  let seen = false
+  /** What was sent without an answer: it may have been kept all the same. */
+  let unanswered: { doc: D; batch: Op[] }[] = []
+
+  const put = (change: Partial<Session<K, D>>) => {
+    state = { ...state, ...change, canUndo: past.length > 0, canRedo: future.length > 0 }
+    listeners.forEach((listener) => listener())
+  }
+  const base = () => (state.kept === null ? null : gateway.doc(state.kept))
+  const redraw = () => {
+    const from = base()
+    return from === null ? null : queue.reduce((doc, op) => apply(doc, op.delta), from)
+  }
+  const remember = () => {
+    const from = base()
+    if (from === null || state.kept === null) return
+    const left = {
+      base: from,
+      version: gateway.version(state.kept),
+      queue: queue.map((op) => op.delta),
+      at: ways.now(),
+    }
+    drafts.put(gateway.key, queue.length > 0 ? left : null)
+  }
+
+  function adopt(kept: K) {
+    const same = state.kept !== null && gateway.version(state.kept) === gateway.version(kept)
+    state = { ...state, kept: same ? state.kept : kept, missing: false }
+    state = { ...state, draft: redraw() }
+  }
+
+  /** Takes a newer state as the ground for what is not kept yet; where both changed the same, both are shown. */
+  function meet(newer: K) {
+    const from = base()
+    if (from === null) return adopt(newer)
+    const ours = unanswered.find((one) => diff(one.doc, gateway.doc(newer)).length === 0)
+    if (ours) {
+      queue = queue.filter((op) => !ours.batch.includes(op))
+      unanswered = []
+      adopt(newer)
+      remember()
+      return
+    }
+    const both = clashes(diff(from, state.draft ?? from), diff(from, gateway.doc(newer)))
+    if (both.length === 0) {
+      adopt(newer)
+      return
+    }
+    const doc = gateway.doc(newer)
+    state = {
+      ...state,
+      conflict: { newer, clashes: both.map((change) => side(change, doc)) },
+      save: 'conflict',
+    }
+  }
+  const side = (change: Change, theirs: D): Clash => {
+    const at = pointer(state.draft, change.at)
+    const read = (doc: unknown, path: string) =>
+      path
+        .split('/')
+        .slice(1)
+        .reduce<unknown>((value, step) => (value as Record<string, unknown> | null)?.[step], doc)
+    return { field: at, mine: read(state.draft, at), theirs: read(theirs, pointer(theirs, change.at)) }
+  }
+
+  const soon = (after = SAVE_AFTER) => {
+    cancel?.()
+    cancel = null
+    if (inHand || state.conflict) return
+    cancel = ways.later(() => void flush(), after)
+  }
+
+  async function saveOnce(): Promise<boolean> {
+    const from = base()
+    if (state.kept === null || from === null || queue.length === 0 || state.conflict) return false
+    const batch = oneByOne ? queue.slice(0, 1) : queue.slice()
+    const doc = batch.reduce((now, op) => apply(now, op.delta), from)
+    put({ save: 'saving' })
+    try {
+      const kept = await gateway.save(doc, gateway.version(state.kept))
+      unanswered = []
+      queue = queue.slice(batch.length)
+      if (queue.length === 0) oneByOne = false
+      wait = FIRST_WAIT
+      adopt(kept)
+      remember()
+      put({ save: queue.length === 0 ? settled() : 'waiting', trouble: null })
+      ways.onKept?.(kept)
+      return queue.length > 0 && !inHand
+    } catch (error) {
+      const failure = ways.failure(error)
+      if (failure.kind === 'unreachable') unanswered = [...unanswered.slice(-9), { doc, batch }]
+      return failed(failure, batch)
+    }
+  }
+
+  const settled = (): SaveState => (Object.keys(state.errors).length > 0 ? 'refused' : 'saved')
+
+  async function failed(failure: Failure<K>, batch: Op[]): Promise<boolean> {
+    switch (failure.kind) {
+      case 'stale': {
+        const newer = failure.newer ?? (await gateway.load().catch(() => null))
+        if (newer === null) return tryLater(failure.words)
+        meet(newer)
+        put({})
+        return state.conflict === null
+      }
+      case 'fields':
+      case 'refused': {
+        // Of several edits only the one that cannot be kept is dropped.
+        if (batch.length > 1) {
+          oneByOne = true
+          return true
+        }
+        const bad = batch[0]
+        queue = queue.filter((op) => op !== bad)
+        past = past.filter((op) => op !== bad)
+        state = { ...state, draft: redraw() }
+        remember()
+        const said = failure.kind === 'fields' ? { ...state.errors, ...failure.errors } : state.errors
+        put({
+          errors: said,
+          save: queue.length > 0 ? 'waiting' : 'refused',
+          ...(failure.kind === 'refused' && { trouble: failure.words }),
+        })
+        return queue.length > 0
+      }
+      case 'gone':
+        put({ missing: true, save: 'refused' })
+        return false
+      case 'unreachable':
+        return tryLater(failure.words)
+    }
+  }
+  function tryLater(words: string) {
+    put({ save: 'unreachable', trouble: words })
+    cancel?.()
+    cancel = ways.later(() => void flush(), wait)
+    wait = Math.min(wait * 2, LONGEST_WAIT)
+    return false
+  }
+
+  /** Keeps what is not kept yet; resolves when there is nothing more to do for now. */
+  function flush(): Promise<void> {
+    cancel?.()
+    cancel = null
+    if (saving) return saving.then(() => (queue.length > 0 && state.save === 'waiting' ? flush() : undefined))
+    saving = (async () => {
+      while (await saveOnce());
+    })().finally(() => {
+      saving = null
+    })
+    return saving
+  }
+
+  function push(delta: Delta, inverse: Delta, history: boolean): boolean {
+    if (delta.length === 0) return false
+    const op = { delta, inverse }
+    queue = [...queue, op]
+    if (history) {
+      past = [...past.slice(-STEPS + 1), op]
+      future = []
+    }
+    // What is edited where something was refused puts it right, or is refused anew.
+    const errors = Object.fromEntries(
+      Object.entries(state.errors).filter(
+        ([field]) => !delta.some((change) => touches(field, pointer(state.draft, change.at))),
+      ),
+    )
+    state = { ...state, draft: redraw() }
+    remember()
+    put({
+      errors,
+      save: state.conflict ? 'conflict' : state.save === 'unreachable' ? 'unreachable' : 'waiting',
+    })
+    if (state.save !== 'unreachable') soon()
+    return true
+  }
+  const touches = (field: string, at: string) =>
+    field === at || field.startsWith(`${at}/`) || at.startsWith(`${field}/`)
+
+  function edit(by: (doc: D) => D): boolean {
+    if (state.draft === null) return false
+    const next = by(state.draft)
+    return push(diff(state.draft, next), diff(next, state.draft), true)
+  }
+
+  /** Makes a step of this page's own history again, or takes it back; not over what another window put there since. */
+  function step(from: Op[], way: 'undo' | 'redo'): Op[] | null {
+    const op = from.at(-1)
+    if (!op || state.draft === null) return null
+    const [delta, left] = way === 'undo' ? [op.inverse, op.delta] : [op.delta, op.inverse]
+    // Where it no longer stands as that step left it, someone else was there.
+    if (diff(apply(state.draft, left), state.draft).length > 0) {
+      put({ trouble: 'That was changed in another window since, so it is not taken back.' })
+      return from.slice(0, -1)
+    }
+    push(delta, left, false)
+    return from.slice(0, -1)
+  }
+
+  return {
+    get: () => state,
+    subscribe(listener: () => void) {
+      listeners.add(listener)
+      return () => void listeners.delete(listener)
+    },
+    /** What is known already of it, from a list. */
+    seed(kept: K) {
+      if (state.kept === null) {
+        adopt(kept)
+        put({})
+      } else if (gateway.version(kept) > gateway.version(state.kept) && !saving) {
+        meet(kept)
+        put({})
+      }
+    },
+    /** Loads it, or what is newer of it. */
+    async load() {
+      if (saving) await saving
+      try {
+        const kept = await gateway.load()
+        if (saving) return
+        if (state.kept === null || queue.length === 0) adopt(kept)
+        else if (gateway.version(kept) !== gateway.version(state.kept)) meet(kept)
+        put(state.save === 'unreachable' || queue.length > 0 ? {} : { trouble: null })
+        if (queue.length > 0 && !state.conflict) soon(0)
+      } catch (error) {
+        const failure = ways.failure(error)
+        if (failure.kind === 'gone') put({ missing: true })
+        else if ('words' in failure) put({ trouble: failure.words })
+      }
+      if (!seen) {
+        seen = true
+        found = (await drafts.get(gateway.key).catch(() => undefined)) ?? null
+        if (found && queue.length === 0) put({ left: true })
+      }
+    },
+    edit,
+    /** Changes that were worked out from an earlier draft. */
+    merge: (before: D, after: D) => push(diff(before, after), diff(after, before), false),
+    flush,
+    /** While something is in the hand nothing is saved, so that one undo takes the whole way back. */
+    hold(holds: boolean) {
+      inHand = holds
+      if (!holds && queue.length > 0) soon()
+    },
+    /** Whether everything edited is kept. */
+    settled: () => queue.length === 0,
+    /** Drops what was refused; tells whether there was anything. */
+    dropRefused() {
+      if (Object.keys(state.errors).length === 0) return false
+      put({ errors: NO_ERRORS, trouble: null, save: queue.length > 0 ? state.save : 'saved' })
+      return true
+    },
+    /** Takes back an edit that is not kept yet; tells whether there was one. */
+    dropLast() {
+      if (queue.length === 0 || saving) return false
+      queue = queue.slice(0, -1)
+      state = { ...state, draft: redraw() }
+      remember()
+      put({ save: queue.length > 0 ? state.save : 'saved' })
+      return true
+    },
+    /** What the store says it is now, after a step of the store's own. */
+    adopt(kept: K) {
+      adopt(kept)
+      put({ errors: NO_ERRORS, trouble: null, save: queue.length > 0 ? 'waiting' : 'saved' })
+      ways.onKept?.(kept)
+    },
+    undo() {
+      if (this.dropRefused()) return
+      const op = past.at(-1)
+      const left = step(past, 'undo')
+      if (!left) return
+      if (op && left.length < past.length) future = [...future, op]
+      past = left
+      put({})
+    },
+    redo() {
+      const op = future.at(-1)
+      const left = step(future, 'redo')
+      if (!left) return
+      if (op) past = [...past, op]
+      future = left
+      put({})
+    },
+    /** Ends a conflict: mine goes over theirs, with everything edited meanwhile; or theirs stays and mine is put aside. */
+    settle(mine: boolean) {
+      const { conflict } = state
+      if (!conflict) return
+      if (!mine) {
+        shelf = queue.map((op) => op.delta)
+        queue = []
+        past = []
+        future = []
+      }
+      state = { ...state, conflict: null, kept: conflict.newer }
+      state = { ...state, draft: redraw() }
+      remember()
+      put({ save: queue.length > 0 ? 'waiting' : 'saved', shelved: shelf.length > 0 })
+      if (queue.length > 0) soon(0)
+    },
+    /** Brings back what was put aside. */
+    bringBack() {
+      const deltas = shelf
+      shelf = []
+      put({ shelved: false })
+      edit((doc) => deltas.reduce((now, delta) => apply(now, delta), doc))
+    },
+    /** Takes up the draft a closed page left, or drops it for good. */
+    takeUp(take: boolean) {
+      const left = found
+      found = null
+      put({ left: false })
+      if (!left) return
+      drafts.put(gateway.key, null)
+      if (take) edit((doc) => left.queue.reduce((now, delta) => apply(now, delta), doc))
+    },
+    /** Tries again now. */
+    retry() {
+      wait = FIRST_WAIT
+      if (state.kept === null) void this.load()
+      else if (queue.length > 0) void flush()
+    },
+    say: (trouble: string | null) => put({ trouble }),
+    clearErrors: (fields: string[]) =>
+      put({
+        errors: Object.fromEntries(Object.entries(state.errors).filter(([field]) => !fields.includes(field))),
+      }),
+  }
+}
+
+export type SessionOf<K, D> = ReturnType<typeof createSession<K, D>>
