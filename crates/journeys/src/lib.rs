@@ -308,6 +308,14 @@ impl Walk {
         self.browser.cdp().browser().set_download_behavior(DownloadBehavior::Allow, Some(path)).await.unwrap();
     }
 
+    /// Cuts this window off from the studio, or lets it reach it again.
+    pub async fn cut_off(&self, off: bool) {
+        let browser = self.browser.cdp();
+        browser.send_raw("Network.enable", serde_json::json!({})).await.unwrap();
+        let urls = if off { serde_json::json!(["*/api/*"]) } else { serde_json::json!([]) };
+        browser.send_raw("Network.setBlockedURLs", serde_json::json!({ "urls": urls })).await.unwrap();
+    }
+
     /// Has the browser say that it stands here, as a person allows it to.
     pub async fn stands_at(&self, latitude: f64, longitude: f64) {
         let browser = self.browser.cdp();

@@ -194,12 +194,12 @@ async fn bad_input_at_its_field() {
     walk.open_setup("setup-doors").await;
     walk.type_into("Distance from the camera", "-3").await;
     walk.sees("[data-rac]", "The length can be 0.0005 to 10000 m, not -3.").await;
-    walk.sees("[data-save]", "Not saved yet").await;
+    walk.sees("[data-save]", "Saved, but for what is marked").await;
     walk.sees("input", "-3").await;
     walk.type_into("Distance from the camera", "0.4").await;
     walk.sees("[data-rac]", "This lens focuses no nearer than 0.8 m.").await;
     walk.type_into("Background: time of the reading", "25:99").await;
-    walk.sees("[data-rac]", "A time is hours and minutes, from 00:00 to 23:59.").await;
+    walk.sees("[data-rac]", "A time is needed here, like 18:30 or 6:30 pm.").await;
     walk.type_into("Background: time of the reading", "18:20").await;
     walk.type_into("Distance from the camera", "3").await;
     walk.no_longer_sees("[data-rac]", "This lens focuses").await;
@@ -210,7 +210,8 @@ async fn bad_input_at_its_field() {
     walk.end_expecting("422").await;
 }
 
-/// Two windows on one setup: the stale write is refused, the newer shown, and neither is lost.
+/// Two windows on one setup: what one keeps shows in the other by itself; where both changed the same while one could not
+/// reach the studio, both sides are shown and neither is lost.
 #[tokio::test(flavor = "multi_thread")]
 async fn two_windows() {
     let walk = Walk::at_desk().await;
@@ -222,14 +223,28 @@ async fn two_windows() {
     walk.type_into("Note", "from the second window").await;
     walk.saved().await;
     walk.browser.switch_to_window(first).await.unwrap();
+    walk.sees("input", "from the second window").await;
+    walk.cut_off(true).await;
     walk.type_into("Note", "from the first window").await;
-    walk.sees("[role=alert]", "changed in another window").await;
+    walk.sees("[data-save]", "trying again").await;
+    let first = walk.browser.window().await.unwrap();
+    let second = walk.browser.windows().await.unwrap().into_iter().find(|window| *window != first).unwrap();
+    walk.browser.switch_to_window(second).await.unwrap();
+    walk.type_into("Note", "again from the second").await;
+    walk.saved().await;
+    walk.browser.switch_to_window(first).await.unwrap();
+    walk.cut_off(false).await;
+    walk.sees("[role=alert]", "Another window changed the same").await;
+    walk.sees("[role=alert] li", "yours “from the first window”, the other “again from the second”").await;
+    walk.accessible("both sides of a conflict").await;
+    walk.type_into("Name of the setup", "Named while the bar stood").await;
     walk.press_named("Put mine over it").await;
     walk.saved().await;
     walk.sees("input", "from the first window").await;
+    walk.sees("input", "Named while the bar stood").await;
     walk.press_named("Undo").await;
-    walk.sees("input", "from the second window").await;
-    walk.end_expecting("409").await;
+    walk.sees("input", "again from the second").await;
+    walk.end_expecting("Failed to load resource").await;
 }
 
 /// The whole way without a pointer.

@@ -24,7 +24,7 @@ async fn jobs_and_their_setups() {
     walk.sees("article input", "Slip shed, copy").await;
     // A date that is no date is refused at its field.
     walk.type_into("Date", "2026-02-31").await;
-    walk.sees("article [data-rac]", "A date is a day of the calendar").await;
+    walk.sees("article [data-rac]", "A date is needed here").await;
     // The second setup of the sample job goes first.
     walk.press_named("Hands on the plank: earlier").await;
     const GRID: &str = "const grid = [...document.querySelectorAll('[role=grid]')].find((g) => g.textContent.includes('Hands on the plank'));";

@@ -1,5 +1,6 @@
-import type { QueryClient } from '@tanstack/react-query'
+import type { InfiniteData, QueryClient } from '@tanstack/react-query'
 import type { components } from './schema'
+import type { JobPage } from './types'
 
 export type Changed = components['schemas']['Changed']
 
@@ -18,6 +19,13 @@ export const kept = (changed: Changed) => listeners.forEach((listener) => listen
 
 const told = (changed: Changed) => listeners.forEach((listener) => listener(changed, false))
 
+/** Whether a job is in a list that was fetched, or was fetched by itself. */
+const isListed = (queries: QueryClient, id: string) =>
+  queries
+    .getQueriesData<InfiniteData<JobPage>>({ queryKey: ['jobs', 'list'] })
+    .some(([, list]) => list?.pages.some((page) => page.jobs.some((job) => job.id === id))) ||
+  queries.getQueryState(['jobs', 'one', id])?.status === 'success'
+
 /** What a change makes stale of what was fetched. */
 export function refreshes(queries: QueryClient, changed: Changed): void {
   const stale = (...queryKey: string[]) => void queries.invalidateQueries({ queryKey })
@@ -28,9 +36,11 @@ export function refreshes(queries: QueryClient, changed: Changed): void {
       stale('jobs')
       break
     case 'job':
-      stale('jobs')
-      stale('day', changed.id)
       stale('deleted')
+      // A job that is gone leaves its list first, so that nothing is asked of it any more.
+      void queries.invalidateQueries({ queryKey: ['jobs'] }).then(() => {
+        if (isListed(queries, changed.id)) stale('day', changed.id)
+      })
       break
     case 'day':
       stale('day', changed.id)

@@ -31,6 +31,8 @@ type Answered = {
   advice: Advice | null
   /** What does not fit, by field. */
   errors: Record<string, string>
+  /** What a change was refused for, at the field it was typed into; the setup is as it was. */
+  refusals: Record<string, string>
   trouble: string | null
   /** Whether something of the set is in the hand. */
   inHand: boolean
@@ -44,6 +46,7 @@ const nothing: Answered = {
   laid: null,
   advice: null,
   errors: NO_ERRORS,
+  refusals: NO_ERRORS,
   trouble: null,
   inHand: false,
 }
@@ -158,7 +161,8 @@ export function useBench(id: string) {
       ])
       // What a change was refused for is said at the field it was typed into, wherever the trouble is.
       const first = at && fields[0] ? { [at]: fields[0].detail } : {}
-      put({ errors: { ...Object.fromEntries(said), ...first } })
+      if (at) put({ refusals: { ...Object.fromEntries(said), ...first } })
+      else put({ errors: Object.fromEntries(said) })
     },
     [put],
   )
@@ -174,7 +178,7 @@ export function useBench(id: string) {
         const { setup, rest } = await ask(draft, { solve })
         if (asked !== turn.current) return
         if (solve) session.merge(draft, setup)
-        put({ ...rest, errors: NO_ERRORS, trouble: null })
+        put({ ...rest, errors: NO_ERRORS, refusals: NO_ERRORS, trouble: null })
         if (!('advice' in rest)) advise()
       } catch (error) {
         if (asked !== turn.current) return
@@ -205,7 +209,7 @@ export function useBench(id: string) {
           session.merge(draft, setup)
           if (asked !== turn.current) await follow(false)
           else {
-            put({ ...rest, errors: NO_ERRORS, trouble: null })
+            put({ ...rest, errors: NO_ERRORS, refusals: NO_ERRORS, trouble: null })
             if (!('advice' in rest)) advise()
           }
         } catch (error) {
@@ -250,9 +254,11 @@ export function useBench(id: string) {
 
   const edit = useCallback(
     (by: (setup: Setup) => Setup) => {
-      if (session.edit(by)) void follow()
+      const refusals = Object.keys(now.current.refusals).length > 0
+      if (refusals) put({ refusals: NO_ERRORS })
+      if (session.edit(by) || refusals) void follow()
     },
-    [follow, session],
+    [follow, put, session],
   )
 
   /** Has the core make a change: a distance, an arrangement, one light more. `at` is the field it was typed into. */
@@ -386,7 +392,9 @@ export function useBench(id: string) {
     async (what: 'undo' | 'redo') => {
       await chain.current
       // A value that was refused is what is taken back first.
-      if (what === 'undo' && session.dropRefused()) return follow(false)
+      const refusals = Object.keys(now.current.refusals).length > 0
+      if (refusals) put({ refusals: NO_ERRORS })
+      if (what === 'undo' && (session.dropRefused() || refusals)) return follow(false)
       await session.flush()
       const at = session.get()
       if (!at.kept || at.conflict) return
@@ -406,7 +414,7 @@ export function useBench(id: string) {
         else session.say(words(error))
       }
     },
-    [follow, id, session],
+    [follow, id, put, session],
   )
 
   /** One step after the other, so that quick presses all count. */
@@ -438,15 +446,16 @@ export function useBench(id: string) {
     [follow, session],
   )
   const errors = useMemo(() => {
-    const all = { ...answered.errors, ...kept.errors }
+    const all = { ...answered.errors, ...answered.refusals, ...kept.errors }
     return Object.keys(all).length === 0 ? NO_ERRORS : all
-  }, [answered.errors, kept.errors])
+  }, [answered.errors, answered.refusals, kept.errors])
+  const marked = kept.save === 'saved' && Object.keys(answered.refusals).length > 0
 
   return {
     ...answered,
     kept: kept.kept,
     draft,
-    save: kept.save,
+    save: marked ? ('refused' as const) : kept.save,
     errors,
     trouble: kept.trouble ?? answered.trouble,
     conflict: kept.conflict,

@@ -1,6 +1,5 @@
 import { useEffect, useMemo } from 'react'
 import { client, need } from '../api/client'
-import { hear } from '../api/ear'
 import type { Brief, Job } from '../api/types'
 import { useSession } from '../session/useSession'
 
@@ -21,13 +20,6 @@ export function useJob(job: Job) {
   const of = useMemo(() => gateway(job.id), [job.id])
   const [state, session] = useSession(of)
   useEffect(() => session.seed(job), [job, session])
-  useEffect(
-    () =>
-      hear(
-        (changed, own) => void (!own && changed.what === 'job' && changed.id === job.id && session.load()),
-      ),
-    [job.id, session],
-  )
   const edit = (change: Partial<Brief>) => session.edit((now) => ({ ...now, ...change }))
   return { ...state, draft: state.draft ?? job.job, edit, session }
 }

@@ -1,6 +1,5 @@
 import { useEffect, useMemo } from 'react'
 import { ApiProblem, client, need, notThere } from '../api/client'
-import { hear } from '../api/ear'
 import type { KeptItem, KitItem } from '../api/types'
 import { useSession } from '../session/useSession'
 
@@ -20,12 +19,11 @@ const gateway = (id: string) => ({
   version: (kept: KeptItem) => kept.version,
 })
 
-/** A thing of the kit, from the list it stands in. */
+/** A thing of the kit, from the list it stands in, which brings what other windows change. */
 export function useItem(kept: KeptItem) {
   const { id } = kept.item
   const of = useMemo(() => gateway(id), [id])
   const [state, session] = useSession(of)
   useEffect(() => session.seed(kept), [kept, session])
-  useEffect(() => hear((changed, own) => void (!own && changed.what === 'kit' && session.load())), [session])
   return { ...state, draft: state.draft ?? kept.item, session }
 }

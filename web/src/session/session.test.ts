@@ -129,6 +129,14 @@ describe('what is refused', () => {
     expect(session.get().save).toBe('saved')
   })
 
+  it('is put right by typing again what is kept', async () => {
+    const session = await opened()
+    session.edit(iso(99_999))
+    await clock.pass(1000)
+    session.edit(iso(100))
+    expect(session.get()).toMatchObject({ errors: {}, save: 'saved' })
+  })
+
   it('is what undo takes back first; the last good edit stays', async () => {
     const session = await opened()
     session.edit(iso(200))

@@ -103,14 +103,12 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     state = { ...state, ...change, canUndo: past.length > 0, canRedo: future.length > 0 }
     listeners.forEach((listener) => listener())
   }
-  const base = () => (state.kept === null ? null : gateway.doc(state.kept))
-  const redraw = () => {
-    const from = base()
-    return from === null ? null : queue.reduce((doc, op) => apply(doc, op.delta), from)
-  }
+  // A thing may well be nothing yet, as a day without a place: kept or not is told by `kept` alone.
+  const redraw = () =>
+    state.kept === null ? null : queue.reduce((doc, op) => apply(doc, op.delta), gateway.doc(state.kept))
   const remember = () => {
-    const from = base()
-    if (from === null || state.kept === null) return
+    if (state.kept === null) return
+    const from = gateway.doc(state.kept)
     const left = {
       base: from,
       version: gateway.version(state.kept),
@@ -128,8 +126,8 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
 
   /** Takes a newer state as the ground for what is not kept yet; where both changed the same, both are shown. */
   function meet(newer: K) {
-    const from = base()
-    if (from === null) return adopt(newer)
+    if (state.kept === null) return adopt(newer)
+    const from = gateway.doc(state.kept)
     const ours = unanswered.find((one) => diff(one.doc, gateway.doc(newer)).length === 0)
     if (ours) {
       queue = queue.filter((op) => !ours.batch.includes(op))
@@ -138,7 +136,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       remember()
       return
     }
-    const both = clashes(diff(from, state.draft ?? from), diff(from, gateway.doc(newer)))
+    const both = clashes(diff(from, state.draft as D), diff(from, gateway.doc(newer)))
     if (both.length === 0) {
       adopt(newer)
       return
@@ -168,8 +166,8 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
   }
 
   async function saveOnce(): Promise<boolean> {
-    const from = base()
-    if (state.kept === null || from === null || queue.length === 0 || state.conflict) return false
+    if (state.kept === null || queue.length === 0 || state.conflict) return false
+    const from = gateway.doc(state.kept)
     const batch = oneByOne ? queue.slice(0, 1) : queue.slice()
     const doc = batch.reduce((now, op) => apply(now, op.delta), from)
     put({ save: 'saving' })
@@ -276,16 +274,30 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
   const touches = (field: string, at: string) =>
     field === at || field.startsWith(`${at}/`) || at.startsWith(`${field}/`)
 
+  function dropRefused(): boolean {
+    if (Object.keys(state.errors).length === 0) return false
+    put({ errors: NO_ERRORS, trouble: null, save: queue.length > 0 ? state.save : 'saved' })
+    return true
+  }
+
   function edit(by: (doc: D) => D): boolean {
-    if (state.draft === null) return false
-    const next = by(state.draft)
-    return push(diff(state.draft, next), diff(next, state.draft), true)
+    // A thing may well be nothing yet; what is not loaded cannot be edited.
+    if (state.kept === null) return false
+    const now = state.draft as D
+    const next = by(now)
+    const delta = diff(now, next)
+    if (delta.length === 0) {
+      // What is kept was typed again: whatever was refused is put right.
+      dropRefused()
+      return false
+    }
+    return push(delta, diff(next, now), true)
   }
 
   /** Makes a step of this page's own history again, or takes it back; not over what another window put there since. */
   function step(from: Op[], way: 'undo' | 'redo'): Op[] | null {
     const op = from.at(-1)
-    if (!op || state.draft === null) return null
+    if (!op || state.kept === null) return null
     const [delta, left] = way === 'undo' ? [op.inverse, op.delta] : [op.delta, op.inverse]
     // Where it no longer stands as that step left it, someone else was there.
     if (diff(apply(state.draft, left), state.draft).length > 0) {
@@ -345,11 +357,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     /** Whether everything edited is kept. */
     settled: () => queue.length === 0,
     /** Drops what was refused; tells whether there was anything. */
-    dropRefused() {
-      if (Object.keys(state.errors).length === 0) return false
-      put({ errors: NO_ERRORS, trouble: null, save: queue.length > 0 ? state.save : 'saved' })
-      return true
-    },
+    dropRefused,
     /** Takes back an edit that is not kept yet; tells whether there was one. */
     dropLast() {
       if (queue.length === 0 || saving) return false
@@ -366,7 +374,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       ways.onKept?.(kept)
     },
     undo() {
-      if (this.dropRefused()) return
+      if (dropRefused()) return
       const op = past.at(-1)
       const left = step(past, 'undo')
       if (!left) return
