@@ -5,7 +5,7 @@ DATA ?= data
 CARGO ?= cargo
 export SQLX_OFFLINE = true
 
-.PHONY: demo test bench screenshots dev build web browser check api clean
+.PHONY: demo test queries kills bench screenshots dev build web browser check api clean
 
 demo: build ## start on the sample studio (PORT=4310, DATA=data)
 	./target/release/tolva serve --demo --listen 127.0.0.1:$(PORT) --data $(DATA)
@@ -47,8 +47,22 @@ api: web/node_modules/.package-lock.json ## bring the API document and the types
 	./target/debug/tolva openapi > docs/openapi.json
 	cd web && npm run api
 
-test: browser check ## every check and every test, the journeys in the real browser too
+test: browser check ## every check and every test, the front end's and the journeys in the real browser too
+	cd web && npm test
 	$(CARGO) test --workspace --all-features
+
+# What the queries of the store are checked against at build, after a change of a query or a migration.
+queries:
+	@mkdir -p target/queries
+	python3 crates/store/queries.py target/queries/studio.sqlite
+	@rm -rf target/queries/offline && mkdir -p target/queries/offline && touch crates/store/src/lib.rs
+	SQLX_OFFLINE=false SQLX_OFFLINE_DIR=$(CURDIR)/target/queries/offline DATABASE_URL=sqlite://$(CURDIR)/target/queries/studio.sqlite \
+	  $(CARGO) build -p tolva-store
+	rm -rf crates/store/.sqlx && cp -r target/queries/offline crates/store/.sqlx
+
+kills: ## the program killed in the middle of edits, ROUNDS times (1000)
+	$(CARGO) build -p tolva
+	ROUNDS=$(or $(ROUNDS),1000) $(CARGO) test -p tolva --test killed -- --nocapture
 
 bench: ## measure the solver; figures go to docs/performance.md by hand
 	$(CARGO) bench -p tolva-core

@@ -1,4 +1,5 @@
 import '@fontsource-variable/archivo/wdth.css'
+import './theme/tokens.css'
 import { QueryClient, QueryClientProvider } from '@tanstack/react-query'
 import { StrictMode } from 'react'
 import { I18nProvider } from 'react-aria-components'

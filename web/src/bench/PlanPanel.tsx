@@ -70,7 +70,7 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
   return (
     <Panel>
       <section aria-label="What binds">
-        <h2>{advice.binds.length === 0 ? 'Nothing binds' : 'What binds, and the ways out'}</h2>
+        {advice.binds.length > 0 && <h2>What binds, and the ways out</h2>}
         {advice.binds.map((bind) => (
           <div className="bind" key={bind.text}>
             <p>{bind.text}</p>
@@ -103,11 +103,8 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
             </li>
           ))}
         </ul>
-        {advice.alternatives.length > 0 && (
-          <p className="price">
-            Undo goes back to the plan you had
-            {followed ? '; solving as you go is switched off by taking one' : ''}.
-          </p>
+        {advice.alternatives.length > 0 && followed && (
+          <p className="price">Taking one switches solving as you go off; undo goes back to it.</p>
         )}
       </section>
     </Panel>

@@ -115,7 +115,7 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
       <div>
         <p>
           <Latch isSelected={chosen} onChange={onChoose} aria-label={`Show the light of ${setup.name}`}>
-            Light
+            Show
           </Latch>{' '}
           <Link className="name" to={`/setups/${light.setup}`}>
             {setup.name}
@@ -163,8 +163,8 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
             >
               Fixed
             </Latch>{' '}
-            <QuietPush onPress={() => onPut(null)} aria-label={`Take off: ${setup.name}`}>
-              Take off
+            <QuietPush onPress={() => onPut(null)} aria-label={`Remove: ${setup.name}`}>
+              Remove
             </QuietPush>
           </p>
         ) : first ? (

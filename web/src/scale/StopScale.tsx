@@ -205,7 +205,7 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
           at={level.flash}
           x={middle + 2}
           fill={theme.flash}
-          edge={theme.name === 'dusk' ? '#0d2a36' : theme.flashWash}
+          edge={theme.flashEdge}
           onDrag={(to) => onDrag(level.patch, { of: 'flash' }, to)}
         />
       )}

@@ -1,12 +1,8 @@
 import { createGlobalStyle } from 'styled-components'
 
 export const GlobalStyle = createGlobalStyle`
-  :root { color-scheme: ${({ theme }) => (theme.name === 'dusk' ? 'dark' : 'light')}; }
   *, *::before, *::after { box-sizing: border-box; }
   body {
-    margin: 0;
-    background: ${({ theme }) => theme.ground};
-    color: ${({ theme }) => theme.ink};
     font-family: 'Archivo Variable', system-ui, sans-serif;
     font-size: 15px;
     line-height: 1.4;
@@ -26,5 +22,4 @@ export const GlobalStyle = createGlobalStyle`
   @media (prefers-reduced-motion: reduce) {
     *, *::before, *::after { transition: none !important; animation: none !important; }
   }
-  @media print { body { background: #fff; color: #000; } }
 `

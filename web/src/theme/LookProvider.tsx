@@ -1,18 +1,17 @@
 import { useQuery } from '@tanstack/react-query'
-import type { ReactNode } from 'react'
+import { type ReactNode, useEffect } from 'react'
 import { ThemeProvider } from 'styled-components'
 import { settingsQuery } from '../api/queries'
-import { useMedia } from '../ui/useMedia'
 import { GlobalStyle } from './GlobalStyle'
-import { daylight, dusk } from './tokens'
-
-const dark = '(prefers-color-scheme: dark)'
+import { look } from './tokens'
 
 /** Puts the chosen look on everything: daylight, dusk, or as the device is set. */
 export function LookProvider({ children }: { children: ReactNode }) {
-  const deviceIsDark = useMedia(dark)
-  const chosen = useQuery(settingsQuery).data?.theme ?? 'device'
-  const look = chosen === 'dusk' || (chosen === 'device' && deviceIsDark) ? dusk : daylight
+  const chosen = useQuery(settingsQuery).data?.theme
+  useEffect(() => {
+    // Until the settings are there the page keeps the look it was sent in.
+    if (chosen) document.documentElement.dataset.look = chosen
+  }, [chosen])
   return (
     <ThemeProvider theme={look}>
       <GlobalStyle />

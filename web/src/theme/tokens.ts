@@ -1,51 +1,35 @@
-/** The two looks: daylight for the sun, dusk for dark rooms. Greys are neutral; colour belongs to light alone. */
-export type Look = {
-  name: 'daylight' | 'dusk'
-  ground: string
-  plate: string
-  ink: string
-  quiet: string
-  line: string
-  engraved: string
-  ambient: string
-  ambientWash: string
-  flash: string
-  flashWash: string
-  warn: string
-  warnWash: string
-  onStrong: string
-}
+/** The colours of a look by what they are for; what each is stands in tokens.css, for each look, paper and forced colours. */
+export type Look = Record<
+  | 'ground'
+  | 'plate'
+  | 'ink'
+  | 'quiet'
+  | 'line'
+  | 'engraved'
+  | 'ambient'
+  | 'ambientWash'
+  | 'flash'
+  | 'flashWash'
+  | 'flashEdge'
+  | 'warn'
+  | 'warnWash'
+  | 'onStrong',
+  string
+>
 
-export const daylight: Look = {
-  name: 'daylight',
-  ground: '#dcdcdc',
-  plate: '#e8e8e8',
-  ink: '#121212',
-  quiet: '#454545',
-  line: '#9a9a9a',
-  engraved: '#5a5a5a',
-  ambient: '#7d4f00',
-  ambientWash: '#e3cf9f',
-  flash: '#0a5472',
-  flashWash: '#a9cfdf',
-  warn: '#a3160f',
-  warnWash: '#efd2cf',
-  onStrong: '#ffffff',
-}
-
-export const dusk: Look = {
-  name: 'dusk',
-  ground: '#1b1b1b',
-  plate: '#252525',
-  ink: '#d8d8d8',
-  quiet: '#a6a6a6',
-  line: '#4c4c4c',
-  engraved: '#8a8a8a',
-  ambient: '#d9a648',
-  ambientWash: '#4a3a17',
-  flash: '#6db4d2',
-  flashWash: '#173c4b',
-  warn: '#ff8c7d',
-  warnWash: '#452320',
-  onStrong: '#101010',
+export const look: Look = {
+  ground: 'var(--ground)',
+  plate: 'var(--plate)',
+  ink: 'var(--ink)',
+  quiet: 'var(--quiet)',
+  line: 'var(--line)',
+  engraved: 'var(--engraved)',
+  ambient: 'var(--ambient)',
+  ambientWash: 'var(--ambient-wash)',
+  flash: 'var(--flash)',
+  flashWash: 'var(--flash-wash)',
+  flashEdge: 'var(--flash-edge)',
+  warn: 'var(--warn)',
+  warnWash: 'var(--warn-wash)',
+  onStrong: 'var(--on-strong)',
 }

@@ -72,4 +72,11 @@ export const Latch = styled(ToggleButton)`
     content: '■' / '';
     font-size: 0.8em;
   }
+  @media (forced-colors: active) {
+    &[data-selected] {
+      forced-color-adjust: none;
+      background: Highlight;
+      color: HighlightText;
+    }
+  }
 `

@@ -17,6 +17,14 @@ const Words = styled(ToggleButtonGroup)`
     border-bottom-color: ${({ theme }) => theme.ink};
     font-weight: 650;
   }
+  @media (forced-colors: active) {
+    button {
+      border-bottom-color: Canvas;
+    }
+    button[data-selected] {
+      border-bottom-color: Highlight;
+    }
+  }
   @media (max-width: 760px) {
     button {
       min-height: 44px;
