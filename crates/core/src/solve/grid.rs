@@ -34,6 +34,10 @@ pub fn free_range<M: Mark>(dial: Dial<M>, (first, last): (M, M), step: StepSize)
     clicks
 }
 
+/// The most work a search does, in levels worked out a light: then the best found so far stands. The cheapest dials are
+/// looked at first, so that what is passed over is what costs most; ordinary searches end well before.
+const MOST_WORK: usize = 20_000;
+
 /// ISO, aperture and ND that make one gain most cheaply.
 #[derive(Debug, Clone, Copy)]
 struct Gain {
@@ -95,13 +99,14 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
             *found = Some((score, *gain, shutter, lit.clone()));
         }
     };
+    let (a_look, mut work) = (s.lights.len() + 1, 0);
     let start = gains.iter().min_by_key(|gain| (gain.gain - near.gain()).abs());
     if let (Some(gain), Some((score, shutter))) =
         (start, shutters.iter().min_by_key(|(_, shutter)| (shutter.sixths() - near.shutter.sixths()).abs()))
     {
         look(gain, gain.score + score, *shutter, None, &mut full, &mut found);
     }
-    for gain in &gains {
+    'search: for gain in &gains {
         // Without high-speed sync what a flash gives does not depend on the shutter.
         let range = (!s.past_sync).then(|| {
             s.fill_full_power_levels(gain.gain, s.shutter.0, &mut full);
@@ -112,6 +117,10 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
             if found.as_ref().is_some_and(|best| so_far >= best.0) {
                 break;
             }
+            if work >= MOST_WORK {
+                break 'search;
+            }
+            work += a_look;
             look(gain, so_far, *shutter, range.as_ref(), &mut full, &mut found);
         }
     }
@@ -227,6 +236,27 @@ mod tests {
             let least = brute_force(&s, &w);
             prop_assert!(found.score <= least + 1e-9, "{} beaten by {least}", found.score);
         }
+    }
+
+    /// Eight lights that cannot all be served, every dial free and past sync: the search ends, with dials the camera has.
+    #[test]
+    fn the_most_work_is_bounded() {
+        let (kit, mut setup) = (sample::kit(), sample::outdoors());
+        for (reading, ev) in setup.readings.iter_mut().zip([-10.0, 22.0]) {
+            reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };
+        }
+        let light = setup.lights[0].clone();
+        while setup.lights.len() < crate::situation::MOST_LIGHTS {
+            let mut more = light.clone();
+            more.id = crate::quantity::Id::new(&format!("more-{}", setup.lights.len())).unwrap();
+            more.under_key = crate::quantity::Stops::nearest(setup.lights.len() as f64 - 3.0);
+            setup.lights.push(more);
+        }
+        setup.camera.high_speed_sync = true;
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let found = best(&s, &Weights::default());
+        assert!(found.score.is_finite());
+        assert!((s.iso.0..=s.iso.1).contains(&found.dials.iso) && (s.shutter.0..=s.shutter.1).contains(&found.dials.shutter));
     }
 
     #[test]
