@@ -169,7 +169,8 @@ async fn hit_a_bind_and_take_the_way_out() {
     walk.wait("all targets met", "return document.querySelector('h2[data-met]').dataset.met === 'true'").await;
     assert_eq!(walk.dial("aperture").await, "f/2.8");
     assert_ne!(walk.dial("nd").await, "none");
-    walk.wait("nothing more to say of what binds", "return !document.querySelector(\"[aria-label='What binds'] h2\")").await;
+    walk.wait("nothing more to say of what binds", "return !document.querySelector(\"[aria-label='What binds'] h2\")")
+        .await;
     walk.end().await;
 }
 

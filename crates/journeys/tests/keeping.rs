@@ -66,8 +66,11 @@ async fn quick_hands_lose_nothing() {
          add.click(); add.click();",
     )
     .await;
-    walk.wait("two lights more", &format!("return document.querySelectorAll('[data-dial^=power]').length === {}", lights + 2))
-        .await;
+    walk.wait(
+        "two lights more",
+        &format!("return document.querySelectorAll('[data-dial^=power]').length === {}", lights + 2),
+    )
+    .await;
     walk.type_into("Distance from the camera", "5").await;
     walk.click_dial("iso", true).await;
     walk.saved().await;
@@ -128,8 +131,11 @@ async fn the_day_follows_the_bench() {
     walk.saved().await;
     walk.wait("kept", "return [...document.querySelectorAll('input')].some((i) => i.value === '18:31')").await;
     walk.browser.back().await.unwrap();
-    walk.wait("the bench's time on the day", "return [...document.querySelectorAll('input')].some((i) => i.value === '18:31')")
-        .await;
+    walk.wait(
+        "the bench's time on the day",
+        "return [...document.querySelectorAll('input')].some((i) => i.value === '18:31')",
+    )
+    .await;
     walk.end().await;
 }
 

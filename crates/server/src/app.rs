@@ -99,7 +99,8 @@ async fn no_such_endpoint(request: HttpRequest, document: Data<DocumentText>) ->
         return HttpResponse::Ok().content_type("application/json").body(document.0.to_string());
     }
     let cut: String = request.path().chars().take(80).collect();
-    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", format!("There is nothing at {cut}.")).error_response()
+    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", format!("There is nothing at {cut}."))
+        .error_response()
 }
 
 /// The file limit is larger than that of other requests.

@@ -4,9 +4,9 @@ use actix_web::http::header::{
     ACCEPT_ENCODING, CACHE_CONTROL, CONTENT_ENCODING, CONTENT_SECURITY_POLICY, ETAG, IF_NONE_MATCH, REFERRER_POLICY,
     VARY, X_CONTENT_TYPE_OPTIONS,
 };
+use actix_web::web::Bytes;
 use actix_web::{HttpRequest, HttpResponse, web};
 use base64::Engine;
-use actix_web::web::Bytes;
 use rust_embed::RustEmbed;
 use std::borrow::Cow;
 use tolva_store::{Studio, Theme};

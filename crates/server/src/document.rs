@@ -29,17 +29,25 @@ fn open_tagged(at: &mut Value, schemas: &Map<String, Value>) {
             for value in object.values_mut() {
                 open_tagged(value, schemas);
             }
-            let Some(parts) = object.get("allOf").and_then(Value::as_array).filter(|parts| parts.len() == 2) else { return };
-            let named = parts[0].get("$ref").and_then(Value::as_str).and_then(|name| name.rsplit('/').next());
-            let (Some(mut merged), Some(tag)) = (named.and_then(|name| schemas.get(name)).cloned(), parts[1].as_object()) else {
+            let Some(parts) = object.get("allOf").and_then(Value::as_array).filter(|parts| parts.len() == 2) else {
                 return;
             };
-            if let (Some(fields), Some(Value::Object(own))) = (merged.get_mut("properties").and_then(Value::as_object_mut), tag.get("properties")) {
+            let named = parts[0].get("$ref").and_then(Value::as_str).and_then(|name| name.rsplit('/').next());
+            let (Some(mut merged), Some(tag)) =
+                (named.and_then(|name| schemas.get(name)).cloned(), parts[1].as_object())
+            else {
+                return;
+            };
+            if let (Some(fields), Some(Value::Object(own))) =
+                (merged.get_mut("properties").and_then(Value::as_object_mut), tag.get("properties"))
+            {
                 fields.extend(own.clone());
             } else {
                 return;
             }
-            if let (Some(needed), Some(Value::Array(own))) = (merged.get_mut("required").and_then(Value::as_array_mut), tag.get("required")) {
+            if let (Some(needed), Some(Value::Array(own))) =
+                (merged.get_mut("required").and_then(Value::as_array_mut), tag.get("required"))
+            {
                 needed.extend(own.clone());
             }
             *at = merged;

@@ -40,7 +40,8 @@ pub async fn only_own(
 ) -> Result<ServiceResponse<EitherBody<impl MessageBody>>, Error> {
     let header = |name| request.headers().get(name).and_then(|value| value.to_str().ok()).map(str::to_owned);
     let host = header(HOST);
-    let foreign = header(HeaderName::from_static("sec-fetch-site")).is_some_and(|site| site == "cross-site" || site == "same-site");
+    let foreign = header(HeaderName::from_static("sec-fetch-site"))
+        .is_some_and(|site| site == "cross-site" || site == "same-site");
     // Following a link to the page itself is nobody's attack; asking the API, or posting, from elsewhere is.
     let visit = request.method() == Method::GET && !request.path().starts_with("/api/");
     let refused = match (&host, header(ORIGIN)) {

@@ -113,7 +113,9 @@ impl From<StoreError> for Problem {
                 // SQLite's own words are for the log only.
                 tracing::error!(error = %inner, "the studio's file");
                 match file {
-                    Some(FileTrouble::DiskFull) => of(StatusCode::INSUFFICIENT_STORAGE, "disk-full", "The disk is full"),
+                    Some(FileTrouble::DiskFull) => {
+                        of(StatusCode::INSUFFICIENT_STORAGE, "disk-full", "The disk is full")
+                    }
                     Some(FileTrouble::Held) => of(StatusCode::SERVICE_UNAVAILABLE, "held", "The studio's file is held"),
                     _ => of(StatusCode::SERVICE_UNAVAILABLE, "store", "The studio's file cannot be used"),
                 }

@@ -70,7 +70,8 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
 /// That no other Tolva serves this folder: held until it is dropped.
 pub fn alone(data: &Path) -> Result<File, String> {
     let path = data.join("in-use");
-    let file = File::create(&path).map_err(|error| format!("Cannot write in the folder {}: {error}.", data.display()))?;
+    let file =
+        File::create(&path).map_err(|error| format!("Cannot write in the folder {}: {error}.", data.display()))?;
     match file.try_lock() {
         Ok(()) => Ok(file),
         Err(TryLockError::WouldBlock) => Err(format!(

@@ -103,7 +103,8 @@ impl Maker<'_> {
             Some("number") => json!(f64::from(self.chance.next_u32() % 4000) / 100.0 - 2.0),
             Some("boolean") => json!(self.one_of(2) == 0),
             Some("string") => {
-                let words = ["Lamp", "18:30", "2026-09-17", "", "setup-doors", "cam-hall", "Europe/Oslo", "⅓ “quoted” =1+1"];
+                let words =
+                    ["Lamp", "18:30", "2026-09-17", "", "setup-doors", "cam-hall", "Europe/Oslo", "⅓ “quoted” =1+1"];
                 json!(words[self.one_of(words.len())])
             }
             _ => Value::Null,
@@ -174,8 +175,10 @@ async fn whatever_is_sent_is_answered_as_the_document_says() {
                     _ if schema.is_null() => None,
                     _ => Some(maker.make(&schema.clone(), 0)),
                 };
-                let mut address = path.replace("{id}", ["job-slip-shed", "setup-doors", "mod-dish", "nowhere", "%00"][maker.one_of(5)]);
-                for parameter in operation["parameters"].as_array().into_iter().flatten().filter(|p| p["in"] == "query") {
+                let mut address = path
+                    .replace("{id}", ["job-slip-shed", "setup-doors", "mod-dish", "nowhere", "%00"][maker.one_of(5)]);
+                for parameter in operation["parameters"].as_array().into_iter().flatten().filter(|p| p["in"] == "query")
+                {
                     if maker.one_of(3) > 0 {
                         let value = ["18:30", "setup-doors", "12", "-200", "", "Lin"][maker.one_of(6)];
                         let join = if address.contains('?') { '&' } else { '?' };
@@ -205,7 +208,10 @@ async fn check(
     }
     let answer = request.send().await.unwrap();
     let status = answer.status().as_u16();
-    let said = format!("{method} {address} {}", body.map_or_else(String::new, |body| body.to_string().chars().take(400).collect()));
+    let said = format!(
+        "{method} {address} {}",
+        body.map_or_else(String::new, |body| body.to_string().chars().take(400).collect())
+    );
     assert!(status < 500, "{status} to {said}");
     let kind = answer.headers().get("content-type").map_or("", |kind| kind.to_str().unwrap()).to_owned();
     let bytes = answer.bytes().await.unwrap();
@@ -218,8 +224,10 @@ async fn check(
     };
     if plain.contains("json") {
         let value: Value = serde_json::from_slice(&bytes).unwrap();
-        let errors: Vec<String> =
-            validator(document, schema).iter_errors(&value).map(|error| format!("{}: {error}", error.instance_path)).collect();
+        let errors: Vec<String> = validator(document, schema)
+            .iter_errors(&value)
+            .map(|error| format!("{}: {error}", error.instance_path))
+            .collect();
         assert_eq!(errors, Vec::<String>::new(), "{status} to {said}");
         if status >= 400 {
             let detail = value["detail"].as_str().unwrap();

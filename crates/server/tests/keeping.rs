@@ -14,7 +14,9 @@ use tempfile::TempDir;
 #[tokio::test]
 async fn parallel_writes_are_all_answered() {
     let tolva = std::sync::Arc::new(demo());
-    let gel = tolva.get("/api/kit").await.as_array().unwrap().iter().find(|k| k["item"]["kind"] == "gel").unwrap()["item"].clone();
+    let gel =
+        tolva.get("/api/kit").await.as_array().unwrap().iter().find(|k| k["item"]["kind"] == "gel").unwrap()["item"]
+            .clone();
     let mut all = Vec::new();
     for _ in 0..80 {
         let (tolva, gel) = (tolva.clone(), gel.clone());
@@ -86,7 +88,10 @@ async fn a_studio_is_backed_up_and_restored() {
     let (by_command, by_button) = (backup.path().join("a.sqlite"), backup.path().join("b.sqlite"));
     let run = |args: &[&std::ffi::OsStr]| {
         let output = program().args(args).output().unwrap();
-        (output.status.success(), String::from_utf8(output.stdout).unwrap() + &String::from_utf8(output.stderr).unwrap())
+        (
+            output.status.success(),
+            String::from_utf8(output.stdout).unwrap() + &String::from_utf8(output.stderr).unwrap(),
+        )
     };
     let data = tolva.folder.path().as_os_str().to_owned();
     let (done, said) = run(&["backup".as_ref(), by_command.as_os_str(), "--data".as_ref(), &data]);
@@ -102,8 +107,12 @@ async fn a_studio_is_backed_up_and_restored() {
         assert!(done && said.contains("3 jobs"), "{said}");
     }
     assert!(folder.path().join("studio.sqlite.before-restore").exists());
-    let (done, said) =
-        run(&["restore".as_ref(), folder.path().join("in-use").as_os_str(), "--data".as_ref(), folder.path().as_os_str()]);
+    let (done, said) = run(&[
+        "restore".as_ref(),
+        folder.path().join("in-use").as_os_str(),
+        "--data".as_ref(),
+        folder.path().as_os_str(),
+    ]);
     assert!(!done && said.contains("no backup"), "{said}");
     let again = serve(folder, false);
     assert_eq!(again.get("/api/jobs").await["jobs"].as_array().unwrap().len(), 3);
@@ -131,7 +140,10 @@ async fn an_address_not_understood_is_told_in_words(#[case] path: &str, #[case] 
     let answer = tolva.client.get(format!("{}{path}", tolva.address)).send().await.unwrap();
     assert_eq!(answer.status(), StatusCode::BAD_REQUEST);
     assert_eq!(answer.headers()["content-type"], "application/problem+json");
-    assert_eq!((&answer.headers()["cache-control"], &answer.headers()["x-content-type-options"]), (&"no-store".parse().unwrap(), &"nosniff".parse().unwrap()));
+    assert_eq!(
+        (&answer.headers()["cache-control"], &answer.headers()["x-content-type-options"]),
+        (&"no-store".parse().unwrap(), &"nosniff".parse().unwrap())
+    );
     let problem: Value = serde_json::from_slice(&answer.bytes().await.unwrap()).unwrap();
     assert!(problem["detail"].as_str().unwrap().contains(words), "{problem}");
 }

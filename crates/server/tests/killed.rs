@@ -134,7 +134,8 @@ async fn life(folder: &Path, chance: &mut ChaCha8Rng, told: &mut Told, round: u3
     let client = Client::builder().timeout(Duration::from_secs(20)).build().unwrap();
     let mut running = start(folder);
     holds(&running, &client, told, &format!("round {round}")).await;
-    let (edits_in_all, kill_after) = (4 + chance.next_u32() % 8, Duration::from_micros(u64::from(chance.next_u32() % 60_000)));
+    let (edits_in_all, kill_after) =
+        (4 + chance.next_u32() % 8, Duration::from_micros(u64::from(chance.next_u32() % 60_000)));
     let failing = round % 3 == 1;
     let address = running.address.clone();
     let mut edits = Edits { client: &client, address: &address, told, refused: 0, acknowledged: 0 };

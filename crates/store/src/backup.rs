@@ -49,7 +49,8 @@ pub async fn checked(file: &Path) -> Result<i64, StoreError> {
         .await
         .map_err(|_| cannot(format!("{said} is no backup of a studio.")))?;
     let whole: Result<String, _> = sqlx::query_scalar("PRAGMA integrity_check(1)").fetch_one(&pool).await;
-    let jobs: Result<i64, _> = sqlx::query_scalar("SELECT count(*) FROM job WHERE deleted_at IS NULL").fetch_one(&pool).await;
+    let jobs: Result<i64, _> =
+        sqlx::query_scalar("SELECT count(*) FROM job WHERE deleted_at IS NULL").fetch_one(&pool).await;
     pool.close().await;
     match (whole.as_deref(), jobs) {
         (Ok("ok"), Ok(jobs)) => Ok(jobs),

@@ -112,7 +112,11 @@ async fn place(
         if one.from.as_ref().is_some_and(|from| *from != kept.setup.slot) {
             return Err(StoreError::PlacedElsewhere { name: kept.setup.name.to_string() });
         }
-        before.push(PlacedSetup { setup: one.setup.clone(), slot: kept.setup.slot.clone(), from: Some(one.slot.clone()) });
+        before.push(PlacedSetup {
+            setup: one.setup.clone(),
+            slot: kept.setup.slot.clone(),
+            from: Some(one.slot.clone()),
+        });
         let setup = Setup { slot: one.slot.clone(), ..kept.setup.clone() };
         if setup == kept.setup {
             continue;
@@ -150,7 +154,12 @@ pub(crate) fn read(job: &str, name: &str, schema: i64, body: &str) -> Result<Day
     Row { kind: BodyKind::Day, id: job, name, schema }.read(body)
 }
 
-pub(crate) async fn put(connection: &mut SqliteConnection, job: &Id, day: &Day, version: i64) -> Result<(), StoreError> {
+pub(crate) async fn put(
+    connection: &mut SqliteConnection,
+    job: &Id,
+    day: &Day,
+    version: i64,
+) -> Result<(), StoreError> {
     let key = job.as_str();
     let body = write(key, day)?;
     sqlx::query!(

@@ -1,6 +1,6 @@
 use crate::aside::Aside;
-use crate::{Job, KeptDay, KeptItem, KeptSetup};
 use crate::settings::KeptSettings;
+use crate::{Job, KeptDay, KeptItem, KeptSetup};
 use serde::Serialize;
 use tolva_core::FieldError;
 use tolva_core::format::FormatError;
@@ -157,7 +157,9 @@ impl FileTrouble {
             FileTrouble::CannotWrite => "The disk did not take it. Nothing was changed; try again.",
             FileTrouble::ReadOnly => "The studio's file may only be read. Nothing was changed.",
             FileTrouble::Damaged => "The studio's file is damaged or is no studio. Nothing was changed.",
-            FileTrouble::CannotOpen => "The studio's file cannot be opened. Is its folder there, and may it be written?",
+            FileTrouble::CannotOpen => {
+                "The studio's file cannot be opened. Is its folder there, and may it be written?"
+            }
             FileTrouble::Other => "The studio's file cannot be used just now. Nothing was changed.",
         }
     }

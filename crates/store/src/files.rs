@@ -79,7 +79,8 @@ async fn take(connection: &mut SqliteConnection, file: &JobFile) -> Result<Impor
     let (added, kept) = kit::add_missing(&mut *connection, &file.kit).await?;
     let all = kit::whole(&mut *connection).await?;
     let (key, mut misfits) = (file.id.as_str(), Vec::new());
-    let copied = sqlx::query!("SELECT 1 AS there FROM job WHERE id = ?", key).fetch_optional(&mut *connection).await?.is_some();
+    let copied =
+        sqlx::query!("SELECT 1 AS there FROM job WHERE id = ?", key).fetch_optional(&mut *connection).await?.is_some();
     let id = if copied { new_id()? } else { file.id.clone() };
     job::insert(&mut *connection, &id, &file.job).await?;
     if let Some(day) = &file.day {
@@ -90,7 +91,8 @@ async fn take(connection: &mut SqliteConnection, file: &JobFile) -> Result<Impor
             misfits.push(filed.setup.name.to_string());
         }
         let key = filed.id.as_str();
-        let there = sqlx::query!("SELECT 1 AS there FROM setup WHERE id = ?", key).fetch_optional(&mut *connection).await?;
+        let there =
+            sqlx::query!("SELECT 1 AS there FROM setup WHERE id = ?", key).fetch_optional(&mut *connection).await?;
         let setup_id = if there.is_some() { new_id()? } else { filed.id.clone() };
         setup::insert(&mut *connection, &setup_id, &id, &filed.setup, &all).await?;
     }

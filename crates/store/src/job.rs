@@ -218,9 +218,10 @@ pub(crate) async fn find(connection: &mut SqliteConnection, id: &Id) -> Result<J
 /// The setups of a job, in shooting order.
 pub(crate) async fn summaries(connection: &mut SqliteConnection, id: &Id) -> Result<Vec<SetupSummary>, StoreError> {
     let key = id.as_str();
-    let rows = sqlx::query!("SELECT id, name FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id", key)
-        .fetch_all(connection)
-        .await?;
+    let rows =
+        sqlx::query!("SELECT id, name FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id", key)
+            .fetch_all(connection)
+            .await?;
     rows.into_iter().map(|row| Ok(SetupSummary { id: read_id(&row.id)?, name: row.name })).collect()
 }
 

@@ -92,7 +92,8 @@ pub(crate) async fn items(connection: &mut SqliteConnection) -> Result<Vec<KeptI
     .fetch_all(connection)
     .await?;
     let read = rows.into_iter().map(|row| {
-        let item = Row { kind: BodyKind::KitItem, id: &row.id, name: &row.name, schema: row.schema }.read_item(&row.body)?;
+        let item =
+            Row { kind: BodyKind::KitItem, id: &row.id, name: &row.name, schema: row.schema }.read_item(&row.body)?;
         Ok(KeptItem { item, version: row.version })
     });
     readable(read)
@@ -110,7 +111,8 @@ pub(crate) async fn whole(connection: &mut SqliteConnection) -> Result<Kit, Stor
 
 /// Whether so many more things fit.
 pub(crate) async fn room(connection: &mut SqliteConnection, more: usize) -> Result<(), StoreError> {
-    let row = sqlx::query!("SELECT count(*) AS count FROM kit_item WHERE deleted_at IS NULL").fetch_one(connection).await?;
+    let row =
+        sqlx::query!("SELECT count(*) AS count FROM kit_item WHERE deleted_at IS NULL").fetch_one(connection).await?;
     if row.count as f64 + more as f64 > KIT_ITEMS.max {
         return Err(StoreError::Full { place: "kit", most: KIT_ITEMS.max as usize });
     }
@@ -119,19 +121,27 @@ pub(crate) async fn room(connection: &mut SqliteConnection, more: usize) -> Resu
 
 async fn keep(connection: &mut SqliteConnection, item: KitItem, version: i64) -> Result<KeptItem, StoreError> {
     let id = item.id().as_str();
-    let row = sqlx::query!("SELECT version, kind, name, schema, body FROM kit_item WHERE id = ? AND deleted_at IS NULL", id)
-        .fetch_optional(&mut *connection)
-        .await?
-        .filter(|row| row.kind == item.kind());
+    let row =
+        sqlx::query!("SELECT version, kind, name, schema, body FROM kit_item WHERE id = ? AND deleted_at IS NULL", id)
+            .fetch_optional(&mut *connection)
+            .await?
+            .filter(|row| row.kind == item.kind());
     let Some(row) = row else { return Err(StoreError::NotFound { kind: item.kind(), id: item.id().clone() }) };
     if row.version != version {
         let newer = Row { kind: BodyKind::KitItem, id, name: &row.name, schema: row.schema }.read_item(&row.body)?;
         return Err(StoreError::stale(Newer::Item { kept: Box::new(KeptItem { item: newer, version: row.version }) }));
     }
     let (body, name, next) = (write(id, &item)?, item.name().as_str(), version + 1);
-    sqlx::query!("UPDATE kit_item SET body = ?, name = ?, schema = ?, version = ? WHERE id = ?", body, name, SCHEMA, next, id)
-        .execute(connection)
-        .await?;
+    sqlx::query!(
+        "UPDATE kit_item SET body = ?, name = ?, schema = ?, version = ? WHERE id = ?",
+        body,
+        name,
+        SCHEMA,
+        next,
+        id
+    )
+    .execute(connection)
+    .await?;
     Ok(KeptItem { item, version: next })
 }
 
@@ -193,7 +203,8 @@ pub(crate) async fn add_missing(
     let (mut added, mut kept) = (Vec::new(), Vec::new());
     for item in &given.items {
         let (id, name) = (item.id().as_str(), item.name().to_string());
-        let there = sqlx::query!("SELECT deleted_at FROM kit_item WHERE id = ?", id).fetch_optional(&mut *connection).await?;
+        let there =
+            sqlx::query!("SELECT deleted_at FROM kit_item WHERE id = ?", id).fetch_optional(&mut *connection).await?;
         match there {
             None => {
                 room(&mut *connection, 1).await?;

@@ -1,8 +1,8 @@
 use crate::body::{Row, SCHEMA, write};
 use crate::error::Newer;
 use crate::{Changed, StoreError, Studio};
-use sqlx::SqliteConnection;
 use serde::{Deserialize, Serialize};
+use sqlx::SqliteConnection;
 use tolva_core::House;
 use tolva_core::format::BodyKind;
 use utoipa::ToSchema;
@@ -100,12 +100,17 @@ impl Studio {
 }
 
 async fn find(connection: &mut SqliteConnection) -> Result<KeptSettings, StoreError> {
-    let row = sqlx::query!("SELECT body, schema, version FROM settings WHERE one = 1").fetch_optional(connection).await?;
+    let row =
+        sqlx::query!("SELECT body, schema, version FROM settings WHERE one = 1").fetch_optional(connection).await?;
     let Some(row) = row else { return Ok(KeptSettings { settings: Settings::default(), version: 0 }) };
     Ok(KeptSettings { settings: read(&row.body, row.schema).unwrap_or_default(), version: row.version })
 }
 
-async fn keep(connection: &mut SqliteConnection, settings: &Settings, version: i64) -> Result<KeptSettings, StoreError> {
+async fn keep(
+    connection: &mut SqliteConnection,
+    settings: &Settings,
+    version: i64,
+) -> Result<KeptSettings, StoreError> {
     let kept = find(connection).await?;
     if kept.version != version {
         return Err(StoreError::stale(Newer::Settings { kept: Box::new(kept) }));

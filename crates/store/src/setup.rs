@@ -112,9 +112,10 @@ impl Studio {
         let key = id.as_str();
         let mut writing = self.begin().await?;
         let job = job_of(writing.on()?, id).await;
-        let done = sqlx::query!("UPDATE setup SET deleted_at = datetime('now') WHERE id = ? AND deleted_at IS NULL", key)
-            .execute(writing.on()?)
-            .await;
+        let done =
+            sqlx::query!("UPDATE setup SET deleted_at = datetime('now') WHERE id = ? AND deleted_at IS NULL", key)
+                .execute(writing.on()?)
+                .await;
         let done = one_row(done, "setup", id).and(job);
         self.end(writing, done, |job| Changed::Job { id: job.clone() }).await.map(drop)
     }
@@ -177,9 +178,7 @@ pub(crate) async fn of_job(connection: &mut SqliteConnection, job: &Id) -> Resul
     )
     .fetch_all(connection)
     .await?;
-    kit::readable(
-        rows.into_iter().map(|row| Ok((read_id(&row.id)?, read(&row.id, &row.name, row.schema, &row.body)?))),
-    )
+    kit::readable(rows.into_iter().map(|row| Ok((read_id(&row.id)?, read(&row.id, &row.name, row.schema, &row.body)?))))
 }
 
 async fn room(connection: &mut SqliteConnection, job: &Id) -> Result<(), StoreError> {
@@ -243,7 +242,8 @@ async fn keep(
         return Err(StoreError::Fields(brought));
     }
     if setup.slot != newer.setup.slot {
-        let (of, kept) = (job::find(&mut *connection, &newer.job_id).await?, day::find(&mut *connection, &newer.job_id).await?);
+        let (of, kept) =
+            (job::find(&mut *connection, &newer.job_id).await?, day::find(&mut *connection, &newer.job_id).await?);
         check_slot(setup, of.job.date.as_str(), kept.day.as_ref()).map_err(StoreError::Fields)?;
     }
     revise(&mut *connection, id, setup, &kit).await?;
@@ -286,7 +286,8 @@ pub(crate) async fn revise(
     kit: &Kit,
 ) -> Result<(), StoreError> {
     let key = id.as_str();
-    let revision = sqlx::query!("SELECT revision FROM setup WHERE id = ?", key).fetch_one(&mut *connection).await?.revision;
+    let revision =
+        sqlx::query!("SELECT revision FROM setup WHERE id = ?", key).fetch_one(&mut *connection).await?.revision;
     let (oldest, next) = (revision - REVISIONS, revision + 1);
     sqlx::query!(
         "DELETE FROM setup_revision WHERE setup_id = ? AND (revision > ? OR revision <= ?)",
@@ -354,9 +355,14 @@ pub(crate) async fn insert(
     )
     .execute(&mut *connection)
     .await?;
-    sqlx::query!("INSERT INTO setup_revision (setup_id, revision, body, schema) VALUES (?, 0, ?, ?)", key, body, SCHEMA)
-        .execute(&mut *connection)
-        .await?;
+    sqlx::query!(
+        "INSERT INTO setup_revision (setup_id, revision, body, schema) VALUES (?, 0, ?, ?)",
+        key,
+        body,
+        SCHEMA
+    )
+    .execute(&mut *connection)
+    .await?;
     note_kit(connection, id, setup, kit).await
 }
 

@@ -102,7 +102,9 @@ impl Studio {
                 1 => settings = settings::read(&row.body, row.schema).unwrap_or_default(),
                 2 => job = Some(of(BodyKind::Brief).read::<Brief>(&row.body)?),
                 3 => sky = Some(day::read(&row.id, &row.name, row.schema, &row.body)?),
-                _ => setups.push(setup::read(&row.id, &row.name, row.schema, &row.body).and_then(|s| Ok((read_id(&row.id)?, s)))),
+                _ => setups.push(
+                    setup::read(&row.id, &row.name, row.schema, &row.body).and_then(|s| Ok((read_id(&row.id)?, s))),
+                ),
             }
         }
         let Some(job) = job else { return Err(StoreError::NotFound { kind: "job", id: id.clone() }) };

@@ -63,9 +63,10 @@ impl Studio {
     /// # Errors
     /// [`StoreError::Database`].
     pub async fn is_fresh(&self) -> Result<bool, StoreError> {
-        let row = sqlx::query!(r#"SELECT (SELECT count(*) FROM job) + (SELECT count(*) FROM kit_item) AS "count!: i64""#)
-            .fetch_one(self.readers())
-            .await?;
+        let row =
+            sqlx::query!(r#"SELECT (SELECT count(*) FROM job) + (SELECT count(*) FROM kit_item) AS "count!: i64""#)
+                .fetch_one(self.readers())
+                .await?;
         Ok(row.count == 0)
     }
 

@@ -105,7 +105,8 @@ async fn take(studio: &Studio, step: Step) {
             let kept = studio.setup(&setup).await.unwrap();
             let back = matches!(step, Step::Undo(_));
             let far = if back { kept.history.undo } else { kept.history.redo };
-            let done = if back { studio.undo(&setup, kept.version).await } else { studio.redo(&setup, kept.version).await };
+            let done =
+                if back { studio.undo(&setup, kept.version).await } else { studio.redo(&setup, kept.version).await };
             assert_eq!(done.is_ok(), far > 0, "a step of the history that is there can be gone to");
         }
         Step::Import => drop(studio.import_job(&job_file()).await.unwrap()),

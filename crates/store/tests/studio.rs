@@ -244,7 +244,8 @@ async fn setups_are_placed_all_or_none_each_with_its_own_undo(#[future(awt)] sam
     let studio = sample.studio;
     let mut slot = file.setups[0].setup.slot.clone().unwrap();
     slot.time = ClockTime::new("18:30").unwrap();
-    let placed = |setup: &str, slot: Option<tolva_core::setup::Slot>| PlacedSetup { setup: id(setup), slot, from: None };
+    let placed =
+        |setup: &str, slot: Option<tolva_core::setup::Slot>| PlacedSetup { setup: id(setup), slot, from: None };
     let before =
         studio.place_setups(&file.id, &[placed(DOORS, Some(slot.clone())), placed("setup-water", None)]).await.unwrap();
     assert_eq!(before[0].slot, file.setups[0].setup.slot);

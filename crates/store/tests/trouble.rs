@@ -124,7 +124,11 @@ async fn one_row_that_cannot_be_read_is_set_aside_and_the_rest_works(#[future(aw
     let told: Vec<_> = aside.iter().map(|one| (one.what, one.name.as_str(), one.field.as_str())).collect();
     assert_eq!(
         told,
-        [("settings", "settings", ""), ("setup", "Boatbuilder at the doors", "/pace/frames"), ("thing of the kit", "Beauty dish 55 cm", "/colour")]
+        [
+            ("settings", "settings", ""),
+            ("setup", "Boatbuilder at the doors", "/pace/frames"),
+            ("thing of the kit", "Beauty dish 55 cm", "/colour")
+        ]
     );
     assert!(aside[0].why.contains("later Tolva"));
 }

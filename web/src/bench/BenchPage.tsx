@@ -153,6 +153,7 @@ const Legend = styled.p`
     height: 12px;
     margin-right: 6px;
     vertical-align: -1px;
+    forced-color-adjust: none;
   }
   .ambient {
     background: repeating-linear-gradient(

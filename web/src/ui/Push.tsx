@@ -48,6 +48,11 @@ export const MainPush = styled(Button)`
   &[data-disabled] {
     background: transparent;
   }
+  @media (forced-colors: active) {
+    forced-color-adjust: none;
+    background: ButtonText;
+    color: ButtonFace;
+  }
 `
 
 /** A button without a frame, in a line of text or beside an icon. */

@@ -89,7 +89,9 @@ fn said(field: String, words: &str) -> FieldError {
     } else if words.starts_with("unknown variant ") {
         let choices = words.split('`').skip(1).step_by(2).skip(1).map(|word| word.replace('_', " ")).collect();
         Problem::NotAChoice { choices }
-    } else if words.starts_with("invalid type") || words.starts_with("invalid value") || words.starts_with("invalid length")
+    } else if words.starts_with("invalid type")
+        || words.starts_with("invalid value")
+        || words.starts_with("invalid length")
     {
         let expected = words.rsplit_once("expected ").map_or("", |(_, expected)| expected);
         let whole = ["u8", "u16", "u32", "u64", "usize"].contains(&expected);
@@ -153,7 +155,10 @@ mod tests {
         let mut sent = subject();
         sent.as_object_mut().unwrap().remove("depth");
         let errors = decode::<Subject>(sent, "/subject").unwrap_err();
-        assert_eq!((errors[0].field.as_str(), errors[0].problem.to_string().as_str()), ("/subject/depth", "This is missing."));
+        assert_eq!(
+            (errors[0].field.as_str(), errors[0].problem.to_string().as_str()),
+            ("/subject/depth", "This is missing.")
+        );
     }
 
     /// No word of the language the program is written in reaches a person.

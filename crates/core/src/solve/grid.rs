@@ -256,7 +256,10 @@ mod tests {
         let s = Situation::new(&setup, &kit, House::default()).unwrap();
         let found = best(&s, &Weights::default());
         assert!(found.score.is_finite());
-        assert!((s.iso.0..=s.iso.1).contains(&found.dials.iso) && (s.shutter.0..=s.shutter.1).contains(&found.dials.shutter));
+        assert!(
+            (s.iso.0..=s.iso.1).contains(&found.dials.iso)
+                && (s.shutter.0..=s.shutter.1).contains(&found.dials.shutter)
+        );
     }
 
     #[test]

@@ -1,10 +1,10 @@
+use super::Query;
 use super::asked::{Asked, Of, in_its_light};
 use crate::body::Body;
 use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::post;
 use actix_web::web::Json;
-use super::Query;
 use serde::{Deserialize, Serialize};
 use tolva_core::FieldError;
 use tolva_core::assess::{Assessment, assess_situation};

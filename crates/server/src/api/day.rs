@@ -7,13 +7,13 @@ use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json, Path};
 use actix_web::{get, post, put};
 use serde::{Deserialize, Serialize};
-use tolva_core::{FieldError, House};
 use tolva_core::check::Problem as CoreProblem;
 use tolva_core::day::{Day, DayAnswer, DayLight, Moment, SetupLight, Timeline, check_slot, light_of, put_at};
 use tolva_core::kit::Kit;
 use tolva_core::quantity::{ClockTime, Id};
 use tolva_core::schedule::Schedule;
 use tolva_core::setup::{Setup, Slot};
+use tolva_core::{FieldError, House};
 use tolva_store::{JobSnapshot, KeptDay, PlacedSetup, Studio};
 use utoipa::{IntoParams, ToSchema};
 

@@ -1,7 +1,7 @@
+use super::Query;
 use crate::body::FILE_LIMIT;
 use crate::problem::Problem;
 use actix_web::http::StatusCode;
-use super::Query;
 use actix_web::web::{Json, Payload};
 use actix_web::{get, post};
 use serde::{Deserialize, Serialize};

@@ -1,6 +1,6 @@
+use super::Query;
 use crate::problem::Problem;
 use actix_web::get;
-use super::Query;
 use actix_web::web::{Data, Json};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;

@@ -77,4 +77,3 @@ impl Tolva {
         std::mem::replace(&mut self.folder, TempDir::new().unwrap())
     }
 }
-

@@ -66,7 +66,9 @@ pub fn upgraded_job_file(file: Value, from: u32) -> Result<Value, FormatError> {
             for (index, filed) in setups.iter_mut().enumerate() {
                 let Some(setup) = filed.get_mut("setup") else { continue };
                 *setup = upgraded(BodyKind::Setup, setup.take(), from).map_err(|error| match error {
-                    FormatError::Fields(errors) => FormatError::Fields(below(&format!("/setups/{index}/setup"), errors)),
+                    FormatError::Fields(errors) => {
+                        FormatError::Fields(below(&format!("/setups/{index}/setup"), errors))
+                    }
                     other => other,
                 })?;
             }
@@ -82,11 +84,14 @@ pub fn upgraded_job_file(file: Value, from: u32) -> Result<Value, FormatError> {
 
 fn set(body: &mut Value, key: &str, value: Value) {
     if let Some(object) = body.as_object_mut() {
-        object.entry(key).and_modify(|old| {
-            if key == "version" {
-                *old = value.clone();
-            }
-        }).or_insert(value);
+        object
+            .entry(key)
+            .and_modify(|old| {
+                if key == "version" {
+                    *old = value.clone();
+                }
+            })
+            .or_insert(value);
     }
 }
 
@@ -98,7 +103,10 @@ pub(super) fn below(prefix: &str, errors: Vec<FieldError>) -> Vec<FieldError> {
 fn object(value: Value, at: &str) -> Result<Map<String, Value>, Vec<FieldError>> {
     match value {
         Value::Object(map) => Ok(map),
-        _ => Err(vec![FieldError { field: at.to_owned(), problem: Problem::Needs { what: "Something with fields of its own" } }]),
+        _ => Err(vec![FieldError {
+            field: at.to_owned(),
+            problem: Problem::Needs { what: "Something with fields of its own" },
+        }]),
     }
 }
 

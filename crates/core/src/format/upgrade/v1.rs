@@ -117,7 +117,10 @@ pub(super) fn setup(old: Value) -> Result<Value, Vec<FieldError>> {
     depth = depth.max(0.0);
     let pale = json!({"reflectance": 0.6, "tint": 0.0});
     let placed = lights.iter().map(|light| placed(light, face, eye, background.distance)).collect::<Vec<_>>();
-    body.insert("subject".into(), json!({"kind": subject.kind, "depth": depth, "movement": subject.movement, "tone": subject.tone}));
+    body.insert(
+        "subject".into(),
+        json!({"kind": subject.kind, "depth": depth, "movement": subject.movement, "tone": subject.tone}),
+    );
     body.insert(
         "background".into(),
         json!({
