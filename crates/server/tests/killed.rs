@@ -159,7 +159,7 @@ async fn life(folder: &Path, chance: &mut ChaCha8Rng, told: &mut Told, round: u3
             edits.note(id, format!("round {round}, last")).await;
         }
     };
-    if round % 2 == 0 {
+    if round.is_multiple_of(2) {
         // In the middle of it.
         let _ = tokio::time::timeout(kill_after, work).await;
     } else {

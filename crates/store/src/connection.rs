@@ -120,10 +120,9 @@ impl Writing {
 
     /// Ends it without a change, after something was found that forbids it.
     pub(crate) async fn leave(mut self) {
-        if let Some(mut connection) = self.connection.take() {
-            if connection.execute("ROLLBACK").await.is_err() {
-                throw_away(connection);
-            }
+        let Some(mut connection) = self.connection.take() else { return };
+        if connection.execute("ROLLBACK").await.is_err() {
+            throw_away(connection);
         }
     }
 }
