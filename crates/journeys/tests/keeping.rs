@@ -4,7 +4,6 @@
 
 use rstest::rstest;
 use serde_json::Value;
-use thirtyfour::prelude::*;
 use tolva_journeys::Walk;
 
 /// An undone value does not come back by being looked at.
