@@ -268,13 +268,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
         shows={shows}
         onShow={show}
       />
-      <Keeping
-        state={bench}
-        onSettle={bench.settle}
-        onBringBack={bench.bringBack}
-        onTakeUp={bench.takeUp}
-        onRetry={bench.retry}
-      />
+      <Keeping state={bench} by={bench} />
       <Body data-view={shows} data-part={part}>
         {onSet ? (
           <div className="set">

@@ -480,8 +480,8 @@ export function useBench(id: string) {
     settle,
     bringBack,
     takeUp,
-    retry: session.retry.bind(session),
-    reload: session.load.bind(session),
+    retry: session.retry,
+    reload: session.load,
   }
 }
 

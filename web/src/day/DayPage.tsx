@@ -192,13 +192,7 @@ export default function DayPage() {
           </Push>
         </span>
       </header>
-      <Keeping
-        state={state}
-        onSettle={state.session.settle}
-        onBringBack={state.session.bringBack}
-        onTakeUp={state.session.takeUp}
-        onRetry={state.session.retry.bind(state.session)}
-      />
+      <Keeping state={state} by={state.session} />
       {!day ? (
         <div className="body">
           <h2>Where is it?</h2>

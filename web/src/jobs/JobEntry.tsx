@@ -196,13 +196,7 @@ export function JobEntry({ job }: { job: JobSummary }) {
           </Push>
         </p>
         {trouble && <Trouble>{words(trouble)}</Trouble>}
-        <Keeping
-          state={state}
-          onSettle={session.settle}
-          onBringBack={session.bringBack}
-          onTakeUp={session.takeUp}
-          onRetry={session.retry.bind(session)}
-        />
+        <Keeping state={state} by={session} />
         {state.save !== 'saved' && <SaveWords save={state.save} />}
       </div>
       <div>

@@ -76,13 +76,7 @@ export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void 
   )
   return (
     <Sheet aria-label={kept.item.name}>
-      <Keeping
-        state={state}
-        onSettle={session.settle}
-        onBringBack={session.bringBack}
-        onTakeUp={session.takeUp}
-        onRetry={session.retry.bind(session)}
-      />
+      <Keeping state={state} by={session} />
       <h2 className="name">
         <LiveText
           label="Name"

@@ -308,6 +308,28 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     return from.slice(0, -1)
   }
 
+  /** Loads it, or what is newer of it. */
+  async function load() {
+    if (saving) await saving
+    try {
+      const kept = await gateway.load()
+      if (saving) return
+      if (state.kept === null || queue.length === 0) adopt(kept)
+      else if (gateway.version(kept) !== gateway.version(state.kept)) meet(kept)
+      put(state.save === 'unreachable' || queue.length > 0 ? {} : { trouble: null })
+      if (queue.length > 0 && !state.conflict) soon(0)
+    } catch (error) {
+      const failure = ways.failure(error)
+      if (failure.kind === 'gone') put({ missing: true })
+      else if ('words' in failure) put({ trouble: failure.words })
+    }
+    if (!seen) {
+      seen = true
+      found = (await drafts.get(gateway.key).catch(() => undefined)) ?? null
+      if (found && queue.length === 0) put({ left: true })
+    }
+  }
+
   return {
     get: () => state,
     subscribe(listener: () => void) {
@@ -324,27 +346,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
         put({})
       }
     },
-    /** Loads it, or what is newer of it. */
-    async load() {
-      if (saving) await saving
-      try {
-        const kept = await gateway.load()
-        if (saving) return
-        if (state.kept === null || queue.length === 0) adopt(kept)
-        else if (gateway.version(kept) !== gateway.version(state.kept)) meet(kept)
-        put(state.save === 'unreachable' || queue.length > 0 ? {} : { trouble: null })
-        if (queue.length > 0 && !state.conflict) soon(0)
-      } catch (error) {
-        const failure = ways.failure(error)
-        if (failure.kind === 'gone') put({ missing: true })
-        else if ('words' in failure) put({ trouble: failure.words })
-      }
-      if (!seen) {
-        seen = true
-        found = (await drafts.get(gateway.key).catch(() => undefined)) ?? null
-        if (found && queue.length === 0) put({ left: true })
-      }
-    },
+    load,
     edit,
     /** Changes that were worked out from an earlier draft. */
     merge: (before: D, after: D) => push(diff(before, after), diff(after, before), false),
@@ -425,7 +427,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     /** Tries again now. */
     retry() {
       wait = FIRST_WAIT
-      if (state.kept === null) void this.load()
+      if (state.kept === null) void load()
       else if (queue.length > 0) void flush()
     },
     say: (trouble: string | null) => put({ trouble }),

@@ -45,13 +45,7 @@ export default function SettingsPage() {
   return (
     <Page>
       <h1>Settings</h1>
-      <Keeping
-        state={state}
-        onSettle={session.settle}
-        onBringBack={session.bringBack}
-        onTakeUp={session.takeUp}
-        onRetry={session.retry.bind(session)}
-      />
+      <Keeping state={state} by={session} />
       <div className="line">
         <LiveChoice
           row

@@ -44,14 +44,17 @@ const place = (field: string) =>
 
 type Props = {
   state: Pick<Session<unknown, unknown>, 'conflict' | 'shelved' | 'left' | 'save' | 'trouble'>
-  onSettle: (mine: boolean) => void
-  onBringBack: () => void
-  onTakeUp: (take: boolean) => void
-  onRetry: () => void
+  /** Who does what is decided. */
+  by: {
+    settle: (mine: boolean) => void
+    bringBack: () => void
+    takeUp: (take: boolean) => void
+    retry: () => void
+  }
 }
 
 /** What there is to decide or to know about keeping: both sides of a conflict, a draft left behind, a studio that is away. */
-export function Keeping({ state, onSettle, onBringBack, onTakeUp, onRetry }: Props) {
+export function Keeping({ state, by }: Props) {
   const { conflict, shelved, left, save, trouble } = state
   return (
     <>
@@ -68,27 +71,27 @@ export function Keeping({ state, onSettle, onBringBack, onTakeUp, onRetry }: Pro
               {conflict.clashes.length > MOST && <li>and {conflict.clashes.length - MOST} more</li>}
             </ul>
           </div>
-          <MainPush onPress={() => onSettle(true)}>Put mine over it</MainPush>
-          <Push onPress={() => onSettle(false)}>Take the other</Push>
+          <MainPush onPress={() => by.settle(true)}>Put mine over it</MainPush>
+          <Push onPress={() => by.settle(false)}>Take the other</Push>
         </Bar>
       )}
       {shelved && (
         <Bar className="calm" role="status">
           <span>Yours is put aside.</span>
-          <Push onPress={onBringBack}>Bring mine back</Push>
+          <Push onPress={by.bringBack}>Bring mine back</Push>
         </Bar>
       )}
       {left && (
         <Bar className="calm" role="status">
           <span>There are changes here that were not saved when the page was closed.</span>
-          <MainPush onPress={() => onTakeUp(true)}>Take them up</MainPush>
-          <Push onPress={() => onTakeUp(false)}>Drop them</Push>
+          <MainPush onPress={() => by.takeUp(true)}>Take them up</MainPush>
+          <Push onPress={() => by.takeUp(false)}>Drop them</Push>
         </Bar>
       )}
       {trouble && (
         <Bar role="alert">
           <span>{trouble}</span>
-          {save === 'unreachable' && <Push onPress={onRetry}>Try now</Push>}
+          {save === 'unreachable' && <Push onPress={by.retry}>Try now</Push>}
         </Bar>
       )}
     </>

@@ -77,6 +77,12 @@ fn about(kind: usize, sun: f64) -> (&'static Entry, &'static Entry, f64) {
     (&ENTRIES[kind][low], &ENTRIES[kind][low + 1], at - low as f64)
 }
 
+/// How even the sky has become: with the sun below −6° the glow it leaves fades, below −18°, where no light of it is left, no
+/// bearing is told from another.
+fn evenness(sun: f64) -> f64 {
+    ((-6.0 - sun) / 12.0).clamp(0.0, 1.0)
+}
+
 /// What an upright face gets of the whole sky over it, as a part of what level ground gets: half for an even sky. The
 /// face is turned `turn` degrees from the sun's bearing; the sun stands `sun` degrees high.
 #[must_use]
@@ -89,7 +95,8 @@ pub fn sky_on_upright_face(skies: [f64; 3], sun: f64, turn: f64) -> f64 {
         let (below, above, part) = about(kind, sun);
         skies[kind] * (of(below) * (1.0 - part) + of(above) * part)
     });
-    kinds.sum()
+    let even = evenness(sun);
+    (1.0 - even) * kinds.sum::<f64>() + even * 0.5 * skies.iter().sum::<f64>()
 }
 
 /// Nearer to the sun than this the sky's own brightness is glare no frame holds, in degrees.
@@ -106,7 +113,8 @@ pub fn sky_luminance_factor(skies: [f64; 3], sun: f64, altitude: f64, turn: f64)
         let scale = below.scale * (1.0 - part) + above.scale * part;
         skies[kind] * scale * KINDS[kind].luminance(altitude.to_radians(), from_sun)
     });
-    kinds.sum()
+    let even = evenness(sun);
+    (1.0 - even) * kinds.sum::<f64>() + even / PI * skies.iter().sum::<f64>()
 }
 
 #[cfg(test)]
@@ -136,6 +144,17 @@ mod tests {
         let [towards, across, away] = [0.0, 90.0, 180.0].map(|turn| sky_on_upright_face(CLEAR, 20.0, turn));
         assert!(towards > across && across > away && away > 0.2, "{towards} {across} {away}");
         assert!((towards / away).log2() > 1.0);
+    }
+
+    /// At the nadir the sun's bearing turns right round within minutes; the sky has long forgotten it.
+    #[test]
+    fn no_bearing_is_left_in_the_night() {
+        for sun in [-18.0, -40.0, -90.0] {
+            let [a, b] = [0.0, 180.0].map(|turn| sky_on_upright_face(CLEAR, sun, turn));
+            let [c, d] = [0.0, 180.0].map(|turn| sky_luminance_factor(CLEAR, sun, 20.0, turn));
+            assert!((a - 0.5).abs() < 1e-12 && a == b && (c - 1.0 / PI).abs() < 1e-12 && c == d);
+        }
+        assert!(sky_on_upright_face(CLEAR, -9.0, 0.0) > 1.2 * sky_on_upright_face(CLEAR, -9.0, 180.0));
     }
 
     proptest! {
