@@ -10,6 +10,7 @@ import { openSessions } from './session/useSession'
 import { useSettings } from './settings/useSettings'
 import { useKeyList, useKeys } from './keys/KeysProvider'
 import { QuietPush } from './ui/Push'
+import { unseen } from './ui/unseen'
 
 const BenchPage = lazy(() => import('./bench/BenchPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
@@ -62,6 +63,28 @@ const Rail = styled.nav`
     display: none;
   }
 `
+
+/** The first thing the keyboard reaches: past the rail, to the page itself. */
+const Skip = styled.a`
+  position: absolute;
+  left: 8px;
+  top: 4px;
+  z-index: 30;
+  padding: 5px 10px;
+  background: ${({ theme }) => theme.plate};
+  &:not(:focus) {
+    ${unseen}
+    height: 1px;
+    padding: 0;
+  }
+`
+
+function toMain(event: React.MouseEvent) {
+  event.preventDefault()
+  const main = document.querySelector('main')
+  main?.setAttribute('tabindex', '-1')
+  main?.focus()
+}
 
 /** The look after this one, for the switch and its key. */
 function useNextLook() {
@@ -119,6 +142,9 @@ export function App() {
   useStudio()
   return (
     <RouterProvider navigate={navigate} useHref={useHref}>
+      <Skip href="#main" onClick={toMain}>
+        Skip to the page
+      </Skip>
       <TopRail />
       <ErrorBoundary FallbackComponent={ErrorScreen} resetKeys={[pathname]}>
         <Suspense fallback={<p role="status">Loading …</p>}>

@@ -172,3 +172,28 @@ async fn the_policy_does_not_blank_the_page() {
     assert_eq!(walk.read("return getComputedStyle(document.querySelector('nav')).display").await, "flex");
     walk.end_expecting("Content Security Policy").await;
 }
+
+/// The keyboard gets past the rail in one step, and each page has a name of its own.
+#[tokio::test(flavor = "multi_thread")]
+async fn pages_are_named_and_the_rail_is_skipped() {
+    let walk = Walk::at_desk().await;
+    for (path, title) in [
+        ("/", "Jobs · Tolva"),
+        ("/kit", "Kit · Tolva"),
+        ("/settings", "Settings · Tolva"),
+        ("/jobs/job-slip-shed/day", "Day of Slip shed · Tolva"),
+        ("/setups/setup-doors", "Boatbuilder at the doors · Tolva"),
+    ] {
+        walk.open(path).await;
+        walk.wait(title, &format!("return document.title === '{title}'")).await;
+    }
+    walk.open("/settings").await;
+    walk.sees("h1", "Settings").await;
+    walk.keys(Key::Tab).await;
+    walk.wait("the way past the rail", "return document.activeElement.textContent === 'Skip to the page'").await;
+    walk.keys(Key::Enter).await;
+    walk.wait("the page", "return document.activeElement.localName === 'main'").await;
+    walk.keys(Key::Tab).await;
+    walk.wait("its first control", "return document.activeElement.closest('main') !== null").await;
+    walk.end().await;
+}

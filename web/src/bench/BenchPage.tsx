@@ -9,6 +9,7 @@ import { StopScale } from '../scale/StopScale'
 import { Trouble } from '../ui/Field'
 import { MainPush, Push } from '../ui/Push'
 import { PHONE, useMedia } from '../ui/useMedia'
+import { useTitle } from '../ui/useTitle'
 import { Keeping } from '../ui/Keeping'
 import { BenchHead, benchPath, type Shows, useNeighbours } from './BenchHead'
 import { Brief } from './Brief'
@@ -251,6 +252,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
     [id, navigate],
   )
   const onSet = shows === 'set'
+  useTitle(onSet ? `Set of ${setup.name}` : setup.name)
   const phone = useMedia(PHONE)
   useBenchKeys(bench, shows, show)
   return (

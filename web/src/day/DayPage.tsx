@@ -13,6 +13,7 @@ import { Trouble } from '../ui/Field'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { Push } from '../ui/Push'
 import { Views } from '../ui/Views'
+import { useTitle } from '../ui/useTitle'
 import { typedTime } from '../words/time'
 import { clockAt } from './clock'
 import { ClockRuler, ItIs } from './ClockDial'
@@ -142,6 +143,7 @@ export default function DayPage() {
   const { id = '' } = useParams()
   const found = useQuery(jobQuery(id))
   const job = found.data
+  useTitle(job && `Day of ${job.job.name}`)
   const state = useDay(id)
   const [search, setSearch] = useSearchParams()
   const view: View = search.get('view') === 'place' ? 'place' : 'light'

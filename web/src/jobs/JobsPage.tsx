@@ -10,6 +10,7 @@ import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Field'
 import { useNotice } from '../ui/Notices'
 import { MainPush, Push } from '../ui/Push'
+import { useTitle } from '../ui/useTitle'
 import { DeletedList } from './DeletedList'
 import { JobEntry } from './JobEntry'
 
@@ -84,6 +85,7 @@ function useImport() {
 
 /** All jobs, with their setups in shooting order. */
 export default function JobsPage() {
+  useTitle('Jobs')
   const [words, setWords] = useState('')
   const jobs = useInfiniteQuery(jobsQuery(useDeferredValue(words)))
   const all = jobs.data?.pages.flatMap((page) => page.jobs) ?? []

@@ -8,6 +8,7 @@ import type { KeptItem, KitItem } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Field'
 import { Push } from '../ui/Push'
+import { useTitle } from '../ui/useTitle'
 import { KitSheet } from './KitSheet'
 import { fresh, type Kind, kinds } from './specs'
 
@@ -70,6 +71,7 @@ const Thing = styled(ListBoxItem)`
 
 /** The kit: what there is to plan with, and its sheets. */
 export default function KitPage() {
+  useTitle('Kit')
   const kit = useQuery(kitQuery)
   const queries = useQueryClient()
   const [chosen, setChosen] = useState<string | null>(null)

@@ -4,6 +4,7 @@ import { download } from '../ui/download'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { Push } from '../ui/Push'
+import { useTitle } from '../ui/useTitle'
 import { useSettings } from './useSettings'
 
 const Page = styled.main`
@@ -29,6 +30,7 @@ const pick = <K extends string>(names: Record<K, string>) =>
 
 /** The studio's settings. */
 export default function SettingsPage() {
+  useTitle('Settings')
   const { draft: now, errors, edit, session, ...state } = useSettings()
   if (!now) {
     return (

@@ -5,6 +5,7 @@ import styled from 'styled-components'
 import { client, need, words } from '../../api/client'
 import { jobQuery } from '../../api/queries'
 import { useUnits } from '../../ui/Distance'
+import { useTitle } from '../../ui/useTitle'
 import { Trouble } from '../../ui/Field'
 import { Push } from '../../ui/Push'
 import { savePng, saveSvg } from './download'
@@ -50,6 +51,7 @@ const Page = styled.main`
 /** The set on one sheet, to scale, to print or to send. */
 export default function SheetPage() {
   const { id = '' } = useParams()
+  useTitle('Sheet of the set')
   const units = useUnits()
   const paper = useRef<HTMLDivElement>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
