@@ -1,6 +1,6 @@
 //! Serving: opens the studio, takes the port, stops gracefully.
 
-use crate::app::{Shared, app, document};
+use crate::app::{Shared, app};
 use crate::stopping::Stopping;
 use crate::work::Work;
 use crate::{open, sample};
@@ -39,13 +39,8 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
         tracing::info!("filled a fresh studio with the sample one");
     }
     let stopping = Stopping::default();
-    let shared = Shared {
-        studio: studio.clone(),
-        work: Work::default(),
-        stopping: stopping.clone(),
-        listen: listen.ip(),
-        document: document().to_string().into(),
-    };
+    let shared =
+        Shared { studio: studio.clone(), work: Work::default(), stopping: stopping.clone(), listen: listen.ip() };
     let server = HttpServer::new(move || app(shared.clone()))
         .workers(2)
         .client_request_timeout(Duration::from_secs(15))

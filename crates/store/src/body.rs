@@ -4,7 +4,7 @@ use crate::StoreError;
 use crate::aside::Aside;
 use serde::Serialize;
 use serde::de::DeserializeOwned;
-use tolva_core::format::{BodyKind, FormatError, VERSION, decode, decode_kit_item, upgraded};
+use tolva_core::format::{BodyKind, FormatError, VERSION, decode_kept, upgraded};
 use tolva_core::kit::KitItem;
 use tolva_core::quantity::Id;
 
@@ -22,15 +22,14 @@ pub(crate) struct Row<'a> {
 
 impl Row<'_> {
     /// Reads a body.
-    pub(crate) fn read<T: DeserializeOwned + Serialize>(self, body: &str) -> Result<T, StoreError> {
+    pub(crate) fn read<T: DeserializeOwned>(self, body: &str) -> Result<T, StoreError> {
         let value = self.newest(body)?;
-        decode(value, "").map_err(|errors| self.aside(&FormatError::Fields(errors)))
+        decode_kept(&value, "").map_err(|errors| self.aside(&FormatError::Fields(errors)))
     }
 
-    /// Reads a thing of the kit, by its kind.
+    /// Reads a thing of the kit.
     pub(crate) fn read_item(self, body: &str) -> Result<KitItem, StoreError> {
-        let value = self.newest(body)?;
-        decode_kit_item(value, "").map_err(|errors| self.aside(&FormatError::Fields(errors)))
+        self.read(body)
     }
 
     fn newest(self, body: &str) -> Result<serde_json::Value, StoreError> {

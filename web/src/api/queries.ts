@@ -28,7 +28,12 @@ export const deletedQuery = queryOptions({
   queryFn: () => need(client.GET('/api/deleted')),
 })
 
-export const asideQuery = queryOptions({ queryKey: ['aside'], queryFn: () => need(client.GET('/api/aside')) })
+/** Everything kept is looked at for it: once is enough, since nothing this program keeps becomes unreadable to it. */
+export const asideQuery = queryOptions({
+  queryKey: ['aside'],
+  queryFn: () => need(client.GET('/api/aside')),
+  staleTime: Infinity,
+})
 
 export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => need(client.GET('/api/kit')) })
 

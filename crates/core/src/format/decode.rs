@@ -12,7 +12,20 @@ use serde_path_to_error::Segment;
 /// # Errors
 /// The first problem found, at its field.
 pub fn decode<T: DeserializeOwned + Serialize>(value: Value, at: &str) -> Result<T, Vec<FieldError>> {
-    let read: T = serde_path_to_error::deserialize(&value).map_err(|error| {
+    let read: T = decode_kept(&value, at)?;
+    // A variant without fields takes any field in silence; what is not written again was not read.
+    let again = serde_json::to_value(&read).unwrap_or(Value::Null);
+    let mut unread = Vec::new();
+    not_in(&value, &again, at, &mut unread);
+    if unread.is_empty() { Ok(read) } else { Err(unread) }
+}
+
+/// Reads a value that was written by this program, and so has nothing beyond what it knows.
+///
+/// # Errors
+/// The first problem found, at its field.
+pub fn decode_kept<T: DeserializeOwned>(value: &Value, at: &str) -> Result<T, Vec<FieldError>> {
+    serde_path_to_error::deserialize(value).map_err(|error| {
         let mut field = at.to_owned();
         for segment in error.path().iter() {
             match segment {
@@ -22,12 +35,7 @@ pub fn decode<T: DeserializeOwned + Serialize>(value: Value, at: &str) -> Result
             }
         }
         vec![said(field, &error.inner().to_string())]
-    })?;
-    // A variant without fields takes any field in silence; what is not written again was not read.
-    let again = serde_json::to_value(&read).unwrap_or(Value::Null);
-    let mut unread = Vec::new();
-    not_in(&value, &again, at, &mut unread);
-    if unread.is_empty() { Ok(read) } else { Err(unread) }
+    })
 }
 
 /// Reads a thing of the kit by its kind, so that a problem is named at its own field.

@@ -3,7 +3,7 @@
 mod decode;
 mod upgrade;
 
-pub use decode::{decode, decode_kit_item};
+pub use decode::{decode, decode_kept, decode_kit_item};
 pub use upgrade::{BodyKind, upgraded, version_by_shape};
 
 use crate::check::{Check, FieldError, Problem};
