@@ -44,19 +44,28 @@ async fn what_is_acknowledged_after_a_failed_write_lasts(#[future(awt)] sample: 
 #[tokio::test]
 async fn a_write_that_nobody_waits_for_leaves_nothing_half_done(#[future(awt)] sample: Kept) {
     let setup = sample.studio.setup(&id(DOORS)).await.unwrap().setup;
+    // A commit that was on its way when it was given up may still land, whole, in a later round.
+    let mut whole = vec![setup.clone()];
     for round in 0..60_u64 {
         let version = sample.studio.setup(&id(DOORS)).await.unwrap().version;
         let changed = noted(&setup, &format!("round {round}"));
+        whole.push(changed.clone());
         let doors = id(DOORS);
         let write = sample.studio.keep_setup(&doors, &changed, version);
         // Given up at any moment of its way.
         let _ = tokio::time::timeout(std::time::Duration::from_micros(round * 40), write).await;
         let kept = sample.studio.setup(&id(DOORS)).await.unwrap();
-        assert!(kept.version == version || kept.setup == changed);
+        assert!(whole.contains(&kept.setup), "{}", kept.setup.note);
         assert!(kept.history.undo <= kept.version);
     }
-    let version = sample.studio.setup(&id(DOORS)).await.unwrap().version;
-    sample.studio.keep_setup(&id(DOORS), &noted(&setup, "last"), version).await.unwrap();
+    loop {
+        let version = sample.studio.setup(&id(DOORS)).await.unwrap().version;
+        match sample.studio.keep_setup(&id(DOORS), &noted(&setup, "last"), version).await {
+            Ok(_) => break,
+            Err(StoreError::Stale { .. }) => {}
+            Err(other) => panic!("{other}"),
+        }
+    }
     assert_eq!(sample.after_a_kill().await.studio.setup(&id(DOORS)).await.unwrap().setup.note.as_str(), "last");
 }
 
