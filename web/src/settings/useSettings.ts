@@ -31,5 +31,11 @@ export function useSettings() {
   useEffect(() => {
     if (draft && kept) queries.setQueryData(settingsQuery.queryKey, { ...kept, settings: draft })
   }, [draft, kept, queries])
-  return { ...state, edit: session.edit, session }
+  // A choice is kept at once: there is nothing more to type that it should wait for.
+  const edit: typeof session.edit = (by) => {
+    const edited = session.edit(by)
+    void session.flush()
+    return edited
+  }
+  return { ...state, edit, session }
 }
