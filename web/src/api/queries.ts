@@ -82,6 +82,3 @@ export const lightQuery = (job: string) =>
     queryFn: () => need(client.GET('/api/jobs/{id}/light', path(job))),
     retry: false,
   })
-
-export const setupQuery = (id: string) =>
-  queryOptions({ queryKey: ['setup', id], queryFn: () => need(client.GET('/api/setups/{id}', path(id))) })

@@ -431,10 +431,6 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       else if (queue.length > 0) void flush()
     },
     say: (trouble: string | null) => put({ trouble }),
-    clearErrors: (fields: string[]) =>
-      put({
-        errors: Object.fromEntries(Object.entries(state.errors).filter(([field]) => !fields.includes(field))),
-      }),
   }
 }
 

@@ -4,7 +4,7 @@ mod decode;
 mod upgrade;
 
 pub use decode::{decode, decode_kept, decode_kit_item};
-pub use upgrade::{BodyKind, upgraded, version_by_shape};
+pub use upgrade::{BodyKind, upgraded};
 
 use crate::check::{Check, FieldError, Problem};
 use crate::day::Day;

@@ -45,16 +45,6 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     Ok(body)
 }
 
-/// Which version a setup is of that was kept before versions were noted.
-#[must_use]
-pub fn version_by_shape(setup: &Value) -> u32 {
-    match (setup.get("scene"), setup.get("slot")) {
-        (None, _) => 1,
-        (Some(_), None) => 2,
-        _ => 3,
-    }
-}
-
 /// Brings a whole job file up to the newest version.
 ///
 /// # Errors
