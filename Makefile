@@ -35,6 +35,7 @@ browser:
 check: web
 	$(CARGO) fmt --all --check
 	$(CARGO) clippy --workspace --all-targets --all-features -- -D warnings
+	$(CARGO) test -q -p tolva-core --all-features --test arrows
 	cd web && npm run format:check && npm run lint && npm run types
 	$(CARGO) build -p tolva
 	./target/debug/tolva openapi > target/openapi.json
@@ -65,7 +66,7 @@ kills: ## the program killed in the middle of edits, ROUNDS times (1000)
 	ROUNDS=$(or $(ROUNDS),1000) $(CARGO) test -p tolva --test killed -- --nocapture
 
 bench: ## measure the solver; figures go to docs/performance.md by hand
-	$(CARGO) bench -p tolva-core
+	$(CARGO) bench -p tolva-light -p tolva-core
 
 screenshots: browser web ## one picture of each main view, from the sample studio, into docs/screenshots
 	$(CARGO) build -p tolva

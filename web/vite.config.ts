@@ -7,6 +7,6 @@ export default defineConfig({
   plugins: [react(), { ...optimizeLocales.vite({ locales: ['en-GB', 'en-US'] }), enforce: 'pre' as const }],
   // The server puts a fresh nonce in the place of this word in every page it sends.
   html: { cspNonce: 'TOLVA-NONCE' },
-  build: { target: 'es2022', assetsInlineLimit: 0, sourcemap: false },
+  build: { target: 'es2022', assetsInlineLimit: 0, sourcemap: false, manifest: true },
   server: { proxy: { '/api': 'http://127.0.0.1:4310' } },
 })

@@ -1,8 +1,9 @@
+import { Spoken } from './ui/voice'
 import { useQueryClient } from '@tanstack/react-query'
-import { lazy, Suspense, useEffect } from 'react'
+import { lazy, Suspense, useEffect, useRef } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 import { RouterProvider } from 'react-aria-components'
-import { NavLink, Route, Routes, useHref, useLocation, useNavigate } from 'react-router'
+import { Link, NavLink, Route, Routes, useHref, useLocation, useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { hear, listen, refreshes } from './api/ear'
 import { ErrorScreen } from './ErrorScreen'
@@ -11,6 +12,7 @@ import { useSettings } from './settings/useSettings'
 import { useKeyList, useKeys } from './keys/KeysProvider'
 import { QuietPush } from './ui/Push'
 import { unseen } from './ui/unseen'
+import { useTitle } from './ui/useTitle'
 
 const BenchPage = lazy(() => import('./bench/BenchPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
@@ -79,11 +81,33 @@ const Skip = styled.a`
   }
 `
 
-function toMain(event: React.MouseEvent) {
-  event.preventDefault()
-  const main = document.querySelector('main')
-  main?.setAttribute('tabindex', '-1')
-  main?.focus()
+const Nowhere = styled.div`
+  max-width: 620px;
+  margin: 0 auto;
+  padding: 40px 20px;
+`
+
+const Main = styled.main`
+  &:focus {
+    outline: none;
+  }
+`
+
+/** Which page an address is; the views of one setup are one. */
+const pageOf = (pathname: string) => pathname.replace(/^(\/setups\/[^/]+)\/set$/, '$1')
+
+/** Puts the focus on the page when another one comes, so that the keyboard and a screen reader are there too. */
+function useArrival(pathname: string) {
+  const main = useRef<HTMLElement>(null)
+  const page = pageOf(pathname)
+  const before = useRef(page)
+  useEffect(() => {
+    if (before.current === page) return
+    before.current = page
+    main.current?.focus()
+    window.scrollTo(0, 0)
+  }, [page])
+  return main
 }
 
 /** The look after this one, for the switch and its key. */
@@ -136,9 +160,26 @@ function TopRail() {
   )
 }
 
+function Lost() {
+  useTitle('No such page')
+  return (
+    <Nowhere>
+      <h1>Not here</h1>
+      <p>
+        There is no such page. <Link to="/">Go to the jobs.</Link>
+      </p>
+    </Nowhere>
+  )
+}
+
 export function App() {
   const navigate = useNavigate()
   const { pathname } = useLocation()
+  const main = useArrival(pathname)
+  const toMain = (event: React.MouseEvent) => {
+    event.preventDefault()
+    main.current?.focus()
+  }
   useStudio()
   return (
     <RouterProvider navigate={navigate} useHref={useHref}>
@@ -146,19 +187,21 @@ export function App() {
         Skip to the page
       </Skip>
       <TopRail />
-      <ErrorBoundary FallbackComponent={ErrorScreen} resetKeys={[pathname]}>
-        <Suspense fallback={<p role="status">Loading …</p>}>
-          <Routes>
-            <Route path="/" element={<JobsPage />} />
-            <Route path="/setups/:id/:view?" element={<BenchPage />} />
-            <Route path="/setups/:id/sheet" element={<SheetPage />} />
-            <Route path="/jobs/:id/day" element={<DayPage />} />
-            <Route path="/kit" element={<KitPage />} />
-            <Route path="/settings" element={<SettingsPage />} />
-            <Route path="*" element={<p role="alert">There is no such page. Go to Jobs.</p>} />
-          </Routes>
-        </Suspense>
-      </ErrorBoundary>
+      <Main id="main" tabIndex={-1} ref={main}>
+        <ErrorBoundary FallbackComponent={ErrorScreen} resetKeys={[pathname]}>
+          <Suspense fallback={<Spoken>Loading …</Spoken>}>
+            <Routes>
+              <Route path="/" element={<JobsPage />} />
+              <Route path="/setups/:id/:view?" element={<BenchPage />} />
+              <Route path="/setups/:id/sheet" element={<SheetPage />} />
+              <Route path="/jobs/:id/day" element={<DayPage />} />
+              <Route path="/kit" element={<KitPage />} />
+              <Route path="/settings" element={<SettingsPage />} />
+              <Route path="*" element={<Lost />} />
+            </Routes>
+          </Suspense>
+        </ErrorBoundary>
+      </Main>
     </RouterProvider>
   )
 }

@@ -1,8 +1,9 @@
 import styled from 'styled-components'
 import { openSessions } from './session/useSession'
 import { MainPush } from './ui/Push'
+import { Spoken } from './ui/voice'
 
-const Screen = styled.main`
+const Screen = styled.div`
   max-width: 620px;
   margin: 0 auto;
   padding: 60px 20px;
@@ -25,7 +26,7 @@ export function ErrorScreen({ error }: { error: unknown }) {
     window.location.reload()
   }
   return (
-    <Screen role="alert">
+    <Spoken as={Screen}>
       <h1>{isChunk(error) ? 'Tolva was brought up to date' : 'This screen failed'}</h1>
       <p>
         {isChunk(error)
@@ -35,6 +36,6 @@ export function ErrorScreen({ error }: { error: unknown }) {
       </p>
       <MainPush onPress={() => void reload()}>Load it again</MainPush>
       <a href="/">Jobs</a>
-    </Screen>
+    </Spoken>
   )
 }

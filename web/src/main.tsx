@@ -6,6 +6,7 @@ import { I18nProvider } from 'react-aria-components'
 import { createRoot } from 'react-dom/client'
 import { BrowserRouter } from 'react-router'
 import { App } from './App'
+import { TIMES, unanswered, waitFor } from './api/patience'
 import { KeysProvider } from './keys/KeysProvider'
 import { LookProvider } from './theme/LookProvider'
 import { NoticeProvider } from './ui/Notices'
@@ -13,7 +14,12 @@ import { NoticeProvider } from './ui/Notices'
 const queries = new QueryClient({
   defaultOptions: {
     // The studio is this machine: what the browser says of the network is nothing to it.
-    queries: { retry: 1, refetchOnWindowFocus: true, networkMode: 'always' },
+    queries: {
+      retry: (times, error) => unanswered(error) && times < TIMES,
+      retryDelay: waitFor,
+      refetchOnWindowFocus: true,
+      networkMode: 'always',
+    },
     mutations: { networkMode: 'always' },
   },
 })

@@ -4,7 +4,9 @@ use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use tolva_core::House;
 use tolva_core::day::{DayLight, Timeline, answer, moment};
+use tolva_core::exposure::MeterConstants;
 use tolva_core::format::JobFile;
+use tolva_core::ladder::Ladders;
 use tolva_core::quantity::{ClockTime, Id};
 use tolva_core::schedule::{LightWish, propose};
 use tolva_core::setup::Setup;
@@ -46,26 +48,26 @@ fn day(c: &mut Criterion) {
     let all = setups(&job);
     let timeline = Timeline::of(date, &day).expect("a date");
     c.bench_function("sun and sky of a day, each minute", |b| {
-        b.iter(|| DayLight::of(black_box(&day), &timeline));
+        b.iter(|| DayLight::of(black_box(&day), &timeline, MeterConstants::default()));
     });
     c.bench_function("a day with plan and ladder", |b| {
         b.iter(|| {
-            let light = DayLight::of(black_box(&day), &timeline);
-            answer(&light, &all, Some(&all[0].0), &job.kit, House::default(), None)
+            let light = DayLight::of(black_box(&day), &timeline, MeterConstants::default());
+            answer(&light, &all, Some(&all[0].0), &job.kit, House::default(), None, &Ladders::default())
         });
     });
     c.bench_function("one moment of a day", |b| {
-        b.iter(|| moment(black_box(&day), &timeline, 1122, Some(&all[0].1), None));
+        b.iter(|| moment(black_box(&day), &timeline, MeterConstants::default(), 1122, Some(&all[0].1), None));
     });
     (day.from, day.until) = (ClockTime::from_minutes(6 * 60), ClockTime::from_minutes(23 * 60));
     let whole = Timeline::of(date, &day).expect("a date");
     c.bench_function("the longest ladder, six in the morning to eleven at night", |b| {
-        let light = DayLight::of(&day, &whole);
+        let light = DayLight::of(&day, &whole, MeterConstants::default());
         b.iter(|| {
             tolva_core::ladder::ladder(&light, (&all[2].0, black_box(&all[2].1)), &job.kit, House::default(), 360, None)
         });
     });
-    let (ten, light) = (ten(&job), DayLight::of(&day, &whole));
+    let (ten, light) = (ten(&job), DayLight::of(&day, &whole, MeterConstants::default()));
     c.bench_function("an order of ten setups", |b| b.iter(|| propose(&light, black_box(&ten))));
 }
 

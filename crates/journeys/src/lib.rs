@@ -4,6 +4,10 @@
 
 #![allow(clippy::unwrap_used, clippy::missing_panics_doc)]
 
+mod proxy;
+
+pub use proxy::Proxy;
+
 use serde_json::Value;
 use std::io::{BufRead, BufReader};
 use std::path::{Path, PathBuf};
@@ -25,7 +29,9 @@ pub struct Walk {
     /// Where the server is.
     pub address: String,
     server: Child,
-    _folder: TempDir,
+    /// Where the server itself is, also when the browser reaches it by way of something else.
+    direct: String,
+    folder: TempDir,
     _profile: TempDir,
 }
 
@@ -74,6 +80,22 @@ impl Walk {
         Walk::start(390, 844, 2.0, true).await
     }
 
+    /// Starts at a desk, with a way to the studio between that cannot be trusted.
+    pub async fn over_a_bad_way(seed: u64) -> (Walk, Proxy) {
+        let mut walk = Walk::at_desk().await;
+        let proxy = Proxy::before(&walk.direct, seed).await;
+        walk.address.clone_from(&proxy.address);
+        (walk, proxy)
+    }
+
+    /// Kills the server in the middle of whatever it does, and starts it anew on what it kept. Gives where it is then.
+    pub fn kill_and_restart(&mut self) -> String {
+        self.server.kill().unwrap();
+        self.server.wait().unwrap();
+        (self.server, self.direct) = serve(self.folder.path());
+        self.direct.clone()
+    }
+
     async fn start(width: u32, height: u32, ratio: f64, mobile: bool) -> Walk {
         let (folder, profile) = (TempDir::new().unwrap(), TempDir::new().unwrap());
         let (server, address) = serve(folder.path());
@@ -99,7 +121,20 @@ impl Walk {
         let browser = manager.launch(wanted).await.unwrap();
         let size = browser.cdp();
         size.emulation().set_device_metrics_override(width, height, ratio, mobile).await.unwrap();
-        Walk { browser, address, server, _folder: folder, _profile: profile }
+        Walk { browser, direct: address.clone(), address, server, folder, _profile: profile }
+    }
+
+    /// Makes the screen another one.
+    pub async fn resize(&self, width: u32, height: u32, mobile: bool) {
+        let size = self.browser.cdp();
+        size.emulation().set_device_metrics_override(width, height, 1.0, mobile).await.unwrap();
+    }
+
+    /// Shows the page as on another medium, with the system's own colours forced or not.
+    pub async fn emulate(&self, media: &str, forced_colours: &str) {
+        let features = serde_json::json!([{ "name": "forced-colors", "value": forced_colours }]);
+        let asked = serde_json::json!({ "media": media, "features": features });
+        self.browser.cdp().send_raw("Emulation.setEmulatedMedia", asked).await.unwrap();
     }
 
     /// Opens a page of the application.
@@ -165,28 +200,31 @@ impl Walk {
         self.browser.find(By::Css(selector)).await.unwrap()
     }
 
-    /// Presses what is found by this selector.
-    pub async fn press(&self, selector: &str) {
-        let element = self.find(selector).await;
-        element.scroll_into_view().await.unwrap();
-        element.click().await.unwrap();
-    }
-
-    /// Presses the button with this name, as a screen reader says it; found again where it was drawn anew meanwhile.
-    pub async fn press_named(&self, name: &str) {
+    /// Clicks what is looked for, looked for again where the page has just put another in its place.
+    async fn clicked(&self, what: &str, look: impl AsyncFn() -> WebElement) -> WebElement {
         let start = Instant::now();
         loop {
-            let button = self.named("button, a", name).await;
-            let pressed = match button.scroll_into_view().await {
-                Ok(()) => button.click().await,
+            let found = look().await;
+            let clicked = match found.scroll_into_view().await {
+                Ok(()) => found.click().await,
                 Err(error) => Err(error),
             };
-            match pressed {
-                Ok(()) => return,
-                Err(error) if start.elapsed() > PATIENCE => panic!("“{name}” cannot be pressed: {error}"),
+            match clicked {
+                Ok(()) => return found,
+                Err(error) if start.elapsed() > PATIENCE => panic!("“{what}” cannot be pressed: {error}"),
                 Err(_) => tokio::time::sleep(Duration::from_millis(20)).await,
             }
         }
+    }
+
+    /// Presses what is found by this selector.
+    pub async fn press(&self, selector: &str) {
+        self.clicked(selector, async || self.find(selector).await).await;
+    }
+
+    /// Presses the button with this name, as a screen reader says it.
+    pub async fn press_named(&self, name: &str) {
+        self.clicked(name, async || self.named("button, a", name).await).await;
     }
 
     /// The control with this accessible name.
@@ -216,9 +254,7 @@ impl Walk {
 
     /// Types into the field with this name, in place of what is there, and leaves it.
     pub async fn type_into(&self, name: &str, text: &str) {
-        let field = self.named("input", name).await;
-        field.scroll_into_view().await.unwrap();
-        field.click().await.unwrap();
+        let field = self.clicked(name, async || self.named("input", name).await).await;
         field.send_keys(Key::Control + "a").await.unwrap();
         field.send_keys(Key::Backspace + "").await.unwrap();
         field.send_keys(text).await.unwrap();
@@ -385,7 +421,7 @@ impl Walk {
         assert!(wide.as_i64().unwrap() <= 0, "the page is {wide} pixels wider than the screen");
     }
 
-    /// Asserts that axe-core finds nothing against WCAG 2.2 AA on the page as it is.
+    /// Asserts that axe-core finds nothing against WCAG 2.2 AA, nor against its best practice, on the page as it is.
     pub async fn accessible(&self, what: &str) {
         let axe = std::fs::read_to_string(root().join("web/node_modules/axe-core/axe.min.js")).unwrap();
         self.browser.execute(&axe, vec![]).await.unwrap();
@@ -393,7 +429,7 @@ impl Walk {
             .browser
             .execute_async(
                 "const done = arguments[arguments.length - 1];
-                 axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa'] }).then((result) =>
+                 axe.run(document, { runOnly: ['wcag2a', 'wcag2aa', 'wcag21a', 'wcag21aa', 'wcag22aa', 'best-practice'] }).then((result) =>
                     done([result.passes.length, result.violations.map((v) =>
                         v.id + ': ' + v.help + ' ' + v.nodes.slice(0, 4).map((n) => n.html.slice(0, 160) + ' | ' + n.any.map((a) => a.message).join('; ')).join('\\n   '))]))",
                 vec![],

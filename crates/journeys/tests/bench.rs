@@ -194,7 +194,7 @@ async fn bad_input_at_its_field() {
     let walk = Walk::at_desk().await;
     walk.open_setup("setup-doors").await;
     walk.type_into("Distance from the camera", "-3").await;
-    walk.sees("[data-rac]", "The length can be 0.0005 to 10000 m, not -3.").await;
+    walk.sees("[data-rac]", "The length can be 0.0001 to 10000 m, not -3.").await;
     walk.sees("[data-save]", "Saved, but for what is marked").await;
     walk.sees("input", "-3").await;
     walk.type_into("Distance from the camera", "0.4").await;
@@ -235,8 +235,8 @@ async fn two_windows() {
     walk.saved().await;
     walk.browser.switch_to_window(first).await.unwrap();
     walk.cut_off(false).await;
-    walk.sees("[role=alert]", "Another window changed the same").await;
-    walk.sees("[role=alert] li", "yours “from the first window”, the other “again from the second”").await;
+    walk.sees("[data-said]", "Another window changed the same").await;
+    walk.sees("[data-said] li", "yours “from the first window”, the other “again from the second”").await;
     walk.accessible("both sides of a conflict").await;
     walk.type_into("Name of the setup", "Named while the bar stood").await;
     walk.press_named("Put mine over it").await;

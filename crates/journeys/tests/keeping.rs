@@ -109,7 +109,7 @@ async fn a_closed_page_offers_its_draft() {
     walk.browser.close_window().await.unwrap();
     walk.browser.switch_to_window(fresh).await.unwrap();
     walk.open("/setups/setup-doors").await;
-    walk.sees("[role=status]", "not saved when the page was closed").await;
+    walk.sees("[data-said]", "not saved when the page was closed").await;
     walk.press_named("Take them up").await;
     walk.sees("input", "left behind").await;
     walk.saved().await;

@@ -352,7 +352,7 @@ async fn every_sheet_answers() {
     walk.choose("White card", "Black card").await;
     walk.sees("[data-sheet] h2", "Black card").await;
     walk.no_longer_sees("[data-sheet] li", "Cards lift").await;
-    walk.press_named("Take it away").await;
+    walk.press_named("Delete").await;
     walk.wait("no card", "return !document.querySelector('[data-thing^=cards]')").await;
     walk.saved().await;
     // A window has the brightness that was read off it; made a mirror it has none. A thing stands on its table.
@@ -401,12 +401,12 @@ async fn bad_input_on_the_set() {
     if let Some(wall) = wall {
         let up = ((wall + x + 0.4) * walk.scale().await) as i64;
         walk.drag(A, 0, -up).await;
-        walk.sees("[role=alert]", "It stays where it was.").await;
+        walk.sees("[data-said]", "It stays where it was.").await;
         walk.saved().await;
         assert_eq!(walk.kept("setup-doors").await["lights"], kept["lights"]);
     }
     walk.type_into("Light A: distance to the face", "0").await;
-    walk.sees("[data-rac]", "0.0005 to 10000 m, not 0").await;
+    walk.sees("[data-rac]", "0.0001 to 10000 m, not 0").await;
     walk.type_into("Light A: distance to the face", "1.5").await;
     walk.no_longer_sees("[data-rac]", "not 0").await;
     walk.saved().await;
@@ -420,9 +420,9 @@ async fn bad_input_on_the_set() {
     walk.press("[role=option][data-key=camera]").await;
     walk.sees("[data-sheet=camera] button", "at the subject").await;
     walk.choose("at the subject", "by hand").await;
-    walk.type_into("Camera: bearing", "180").await;
+    walk.type_into("Camera: turned to", "180").await;
     walk.sees("[data-rac]", "Turn it round").await;
-    walk.type_into("Camera: bearing", "0").await;
+    walk.type_into("Camera: turned to", "0").await;
     walk.no_longer_sees("[data-rac]", "Turn it round").await;
     walk.saved().await;
     walk.open_set("setup-table").await;

@@ -1,5 +1,6 @@
 //! Finds places without a network: towns by name, time zones by coordinates.
 
+mod plain;
 mod towns;
 mod zones;
 

@@ -3,6 +3,7 @@
 use crate::body::{FILE_LIMIT, LIMIT};
 use crate::document::completed;
 use crate::guard::{Own, only_own};
+use crate::log::{Line, cut};
 use crate::problem::Problem;
 use crate::stopping::Stopping;
 use crate::work::Work;
@@ -15,6 +16,7 @@ use actix_web::web::{self, Data, PayloadConfig};
 use actix_web::{App, Error, HttpRequest, HttpResponse, ResponseError};
 use serde_json::Value;
 use std::net::IpAddr;
+use tolva_core::ladder::Ladders;
 use tolva_store::Studio;
 use tracing_actix_web::TracingLogger;
 use utoipa::OpenApi;
@@ -48,6 +50,8 @@ pub struct Shared {
     pub studio: Studio,
     /// The place where computing is done.
     pub work: Work,
+    /// Ladders worked out lately.
+    pub ladders: Ladders,
     /// Whether it stops.
     pub stopping: Stopping,
     /// The address listened on.
@@ -66,15 +70,16 @@ pub fn app(
         InitError = (),
     >,
 > {
-    let Shared { studio, work, stopping, listen } = shared;
+    let Shared { studio, work, ladders, stopping, listen } = shared;
     App::new()
         .app_data(Data::new(studio))
         .app_data(Data::new(work))
+        .app_data(Data::new(ladders))
         .app_data(Data::new(stopping))
         .app_data(Data::new(Own { listen }))
         .app_data(PayloadConfig::new(LIMIT))
         .wrap(from_fn(only_own))
-        .wrap(TracingLogger::default())
+        .wrap(TracingLogger::<Line>::new())
         // The document's path lies under /api, so it is answered by the scope's default.
         .service(web::scope("/api").configure(api::configure).default_service(web::to(no_such_endpoint)))
         .service(web::resource("/{path:.*}").route(web::get().to(assets::serve)))
@@ -89,9 +94,8 @@ async fn no_such_endpoint(request: HttpRequest) -> HttpResponse {
     if request.path() == "/api/openapi.json" {
         return HttpResponse::Ok().content_type("application/json").body(DOCUMENT);
     }
-    let cut: String = request.path().chars().take(80).collect();
-    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", format!("There is nothing at {cut}."))
-        .error_response()
+    let detail = format!("There is nothing at {}.", cut(request.path()));
+    Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail).error_response()
 }
 
 /// The file limit is larger than that of other requests.

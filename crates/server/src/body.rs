@@ -65,11 +65,15 @@ pub fn too_slow() -> Problem {
 
 /// Reads JSON into a checked value.
 pub fn parse<T: DeserializeOwned + Serialize>(bytes: &[u8]) -> Result<T, Problem> {
-    let value: Value = serde_json::from_slice(bytes).map_err(|error| {
+    decode(json(bytes)?, "").map_err(Problem::from)
+}
+
+/// Reads JSON.
+pub fn json(bytes: &[u8]) -> Result<Value, Problem> {
+    serde_json::from_slice(bytes).map_err(|error| {
         let detail = format!("This is not JSON: it breaks at line {}, column {}.", error.line(), error.column());
         Problem::new(StatusCode::BAD_REQUEST, "malformed", "Malformed JSON", detail)
-    })?;
-    decode(value, "").map_err(Problem::from)
+    })
 }
 
 #[cfg(test)]

@@ -2,11 +2,13 @@
 
 mod api;
 mod app;
+mod archive;
 mod assets;
 mod attachment;
 mod body;
 mod document;
 mod guard;
+mod log;
 mod problem;
 mod sample;
 mod serve;
@@ -60,7 +62,7 @@ enum Command {
         #[arg(long, default_value = "data")]
         data: PathBuf,
     },
-    /// Take a job or kit file into the studio.
+    /// Take a job file, a kit file or a whole studio of them into the studio.
     Import {
         /// The file.
         file: PathBuf,
@@ -68,10 +70,14 @@ enum Command {
         #[arg(long, default_value = "data")]
         data: PathBuf,
     },
-    /// Write a job, or the kit, as a file to standard output.
+    /// Write a job, the kit or all of both as a file to standard output.
     Export {
         /// The job's id; the kit without it.
+        #[arg(conflicts_with = "all")]
         job: Option<String>,
+        /// The kit and every job, in one archive.
+        #[arg(long)]
+        all: bool,
         /// Folder the studio is kept in.
         #[arg(long, default_value = "data")]
         data: PathBuf,
@@ -93,13 +99,16 @@ async fn import(file: &Path, data: &Path) -> Result<String, String> {
         return Err("The file is larger than 32 MB.".to_owned());
     }
     let bytes = std::fs::read(file).map_err(|error| format!("{}: {error}.", file.display()))?;
+    let files = api::files_in(&bytes).map_err(|problem| problem.detail)?;
     let studio = open(data).await?;
-    let taken = api::take(&studio, &bytes).await.map_err(|problem| problem.detail)?;
+    let taken = studio.import_all(&files).await.map_err(|error| error.to_string())?;
     studio.close().await;
-    let job = match (&taken.job, taken.copied) {
-        (Some(id), true) => format!("Job there already: taken as a copy, {id}. "),
-        (Some(id), false) => format!("Job {id} taken. "),
-        (None, _) => String::new(),
+    let job = match (taken.jobs.as_slice(), taken.copied) {
+        ([], _) => String::new(),
+        ([id], 1) => format!("Job there already: taken as a copy, {id}. "),
+        ([id], _) => format!("Job {id} taken. "),
+        (jobs, 0) => format!("{} jobs taken. ", jobs.len()),
+        (jobs, copied) => format!("{} jobs taken, {copied} of them as copies of what was there. ", jobs.len()),
     };
     let misfits = match taken.misfits.as_slice() {
         [] => String::new(),
@@ -122,18 +131,30 @@ async fn restore(file: &Path, data: &Path) -> Result<String, String> {
     Ok(format!("The studio in {} is the backup's now: {jobs} jobs.", data.display()))
 }
 
-async fn export(job: Option<String>, data: &Path) -> Result<String, String> {
+async fn export(job: Option<String>, all: bool, data: &Path) -> Result<Vec<u8>, String> {
     let studio = open(data).await?;
     let text = match job {
+        None if all => {
+            let kept = studio.kept().await.map_err(|error| error.to_string())?;
+            studio.close().await;
+            return archive::pack(&kept.files()).map_err(|problem| problem.detail);
+        }
         Some(id) => {
             let id = tolva_core::quantity::Id::new(&id).map_err(|error| error.to_string())?;
             let file = studio.export_job(&id).await.map_err(|error| error.to_string())?;
-            serde_json::to_string_pretty(&file)
+            serde_json::to_string_pretty(&file).map(|text| text + "\n")
         }
-        None => serde_json::to_string_pretty(&studio.export_kit().await.map_err(|error| error.to_string())?),
+        None => {
+            let kit = studio.export_kit().await.map_err(|error| error.to_string())?;
+            serde_json::to_string_pretty(&kit).map(|text| text + "\n")
+        }
     };
     studio.close().await;
-    text.map_err(|error| error.to_string())
+    Ok(text.map_err(|error| error.to_string())?.into_bytes())
+}
+
+fn line(text: String) -> Option<Vec<u8>> {
+    Some((text + "\n").into_bytes())
 }
 
 #[actix_web::main]
@@ -142,16 +163,16 @@ async fn main() -> ExitCode {
         Command::Serve { listen, data, demo, anyone_may_come_in } => {
             serve::serve(listen, &data, demo, anyone_may_come_in).await.map(|()| None)
         }
-        Command::Backup { file, data } => backup(&file, &data).await.map(Some),
-        Command::Restore { file, data } => restore(&file, &data).await.map(Some),
-        Command::Import { file, data } => import(&file, &data).await.map(Some),
-        Command::Export { job, data } => export(job, &data).await.map(Some),
-        Command::Openapi => serde_json::to_string_pretty(&app::document()).map(Some).map_err(|error| error.to_string()),
+        Command::Backup { file, data } => backup(&file, &data).await.map(line),
+        Command::Restore { file, data } => restore(&file, &data).await.map(line),
+        Command::Import { file, data } => import(&file, &data).await.map(line),
+        Command::Export { job, all, data } => export(job, all, &data).await.map(Some),
+        Command::Openapi => serde_json::to_string_pretty(&app::document()).map(line).map_err(|error| error.to_string()),
     };
     match done {
-        Ok(Some(text)) => {
+        Ok(Some(bytes)) => {
             use std::io::Write;
-            let _ = writeln!(std::io::stdout(), "{text}");
+            let _ = std::io::stdout().write_all(&bytes);
             ExitCode::SUCCESS
         }
         Ok(None) => ExitCode::SUCCESS,

@@ -11,6 +11,7 @@ use std::io::{ErrorKind, Write};
 use std::net::SocketAddr;
 use std::path::Path;
 use std::time::Duration;
+use tolva_core::ladder::Ladders;
 use tolva_store::Studio;
 use tracing_subscriber::EnvFilter;
 
@@ -39,11 +40,18 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
         tracing::info!("filled a fresh studio with the sample one");
     }
     let stopping = Stopping::default();
-    let shared =
-        Shared { studio: studio.clone(), work: Work::default(), stopping: stopping.clone(), listen: listen.ip() };
+    let shared = Shared {
+        studio: studio.clone(),
+        work: Work::default(),
+        ladders: Ladders::default(),
+        stopping: stopping.clone(),
+        listen: listen.ip(),
+    };
     let server = HttpServer::new(move || app(shared.clone()))
         .workers(2)
         .client_request_timeout(Duration::from_secs(15))
+        // Who hangs up is gone: what is worked on for them is given up.
+        .h1_allow_half_closed(false)
         .shutdown_timeout(GRACE)
         .disable_signals()
         .bind(listen)

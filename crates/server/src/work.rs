@@ -9,13 +9,14 @@ use std::future::{Ready, ready};
 use std::sync::{Arc, Mutex, MutexGuard, PoisonError};
 use std::time::Duration;
 use tokio::sync::Semaphore;
+use tolva_core::Wanted;
 
 /// How long an answer is waited for.
 const CEILING: Duration = Duration::from_secs(20);
 /// Askers remembered; past that the oldest are forgotten, and only lose the right to overtake themselves.
 const ASKERS: usize = 512;
 
-/// What kind of question it is: a newer one of the same kind by the same asker takes the place of one that waits.
+/// What kind of question it is: a newer one of the same kind by the same asker takes the place of one before it.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
 pub enum Kind {
     /// What the dials make of the light.
@@ -34,12 +35,14 @@ pub enum Kind {
     Moment,
     /// An order of setups.
     Schedule,
-    /// A file to take along.
-    Export,
+    /// A file to take along, or one taken in.
+    File,
+    /// What of the studio cannot be read.
+    Aside,
 }
 
 impl Kind {
-    /// Whether a newer question takes the place of one that waits: its answer would be thrown away anyway.
+    /// Whether a newer question takes the place of one before it: its answer would be thrown away anyway.
     const fn only_the_newest(self) -> bool {
         matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment)
     }
@@ -59,11 +62,23 @@ impl FromRequest for Asker {
     }
 }
 
+/// The newest question of each asker and kind.
+type Newest = HashMap<(String, Kind), Wanted>;
+
 /// The place where computing is done.
 #[derive(Debug, Clone)]
 pub struct Work {
     hands: Arc<Semaphore>,
-    newest: Arc<Mutex<HashMap<(String, Kind), u64>>>,
+    newest: Arc<Mutex<Newest>>,
+}
+
+/// Held by whoever waits: when they leave, for whatever reason, the question is given up.
+struct Waiting(Wanted);
+
+impl Drop for Waiting {
+    fn drop(&mut self) {
+        self.0.give_up();
+    }
 }
 
 impl Default for Work {
@@ -75,11 +90,12 @@ impl Default for Work {
 }
 
 impl Work {
-    fn turns(&self) -> MutexGuard<'_, HashMap<(String, Kind), u64>> {
+    fn newest(&self) -> MutexGuard<'_, Newest> {
         self.newest.lock().unwrap_or_else(PoisonError::into_inner)
     }
 
-    /// Answers a question in its turn. A question that nobody waits for any more is not begun.
+    /// Answers a question in its turn. One that nobody waits for any more, for the asker left or asked anew or the ceiling
+    /// was reached, is not begun, and ends early where it was begun.
     ///
     /// # Errors
     /// `overtaken` where a newer one of the same asker took its place, `too-much` where it takes too long.
@@ -89,22 +105,24 @@ impl Work {
         kind: Kind,
         question: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Problem> {
-        let key = asker.0.clone().filter(|_| kind.only_the_newest()).map(|asker| (asker, kind));
-        let turn = key.as_ref().map(|key| self.take_turn(key));
+        let wanted = Wanted::default();
+        let _waiting = Waiting(wanted.clone());
+        if let Some(asker) = asker.0.clone().filter(|_| kind.only_the_newest()) {
+            self.take_turn((asker, kind), &wanted);
+        }
         let waited = tokio::time::timeout(CEILING, self.hands.clone().acquire_owned()).await;
         let Ok(Ok(hand)) = waited else { return Err(too_much()) };
-        if let (Some(key), Some(turn)) = (&key, turn)
-            && self.turns().get(key).is_some_and(|newest| *newest != turn)
-        {
-            let detail = "A newer question took its place.";
-            return Err(Problem::new(StatusCode::CONFLICT, "overtaken", "Overtaken", detail));
+        if !wanted.still() {
+            return Err(overtaken());
         }
+        let asked = wanted.clone();
         let work = tokio::task::spawn_blocking(move || {
-            let answer = question();
+            let answer = asked.work(question);
             drop(hand);
             answer
         });
         match tokio::time::timeout(CEILING, work).await {
+            Ok(Ok(_)) if !wanted.still() => Err(overtaken()),
             Ok(Ok(answer)) => Ok(answer),
             Ok(Err(_)) => {
                 let detail = "That could not be worked out. Nothing was changed.";
@@ -114,15 +132,20 @@ impl Work {
         }
     }
 
-    fn take_turn(&self, key: &(String, Kind)) -> u64 {
-        let mut turns = self.turns();
-        if turns.len() >= ASKERS && !turns.contains_key(key) {
-            turns.clear();
+    /// Makes it the newest of its asker and kind; the one before is given up.
+    fn take_turn(&self, key: (String, Kind), wanted: &Wanted) {
+        let mut newest = self.newest();
+        if newest.len() >= ASKERS && !newest.contains_key(&key) {
+            newest.clear();
         }
-        let turn = turns.entry(key.clone()).or_insert(0);
-        *turn += 1;
-        *turn
+        if let Some(before) = newest.insert(key, wanted.clone()) {
+            before.give_up();
+        }
     }
+}
+
+fn overtaken() -> Problem {
+    Problem::new(StatusCode::CONFLICT, "overtaken", "Overtaken", "A newer question took its place.")
 }
 
 fn too_much() -> Problem {
@@ -189,6 +212,41 @@ mod tests {
         drop(busy);
         assert_eq!(work.answer(&Asker(None), Kind::Plan, || 7).await.unwrap(), 7);
         assert_eq!(begun.load(Ordering::SeqCst), 0);
+    }
+
+    /// Work that looks whether it is wanted, and ends only when it is not.
+    fn endless(ended: &Arc<AtomicUsize>) -> impl FnOnce() + Send + 'static {
+        let ended = ended.clone();
+        move || {
+            while !tolva_core::given_up() {
+                std::thread::sleep(Duration::from_millis(1));
+            }
+            ended.fetch_add(1, Ordering::SeqCst);
+        }
+    }
+
+    /// What is being worked on ends when its asker leaves, and when the same asker asks anew.
+    #[tokio::test]
+    async fn begun_work_ends_when_nobody_waits() {
+        let (work, ended) = (one_hand(), Arc::new(AtomicUsize::new(0)));
+        let (asked, question) = (work.clone(), endless(&ended));
+        let leaves = tokio::spawn(async move { asked.answer(&Asker(None), Kind::Plan, question).await });
+        while work.hands.available_permits() > 0 {
+            tokio::task::yield_now().await;
+        }
+        leaves.abort();
+        assert_eq!(work.answer(&Asker(None), Kind::Plan, || 7).await.unwrap(), 7);
+        assert_eq!(ended.load(Ordering::SeqCst), 1);
+
+        let window = Asker(Some("a".into()));
+        let (asked, again, question) = (work.clone(), window.clone(), endless(&ended));
+        let before = tokio::spawn(async move { asked.answer(&again, Kind::Assess, question).await });
+        while work.hands.available_permits() > 0 {
+            tokio::task::yield_now().await;
+        }
+        assert_eq!(work.answer(&window, Kind::Assess, || 8).await.unwrap(), 8);
+        assert_eq!(before.await.unwrap().unwrap_err().kind, "overtaken");
+        assert_eq!(ended.load(Ordering::SeqCst), 2);
     }
 
     #[tokio::test]

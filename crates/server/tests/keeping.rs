@@ -32,6 +32,31 @@ async fn parallel_writes_are_all_answered() {
     assert_eq!(tolva.get("/api/deleted").await.as_array().unwrap().len(), 80);
 }
 
+/// The whole studio goes out as files and comes back, into a fresh studio as it was and into its own as copies.
+#[tokio::test]
+async fn all_of_a_studio_goes_round_as_files() {
+    let (tolva, fresh) = (demo(), serve(TempDir::new().unwrap(), false));
+    let archive = tolva.client.get(format!("{}/api/export", tolva.address)).send().await.unwrap();
+    assert_eq!(archive.headers()["content-type"], "application/zip");
+    let bytes = archive.bytes().await.unwrap();
+    for (studio, copied) in [(&fresh, 0), (&tolva, 3)] {
+        let sent =
+            studio.client.post(format!("{}/api/import", studio.address)).body(bytes.clone()).send().await.unwrap();
+        assert_eq!(sent.status(), StatusCode::OK);
+        let taken: Value = sent.json().await.unwrap();
+        assert_eq!((taken["jobs"].as_array().unwrap().len(), &taken["copied"]), (3, &json!(copied)));
+    }
+    for path in ["/api/kit/export", "/api/jobs/job-slip-shed/export", "/api/jobs/job-tram-hall/export"] {
+        assert_eq!(fresh.get(path).await, tolva.get(path).await, "{path}");
+    }
+    let order = |jobs: Value| jobs["jobs"].as_array().unwrap().iter().map(|job| job["id"].clone()).collect::<Vec<_>>();
+    assert_eq!(order(fresh.get("/api/jobs").await), order(demo().get("/api/jobs").await));
+    let broken = bytes.slice(..bytes.len() / 2);
+    let sent = fresh.client.post(format!("{}/api/import", fresh.address)).body(broken).send().await.unwrap();
+    assert_eq!(sent.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(fresh.get("/api/jobs").await["jobs"].as_array().unwrap().len(), 3);
+}
+
 /// A change is told to whoever listens, as it is kept.
 #[tokio::test]
 async fn other_windows_hear_of_a_change() {

@@ -209,3 +209,69 @@ async fn a_studio_without_its_log_is_found_out() {
     let kept: Value = serde_json::from_slice(&answer.bytes().await.unwrap()).unwrap_or(Value::Null);
     assert_ne!(kept["setup"]["note"], "acknowledged");
 }
+
+/// A small disk of its own, where this machine lets one be made.
+struct SmallDisk(TempDir);
+
+impl SmallDisk {
+    fn new(size: &str) -> Option<SmallDisk> {
+        let folder = TempDir::new().unwrap();
+        let made = Command::new("mount")
+            .args(["-t", "tmpfs", "-o", &format!("size={size}"), "tmpfs"])
+            .arg(folder.path())
+            .stderr(Stdio::null())
+            .status();
+        made.is_ok_and(|made| made.success()).then_some(SmallDisk(folder))
+    }
+}
+
+impl Drop for SmallDisk {
+    fn drop(&mut self) {
+        let _ = Command::new("umount").arg("-l").arg(self.0.path()).status();
+    }
+}
+
+/// A disk that is really full: edits are refused in words, nothing acknowledged is lost, and it goes on when there is room.
+/// Only an administrator can make a disk; the rounds above need none.
+#[tokio::test]
+async fn a_disk_that_is_really_full() {
+    let Some(disk) = SmallDisk::new("6m") else {
+        println!("no disk can be made here: not tried");
+        return;
+    };
+    let folder = disk.0.path();
+    let client = Client::builder().timeout(Duration::from_secs(20)).build().unwrap();
+    let mut told = Told::default();
+    let mut refused = 0;
+    for round in 0..6 {
+        let mut running = start(folder);
+        holds(&running, &client, &mut told, &format!("round {round}")).await;
+        let address = running.address.clone();
+        let mut edits = Edits { client: &client, address: &address, told: &mut told, refused: 0, acknowledged: 0 };
+        assert!(edits.note(SETUPS[0], format!("round {round}, with room")).await);
+        let filler = folder.join("filler");
+        // Everything that is left, to the last byte.
+        let _ = std::io::copy(&mut std::io::repeat(0), &mut std::fs::File::create(&filler).unwrap());
+        for edit in 0..40 {
+            // The log has some room of its own left over from before: sooner or later that is full, too.
+            assert!(edits.note(SETUPS[edit % 3], format!("round {round}, full {edit}, {}", "x".repeat(300))).await);
+        }
+        assert!(edits.refused > 0, "round {round}: the disk was never full");
+        std::fs::remove_file(&filler).unwrap();
+        let before = edits.acknowledged;
+        for id in SETUPS {
+            assert!(edits.note(id, format!("round {round}, room again")).await);
+        }
+        assert_eq!(edits.acknowledged, before + 3, "round {round}: it does not go on");
+        refused += edits.refused;
+        if round % 2 == 0 {
+            running.kill();
+        } else {
+            Command::new("kill").arg("-TERM").arg(running.server.id().to_string()).status().unwrap();
+            running.server.wait().unwrap();
+        }
+    }
+    let running = start(folder);
+    holds(&running, &client, &mut told, "at the end").await;
+    println!("6 rounds with a full disk: {refused} edits refused in words, nothing acknowledged was lost");
+}

@@ -3,17 +3,20 @@ use crate::studio::new_id;
 use crate::{Changed, StoreError, Studio, day, job, kit, setup};
 use serde::Serialize;
 use sqlx::SqliteConnection;
-use tolva_core::format::{FiledSetup, JOB_FORMAT, JobFile, KitFile, kit_for};
+use tolva_core::day::Day;
+use tolva_core::format::{Brief, FiledSetup, JOB_FORMAT, JobFile, KitFile, TolvaFile, kit_for};
+use tolva_core::kit::Kit;
 use tolva_core::quantity::Id;
+use tolva_core::setup::Setup;
 use utoipa::ToSchema;
 
 /// What an import brought.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Eq, Default, Serialize, ToSchema)]
 pub struct Imported {
-    /// The job it made, if the file was one.
-    pub job: Option<Id>,
-    /// Whether the job was there already, so that a copy was made under a new id.
-    pub copied: bool,
+    /// The jobs it made.
+    pub jobs: Vec<Id>,
+    /// How many of them were there already, so that a copy was made under a new id.
+    pub copied: usize,
     /// Things added to the kit.
     pub added: Vec<String>,
     /// Things the kit had already under the same id; the studio's own were kept.
@@ -29,17 +32,7 @@ impl Studio {
     /// [`StoreError::NotFound`].
     pub async fn export_job(&self, id: &Id) -> Result<JobFile, StoreError> {
         let snapshot = self.snapshot_of_job(id).await?;
-        let setups: Vec<_> = snapshot.setups.into_iter().map(|(id, setup)| FiledSetup { id, setup }).collect();
-        let kit = kit_for(&setups, &snapshot.kit);
-        Ok(JobFile {
-            format: JOB_FORMAT.to_owned(),
-            version: SCHEMA as u32,
-            id: id.clone(),
-            job: snapshot.job,
-            setups,
-            kit,
-            day: snapshot.day,
-        })
+        Ok(job_file(id.clone(), snapshot.job, snapshot.setups, snapshot.day, &snapshot.kit))
     }
 
     /// The kit as a file.
@@ -56,10 +49,7 @@ impl Studio {
     /// # Errors
     /// [`StoreError::Format`] when the file does not pass its check, [`StoreError::Full`] when the kit would not hold it.
     pub async fn import_job(&self, file: &JobFile) -> Result<Imported, StoreError> {
-        file.check()?;
-        let mut writing = self.begin().await?;
-        let done = take(writing.on()?, file).await;
-        self.end(writing, done, |_| Changed::All).await
+        self.import_whole(&[], &[file]).await
     }
 
     /// Takes a kit file, all of it or nothing. What is there already under the same id stays.
@@ -67,18 +57,60 @@ impl Studio {
     /// # Errors
     /// [`StoreError::Format`], [`StoreError::Full`].
     pub async fn import_kit(&self, file: &KitFile) -> Result<Imported, StoreError> {
-        file.check()?;
+        self.import_whole(&[file], &[]).await
+    }
+
+    /// Takes files, all of them or nothing, kits first; each as it would be taken alone.
+    ///
+    /// # Errors
+    /// [`StoreError::Format`], [`StoreError::Full`].
+    pub async fn import_all(&self, files: &[TolvaFile]) -> Result<Imported, StoreError> {
+        let kits: Vec<&KitFile> = files.iter().filter_map(TolvaFile::as_kit).collect();
+        let jobs: Vec<&JobFile> = files.iter().filter_map(TolvaFile::as_job).collect();
+        self.import_whole(&kits, &jobs).await
+    }
+
+    async fn import_whole(&self, kits: &[&KitFile], jobs: &[&JobFile]) -> Result<Imported, StoreError> {
+        kits.iter().try_for_each(|file| file.check())?;
+        jobs.iter().try_for_each(|file| file.check())?;
         let mut writing = self.begin().await?;
-        let done = kit::add_missing(writing.on()?, &file.kit).await;
-        let done = done.map(|(added, kept)| Imported { job: None, copied: false, added, kept, misfits: Vec::new() });
+        let done = take_all(writing.on()?, kits, jobs).await;
         self.end(writing, done, |_| Changed::All).await
     }
 }
 
-async fn take(connection: &mut SqliteConnection, file: &JobFile) -> Result<Imported, StoreError> {
+/// A job with the part of the kit its setups use.
+pub(crate) fn job_file(id: Id, job: Brief, setups: Vec<(Id, Setup)>, day: Option<Day>, kit: &Kit) -> JobFile {
+    let setups: Vec<_> = setups.into_iter().map(|(id, setup)| FiledSetup { id, setup }).collect();
+    let kit = kit_for(&setups, kit);
+    JobFile { format: JOB_FORMAT.to_owned(), version: SCHEMA as u32, id, job, setups, kit, day }
+}
+
+async fn take_all(
+    connection: &mut SqliteConnection,
+    kits: &[&KitFile],
+    jobs: &[&JobFile],
+) -> Result<Imported, StoreError> {
+    let mut taken = Imported::default();
+    for file in kits {
+        let (added, kept) = kit::add_missing(&mut *connection, &file.kit).await?;
+        taken.added.extend(added);
+        taken.kept.extend(kept);
+    }
+    for file in jobs {
+        take(&mut *connection, file, &mut taken).await?;
+    }
+    taken.kept.sort();
+    taken.kept.dedup();
+    Ok(taken)
+}
+
+async fn take(connection: &mut SqliteConnection, file: &JobFile, taken: &mut Imported) -> Result<(), StoreError> {
     let (added, kept) = kit::add_missing(&mut *connection, &file.kit).await?;
+    taken.added.extend(added);
+    taken.kept.extend(kept);
     let all = kit::whole(&mut *connection).await?;
-    let (key, mut misfits) = (file.id.as_str(), Vec::new());
+    let key = file.id.as_str();
     let copied =
         sqlx::query!("SELECT 1 AS there FROM job WHERE id = ?", key).fetch_optional(&mut *connection).await?.is_some();
     let id = if copied { new_id()? } else { file.id.clone() };
@@ -88,7 +120,7 @@ async fn take(connection: &mut SqliteConnection, file: &JobFile) -> Result<Impor
     }
     for filed in &file.setups {
         if !filed.setup.misfits(&all).is_empty() {
-            misfits.push(filed.setup.name.to_string());
+            taken.misfits.push(filed.setup.name.to_string());
         }
         let key = filed.id.as_str();
         let there =
@@ -96,5 +128,7 @@ async fn take(connection: &mut SqliteConnection, file: &JobFile) -> Result<Impor
         let setup_id = if there.is_some() { new_id()? } else { filed.id.clone() };
         setup::insert(&mut *connection, &setup_id, &id, &filed.setup, &all).await?;
     }
-    Ok(Imported { job: Some(id), copied, added, kept, misfits })
+    taken.jobs.push(id);
+    taken.copied += usize::from(copied);
+    Ok(())
 }

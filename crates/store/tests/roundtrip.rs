@@ -23,7 +23,7 @@ async fn comes_back(studio: &Studio, job: &Id) {
     let folder = TempDir::new().unwrap();
     let other = open(&folder).await;
     let taken = other.import_job(&read).await.unwrap();
-    assert_eq!(other.export_job(&taken.job.unwrap()).await.unwrap(), file);
+    assert_eq!(other.export_job(&taken.jobs[0]).await.unwrap(), file);
 }
 
 /// What a studio may go through, one step after the other.
@@ -125,7 +125,7 @@ proptest! {
                 take(&studio, step).await;
             }
             comes_back(&studio, &id(JOB)).await;
-            assert_eq!(studio.set_aside().await.unwrap(), []);
+            assert_eq!(studio.kept().await.unwrap().set_aside(), []);
             drop(folder);
         });
     }

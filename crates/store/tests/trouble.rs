@@ -128,7 +128,7 @@ async fn one_row_that_cannot_be_read_is_set_aside_and_the_rest_works(#[future(aw
     assert_eq!(studio.export_job(&id(JOB)).await.unwrap().setups.len(), common::job_file().setups.len() - 1);
     let refused = studio.setup(&id(DOORS)).await.unwrap_err();
     assert!(refused.to_string().contains("A whole number, 0 or more, is needed here."), "{refused}");
-    let mut aside = studio.set_aside().await.unwrap();
+    let mut aside = studio.kept().await.unwrap().set_aside();
     aside.sort_by_key(|one| one.what);
     let told: Vec<_> = aside.iter().map(|one| (one.what, one.name.as_str(), one.field.as_str())).collect();
     assert_eq!(

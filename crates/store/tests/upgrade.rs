@@ -77,7 +77,7 @@ async fn setups_of_every_version_open_and_so_does_their_history() {
     let folder = TempDir::new().unwrap();
     old_studio(&folder).await;
     let kept = Kept { studio: open(&folder).await, folder };
-    assert_eq!(kept.studio.set_aside().await.unwrap(), []);
+    assert_eq!(kept.studio.kept().await.unwrap().set_aside(), []);
     let mut setups = 0;
     for (version, _) in JOBS {
         let job = kept.studio.job(&id(&format!("job-{version}"))).await.unwrap();

@@ -50,6 +50,13 @@ export const marksQuery = queryOptions({
   staleTime: Infinity,
 })
 
+/** What things begin as. */
+export const startsQuery = queryOptions({
+  queryKey: ['starts'],
+  queryFn: () => need(client.GET('/api/starts')),
+  staleTime: Infinity,
+})
+
 const path = (id: string) => ({ params: { path: { id } } })
 
 export const dayQuery = (job: string) =>
@@ -65,7 +72,6 @@ export const dayAnswerQuery = (job: string, look: Looked) =>
     queryKey: ['day', job, 'answer', look],
     queryFn: () => need(client.GET('/api/jobs/{id}/day/answer', looked(job, look))),
     placeholderData: keepPreviousData,
-    retry: false,
   })
 
 export const momentQuery = (job: string, look: Looked) =>
@@ -73,12 +79,10 @@ export const momentQuery = (job: string, look: Looked) =>
     queryKey: ['day', job, 'moment', look],
     queryFn: () => need(client.GET('/api/jobs/{id}/day/moment', looked(job, look))),
     placeholderData: keepPreviousData,
-    retry: false,
   })
 
 export const lightQuery = (job: string) =>
   queryOptions({
     queryKey: ['day', job, 'light'],
     queryFn: () => need(client.GET('/api/jobs/{id}/light', path(job))),
-    retry: false,
   })

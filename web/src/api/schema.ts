@@ -157,6 +157,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/export": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The kit and every job, each as a file, in one archive. */
+        get: operations["export_all"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import": {
         parameters: {
             query?: never;
@@ -166,7 +183,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Takes a job or kit file, all of it or nothing. */
+        /** Takes a job file, a kit file or an archive of them, all of it or nothing. */
         post: operations["import"];
         delete?: never;
         options?: never;
@@ -727,6 +744,40 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/skyline/point": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A skyline with one point more, where it has the widest gap. Nothing is saved. */
+        post: operations["skyline_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/starts": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What things begin as. */
+        get: operations["starts"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/towns": {
         parameters: {
             query?: never;
@@ -923,6 +974,8 @@ export interface components {
             clipping: components["schemas"]["Stops"];
             /** @description How much brighter the background's ambient is than the face's. */
             contrast: components["schemas"]["Stops"];
+            /** @description The same in words: "2 stops brighter than the face". */
+            contrast_words: string;
             /** @description What is sharp. */
             depth: components["schemas"]["DepthReport"];
             /** @description Every dial, with its strip, its mark and a line of reason. */
@@ -1006,7 +1059,7 @@ export interface components {
             /** @description Whether it is worth doing. */
             fails: boolean;
             /** @description Off what most of it comes. */
-            from: components["schemas"]["Bounced"];
+            from: components["schemas"]["RoomSide"];
             /** @description How much less reaches the face than the flash turned straight at it would give. */
             loss: components["schemas"]["Stops"];
             /** @description In words. */
@@ -1019,11 +1072,6 @@ export interface components {
              */
             up: number;
         };
-        /**
-         * @description What light bounced off.
-         * @enum {string}
-         */
-        Bounced: "ground" | "ceiling" | "left" | "right" | "rear" | "background" | "panel";
         /** @description A limit that stops the plan from reaching its targets. */
         Bound: {
             /** @enum {string} */
@@ -1625,6 +1673,8 @@ export interface components {
             events: components["schemas"]["NamedEvent"][];
             /** @description The minute work begins. */
             from: number;
+            /** @description How far the light may be off by the haze alone, in words; none where it does not count. */
+            haze?: string | null;
             ladder?: components["schemas"]["Ladder"] | null;
             /** @description How many minutes the strip has. */
             minutes: number;
@@ -1704,6 +1754,8 @@ export interface components {
         /** @description What is sharp. */
         DepthReport: {
             far?: components["schemas"]["Metres"] | null;
+            /** @description Where to focus. */
+            focus: components["schemas"]["Metres"];
             /** @description Nearest sharp distance. */
             near: components["schemas"]["Metres"];
             /** @description Stops too open for the subject's depth; 0 when it is sharp. */
@@ -2130,9 +2182,10 @@ export interface components {
         Imported: {
             /** @description Things added to the kit. */
             added: string[];
-            /** @description Whether the job was there already, so that a copy was made under a new id. */
-            copied: boolean;
-            job?: components["schemas"]["Id"] | null;
+            /** @description How many of them were there already, so that a copy was made under a new id. */
+            copied: number;
+            /** @description The jobs it made. */
+            jobs: components["schemas"]["Id"][];
             /** @description Things the kit had already under the same id; the studio's own were kept. */
             kept: string[];
             /** @description Setups that this studio's kit does not allow as they stand, by name. */
@@ -2615,9 +2668,12 @@ export interface components {
             ambient_target?: components["schemas"]["Band"] | null;
             /** @description Whether it is above clipping, its own tone counted. */
             clips: boolean;
+            /** @description Where on this patch's own basis the sensor clips. */
+            clips_at: components["schemas"]["Stops"];
             /** @description Likely error of the ambient, to either side. */
             error: components["schemas"]["Stops"];
             flash?: components["schemas"]["Stops"] | null;
+            flash_error?: components["schemas"]["Stops"] | null;
             /** @description The flash's share of the light. */
             flash_share: components["schemas"]["Share"];
             flash_target?: components["schemas"]["Band"] | null;
@@ -2633,12 +2689,16 @@ export interface components {
             sentence: string;
             /** @description Whether it is below the usable shadows. */
             sinks: boolean;
+            /** @description Where on this patch's own basis shadows are no longer usable. */
+            sinks_at: components["schemas"]["Stops"];
             /** @description Where the ambient comes from. */
             source: components["schemas"]["Source"];
             spread?: components["schemas"]["Spread"] | null;
             target?: components["schemas"]["Band"] | null;
             /** @description Both together. */
             total: components["schemas"]["Stops"];
+            /** @description Likely error of both together, to either side. */
+            total_error: components["schemas"]["Stops"];
         };
         /** @description One flash with its modifier, gel, place and power. */
         Light: {
@@ -2702,7 +2762,7 @@ export interface components {
             fraction: string;
             /**
              * Format: double
-             * @description Frames a second it can hold.
+             * @description Frames a second that flash and body can hold.
              */
             frames_per_second: number;
             /** @description Its gel. */
@@ -3277,6 +3337,11 @@ export interface components {
             seen: components["schemas"]["Seen"];
             /**
              * Format: double
+             * @description How much of the frame it fills.
+             */
+            share: number;
+            /**
+             * Format: double
              * @description Its height as a share of the frame's.
              */
             size: number;
@@ -3287,6 +3352,11 @@ export interface components {
              * @description Where in the frame, −1 to 1 from the bottom up.
              */
             up: number;
+            /**
+             * Format: double
+             * @description Its width as a share of the frame's.
+             */
+            width: number;
         };
         /** @description Something said, and what about. */
         Remark: {
@@ -3312,6 +3382,11 @@ export interface components {
             rear?: components["schemas"]["Wall"] | null;
             right?: components["schemas"]["Wall"] | null;
         };
+        /**
+         * @description What of a room light comes off.
+         * @enum {string}
+         */
+        RoomSide: "ground" | "ceiling" | "left" | "right" | "rear" | "background";
         /** @description A change of the plan, at a time. */
         Rung: {
             /** @description What the clock shows. */
@@ -3363,6 +3438,14 @@ export interface components {
         } | {
             /** @enum {string} */
             what: "photographer";
+        } | {
+            /** @enum {string} */
+            what: "people";
+        } | {
+            /** @description Which. */
+            card: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "card";
         };
         /** @description What the set is like. */
         SetReport: {
@@ -3637,6 +3720,36 @@ export interface components {
             high: components["schemas"]["Stops"];
             /** @description The darkest. */
             low: components["schemas"]["Stops"];
+        };
+        /** @description What things begin as. */
+        Starts: {
+            /**
+             * Format: double
+             * @description A beam that is narrowed, in degrees.
+             */
+            beam: number;
+            /** @description A day with one spot in the open; its place is put in by whoever found one. */
+            day: components["schemas"]["Day"];
+            /** @description A row of a table of durations. */
+            duration_row: components["schemas"]["DurationRow"];
+            /** @description A modifier's lit face of each shape. */
+            faces: components["schemas"]["Face"][];
+            /** @description High-speed sync. */
+            high_speed_sync: components["schemas"]["HighSpeedSync"];
+            /** @description A thing of each kind of kit. */
+            kit: components["schemas"]["KitItem"][];
+            /** @description Lamps at a spot. */
+            lamps: components["schemas"]["Lamps"];
+            /** @description A flash's brightness, from each source there may be. */
+            outputs: components["schemas"]["Output"][];
+            /** @description A skyline: one point alone is none. */
+            skyline: components["schemas"]["Horizon"];
+            /** @description The sun on a set. */
+            sun: components["schemas"]["Sun"];
+            /** @description Surroundings of each kind. */
+            surroundings: components["schemas"]["Surroundings"][];
+            /** @description A row of a zoom table. */
+            zoom_row: components["schemas"]["ZoomRow"];
         };
         /** @description The version a step is made from. */
         Step: {
@@ -4631,6 +4744,52 @@ export interface operations {
             };
         };
     };
+    export_all: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/zip": number[];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     import: {
         parameters: {
             query?: never;
@@ -4638,7 +4797,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        /** @description a job file or a kit file */
+        /** @description a job file, a kit file, or an archive of such */
         requestBody: {
             content: {
                 "application/json": components["schemas"]["JobFile"];
@@ -8182,6 +8341,155 @@ export interface operations {
             };
             /** @description Some fields need another look. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    skyline_point: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Horizon"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Horizon"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    starts: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Starts"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,3 +1,5 @@
+import { figure } from '../words/figure'
+import { Spoken } from '../ui/voice'
 import { lazy, Suspense, useCallback, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import { Link, useNavigate, useParams } from 'react-router'
@@ -6,7 +8,7 @@ import type { Setup } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
 import { low, narrow } from '../scale/geometry'
 import { StopScale } from '../scale/StopScale'
-import { Trouble } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { MainPush, Push } from '../ui/Push'
 import { PHONE, useMedia } from '../ui/useMedia'
 import { useTitle } from '../ui/useTitle'
@@ -20,7 +22,7 @@ import { type BenchState, useBench } from './useBench'
 
 const SetView = lazy(() => import('../set/SetView'))
 
-const Body = styled.main`
+const Body = styled.div`
   display: grid;
   grid-template-columns: 366px minmax(0, 1fr) 376px;
   align-items: start;
@@ -126,6 +128,14 @@ const Body = styled.main`
       padding: 6px 12px;
     }
   }
+  @media (max-width: 760px) and (max-height: 480px) {
+    .scale {
+      position: static;
+      svg {
+        max-height: none;
+      }
+    }
+  }
 `
 const Headline = styled.div`
   display: flex;
@@ -190,6 +200,13 @@ const ThumbBar = styled.div`
       font-size: 17px;
     }
   }
+  @media (max-width: 760px) and (max-height: 480px) {
+    button,
+    > button {
+      min-height: 44px;
+      font-size: 15px;
+    }
+  }
 `
 const Views = styled(ToggleButtonGroup)`
   @media (max-width: 760px) {
@@ -221,17 +238,17 @@ function Bench({ id, shows }: { id: string; shows: Shows }) {
   const { draft } = bench
   if (bench.missing) {
     return (
-      <Waiting role="alert">
+      <Spoken as={Waiting}>
         This setup is not there any more. <Link to="/">Go to the jobs.</Link>
-      </Waiting>
+      </Spoken>
     )
   }
   if (!draft || !bench.kept) {
     return (
-      <Waiting role={bench.trouble ? 'alert' : 'status'}>
+      <Spoken as={Waiting}>
         {bench.trouble ?? 'Laying out the bench …'}{' '}
         {bench.trouble && <Push onPress={() => void bench.reload()}>Try again</Push>}
-      </Waiting>
+      </Spoken>
     )
   }
   return <Laid id={id} bench={bench} setup={draft} shows={shows} />
@@ -247,7 +264,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
   const show = useCallback(
     (next: OnPhone) => {
       setPart(next)
-      if (next === 'set' || next === 'brief') navigate(benchPath(id, next))
+      if (next === 'set' || next === 'brief') void navigate(benchPath(id, next))
     },
     [id, navigate],
   )
@@ -274,7 +291,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
       <Body data-view={shows} data-part={part}>
         {onSet ? (
           <div className="set">
-            <Suspense fallback={<p role="status">Laying out the set …</p>}>
+            <Suspense fallback={<Spoken>Laying out the set …</Spoken>}>
               <SetView id={id} bench={bench} setup={setup} />
             </Suspense>
           </div>
@@ -284,15 +301,17 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
           </div>
         )}
         <div className="middle">
-          <div className="scale">
+          <div className="scale" data-stays={part === 'plan' ? undefined : true}>
             {assessment ? (
               <>
                 <Headline>
-                  <h2 data-met={assessment.met}>{assessment.headline}</h2>
+                  <Spoken as="h2" data-met={assessment.met}>
+                    {assessment.headline}
+                  </Spoken>
                   <span className="ratio">
-                    Background {stopsBetween(assessment.contrast)}
+                    Background {assessment.contrast_words}
                     {assessment.lit_to_shadow != null &&
-                      `; lit to shadow ${assessment.lit_to_shadow.toFixed(1)}:1`}
+                      `; lit to shadow ${figure(assessment.lit_to_shadow, 1)}:1`}
                   </span>
                 </Headline>
                 <StopScale
@@ -302,7 +321,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
                 />
               </>
             ) : (
-              <p role="status">Working out the levels …</p>
+              <Spoken>Working out the levels …</Spoken>
             )}
           </div>
           <div className="plan">
@@ -320,8 +339,9 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
                 together
               </span>
               <span>[ wanted</span>
+              <span>I likely error</span>
             </Legend>
-            <div aria-live="polite">{bench.stopped && <Trouble>{bench.stopped}</Trouble>}</div>
+            {bench.stopped && <Trouble>{bench.stopped}</Trouble>}
             <PlanPanel
               advice={bench.advice}
               followed={setup.solve_as_i_go}
@@ -336,7 +356,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
           ))}
         </div>
       </Body>
-      <ThumbBar>
+      <ThumbBar data-thumb>
         <Views
           aria-label="Part of the bench"
           selectionMode="single"
@@ -353,12 +373,6 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
       </ThumbBar>
     </>
   )
-}
-
-function stopsBetween(contrast: number) {
-  const stops = Math.abs(contrast).toFixed(1).replace(/\.0$/, '')
-  if (Math.abs(contrast) < 0.15) return 'as bright as the face'
-  return `${stops} ${stops === '1' ? 'stop' : 'stops'} ${contrast > 0 ? 'brighter' : 'darker'} than the face`
 }
 
 function useBenchKeys(bench: BenchState, shows: Shows, onShow: (shows: Shows) => void) {
@@ -387,8 +401,8 @@ function useBenchKeys(bench: BenchState, shows: Shows, onShow: (shows: Shows) =>
       name: `Go to ${dial.name}`,
       run: () => focus(dialKey(dial.id)),
     })),
-    { key: ',', name: 'Setup before', run: () => before && navigate(benchPath(before.id, shows)) },
-    { key: '.', name: 'Setup after', run: () => after && navigate(benchPath(after.id, shows)) },
+    { key: ',', name: 'Setup before', run: () => void (before && navigate(benchPath(before.id, shows))) },
+    { key: '.', name: 'Setup after', run: () => void (after && navigate(benchPath(after.id, shows))) },
     {
       key: 'g',
       name: 'Brief or set',

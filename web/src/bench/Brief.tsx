@@ -1,3 +1,5 @@
+import { produce } from 'immer'
+import { Spoken } from '../ui/voice'
 import { useQuery } from '@tanstack/react-query'
 import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
@@ -152,7 +154,7 @@ type SubjectProps = Editing &
 const SubjectLines = memo(function SubjectLines(props: SubjectProps) {
   const { edit, errors, rearrange, subject, people, distance } = props
   const put = (change: Partial<Setup['subject']>) =>
-    edit((s) => ({ ...s, subject: { ...s.subject, ...change } }))
+    edit(produce((s) => void Object.assign(s.subject, change)))
   const at = (field: string) => errors[`/subject/${field}`]
   return (
     <div className="lines">
@@ -210,9 +212,9 @@ const BackgroundLines = memo(function BackgroundLines({
   ambient,
 }: Editing & Pick<Setup, 'background' | 'ambient'>) {
   const put = (change: Partial<Setup['background']>) =>
-    edit((s) => ({ ...s, background: { ...s.background, ...change } }))
+    edit(produce((s) => void Object.assign(s.background, change)))
   const chooseAmbient = (kind: (typeof ambients)[number]['id']) =>
-    edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }) as Setup)
+    edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }))
   return (
     <div className="lines">
       <LiveChoice
@@ -305,8 +307,7 @@ const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Set
 
 const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing & Pick<Setup, 'camera'>) {
   const kit = useQuery(kitQuery).data ?? []
-  const put = (change: Partial<Setup['camera']>) =>
-    edit((s) => ({ ...s, camera: { ...s.camera, ...change } }))
+  const put = (change: Partial<Setup['camera']>) => edit(produce((s) => void Object.assign(s.camera, change)))
   const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [{ id: item.id, name: item.name }] : []))
   const lenses = kit.flatMap(({ item }) => (item.kind === 'lens' ? [item] : []))
   const chooseLens = (id: string) => {
@@ -315,7 +316,12 @@ const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing 
     const focal = Math.min(Math.max(camera.focal, lens.focal_shortest), lens.focal_longest)
     const widest = Math.max(lens.widest_short, lens.widest_long)
     const at = Math.min(Math.max(camera.aperture.at, widest), lens.smallest)
-    edit((s) => ({ ...s, camera: { ...s.camera, lens: id, focal, aperture: { ...s.camera.aperture, at } } }))
+    edit(
+      produce(({ camera }) => {
+        Object.assign(camera, { lens: id, focal })
+        camera.aperture.at = at
+      }),
+    )
   }
   return (
     <div className="lines">
@@ -374,12 +380,12 @@ const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing 
         errors['/camera/iso/at'] ??
         errors['/camera/aperture/at'] ??
         errors['/camera/nd/at']) && (
-        <Caution role="alert">
+        <Spoken as={Caution}>
           {errors['/camera/shutter/at'] ??
             errors['/camera/iso/at'] ??
             errors['/camera/aperture/at'] ??
             errors['/camera/nd/at']}
-        </Caution>
+        </Spoken>
       )}
     </div>
   )
@@ -391,7 +397,7 @@ const ColourLines = memo(function ColourLines({
   wish: chosen,
   pace,
 }: Editing & Pick<Setup, 'pace'> & { wish: Setup['white_balance']['wish'] }) {
-  const put = (change: Partial<Setup['pace']>) => edit((s) => ({ ...s, pace: { ...s.pace, ...change } }))
+  const put = (change: Partial<Setup['pace']>) => edit(produce((s) => void Object.assign(s.pace, change)))
   return (
     <div className="lines">
       In colour,{' '}
@@ -399,7 +405,7 @@ const ColourLines = memo(function ColourLines({
         label="Colour wish"
         value={chosen}
         choices={wishes}
-        onChoose={(wish) => edit((s) => ({ ...s, white_balance: { ...s.white_balance, wish } }))}
+        onChoose={(wish) => edit(produce((s) => void (s.white_balance.wish = wish)))}
       />
       . A frame every{' '}
       <LiveNumber
@@ -408,7 +414,7 @@ const ColourLines = memo(function ColourLines({
         unit="s"
         step={0.5}
         error={errors['/pace/interval']}
-        onCommit={(interval) => put({ interval: interval as number })}
+        onCommit={(interval) => put({ interval: interval })}
       />
       ,{' '}
       <LiveNumber
@@ -417,7 +423,7 @@ const ColourLines = memo(function ColourLines({
         digits={0}
         step={10}
         error={errors['/pace/frames']}
-        onCommit={(frames) => put({ frames: frames as number })}
+        onCommit={(frames) => put({ frames: frames })}
       />{' '}
       in all.
     </div>

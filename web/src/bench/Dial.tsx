@@ -1,12 +1,13 @@
 import { memo, useRef } from 'react'
-import { mergeProps, useFocusRing, useMove } from 'react-aria'
 import { Button } from 'react-aria-components'
 import styled from 'styled-components'
 import type { DialId, DialReport } from '../api/types'
+import { useGrip } from '../drawing/grip'
+import { type Tick, Ticks } from '../drawing/Ticks'
 import { Latch } from '../ui/Push'
 import { dialKey, nearestMark } from './setupDials'
 
-const Row = styled.section<{ $trouble: boolean }>`
+const Row = styled.div<{ $trouble: boolean }>`
   padding: 6px 0 5px;
   border-bottom: 1px solid ${({ theme }) => theme.line};
   .head {
@@ -111,10 +112,10 @@ const Strip = styled.div`
     width: 100%;
     height: 100%;
     overflow: hidden;
+    /* As on a barrel, what goes round the edge fades: no number is cut in two. */
+    mask-image: linear-gradient(to right, transparent, #000 26px, #000 calc(100% - 26px), transparent);
   }
   text {
-    fill: ${({ theme }) => theme.ink};
-    font-size: 12.5px;
     font-stretch: 84%;
   }
   @media (max-width: 760px) {
@@ -137,47 +138,31 @@ type Props = {
 
 /** A dial: an engraved strip that slides under a fixed index. Drag it, press beside it, or use the arrow keys. */
 export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
-  const { focusProps, isFocusVisible } = useFocusRing()
   const { strip } = dial
   const here = nearestMark(strip, dial.at)
-  const moved = useRef(0)
+  const way = useRef({ pixels: 0, clicks: 0 })
   const go = (clicks: number) => onTurn(dial.id, clicks)
   const stride = fullStride(strip)
-  const { moveProps } = useMove({
-    onMoveStart() {
-      moved.current = 0
+  const { gripProps, isFocusVisible } = useGrip({
+    onTake: () => (way.current = { pixels: 0, clicks: 0 }),
+    onHand([x]) {
+      const clicks = Math.trunc(-x / PITCH)
+      const more = clicks - way.current.clicks
+      way.current = { pixels: x, clicks }
+      if (more !== 0) go(more)
     },
-    onMove({ deltaX, deltaY, pointerType }) {
-      if (pointerType === 'keyboard') {
-        go(Math.sign(deltaX - deltaY))
-        return
-      }
-      moved.current -= deltaX
-      const clicks = Math.trunc(moved.current / PITCH)
-      if (clicks !== 0) {
-        moved.current -= clicks * PITCH
-        go(clicks)
-      }
-    },
+    onArrow: (x, y) => go(Math.sign(x - y)),
+    onLeap: (by) => go(Number.isFinite(by) ? by * stride : Math.sign(by) * strip.length),
   })
-  const keys = {
-    onKeyDown(event: React.KeyboardEvent) {
-      const clicks = { PageUp: stride, PageDown: -stride, Home: -strip.length, End: strip.length }[event.key]
-      if (clicks !== undefined) {
-        event.preventDefault()
-        go(clicks)
-      }
-    },
-  }
   const pressed = (event: React.MouseEvent<HTMLElement>) => {
     // Keyboard and screen readers click without a place; only a press beside the index means a mark.
-    if (event.detail === 0 || Math.abs(moved.current) > 2) return
+    if (event.detail === 0 || Math.abs(way.current.pixels) > 2) return
     const bounds = event.currentTarget.getBoundingClientRect()
     const clicks = Math.round((event.clientX - bounds.left - bounds.width / 2) / PITCH)
     if (clicks !== 0) go(clicks)
   }
   return (
-    <Row $trouble={dial.trouble} data-dial={dialKey(dial.id)} aria-label={dial.name}>
+    <Row role="group" $trouble={dial.trouble} data-dial={dialKey(dial.id)} aria-label={dial.name}>
       <div className="head">
         <h3>{dial.name}</h3>
         <HoldLatch
@@ -200,7 +185,7 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
           ‹
         </Click>
         <Strip
-          {...mergeProps(moveProps, focusProps, keys)}
+          {...gripProps}
           onClick={pressed}
           role="slider"
           tabIndex={0}
@@ -229,30 +214,31 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
 
 function Engraving({ dial, here }: { dial: DialReport; here: number }) {
   const { strip } = dial
-  const shown = strip
-    .map((mark, index) => ({ mark, index }))
-    .filter(({ index }) => Math.abs(index - here) <= 13)
   const numbered = numberedMarks(strip)
+  const shown = strip.flatMap((mark, index): Tick[] => {
+    const off = index - here
+    if (Math.abs(off) > 13) return []
+    const named = numbered.has(index) && Math.abs(off) <= SHOWN_NUMBERS
+    return [
+      {
+        key: mark.at,
+        at: off * PITCH,
+        size: mark.full ? 'whole' : 'part',
+        label: named ? mark.label.replace(/^f\//, '') : undefined,
+      },
+    ]
+  })
   return (
     <svg aria-hidden>
       <svg x="50%" overflow="visible">
-        {shown.map(({ mark, index }) => {
-          const x = (index - here) * PITCH
-          return (
-            <g key={mark.at}>
-              <path
-                d={`M${x} 0v${mark.full ? 11 : 6}`}
-                stroke="currentColor"
-                strokeWidth={mark.full ? 1.8 : 1}
-              />
-              {numbered.has(index) && Math.abs(index - here) <= SHOWN_NUMBERS && (
-                <text x={x} y={27} textAnchor="middle">
-                  {mark.label.replace(/^f\//, '')}
-                </text>
-              )}
-            </g>
-          )
-        })}
+        <Ticks
+          ticks={shown}
+          along="across"
+          lengths={{ whole: 11, half: 8, part: 6 }}
+          ink="currentColor"
+          quiet="currentColor"
+          fontSize={12.5}
+        />
         <path d="M-6 0h12l-6 9z" fill="currentColor" />
         <path d="M0 0v14" stroke="currentColor" strokeWidth="2.4" />
       </svg>

@@ -1,10 +1,11 @@
+import { figure } from '../words/figure'
 import { useQuery } from '@tanstack/react-query'
 import { memo, useCallback } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
 import type { Light, LightReport, PlacedLight, Setup } from '../api/types'
-import { shown, unitSign } from '../format/units'
+import { shown, unitSign } from '../words/units'
 import { Distance, useUnits } from '../ui/Distance'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
@@ -25,6 +26,9 @@ const OnLatch = styled(Latch)`
   min-height: 26px;
   padding: 0 8px;
 `
+
+/** The letter a light has everywhere: in its name, on the drawings and in its dials. */
+const markOf = (index: number) => String.fromCharCode(65 + index)
 
 /** The flashes, a few lines each. */
 export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup; bench: BenchState }) {
@@ -93,7 +97,7 @@ const LightSentence = memo(function LightSentence({
     kit.flatMap(({ item }) => (item.kind === kind ? [{ id: item.id, name: item.name }] : []))
   const none = (name: string) => ({ id: 'none', name })
   const at = (field: string) => errors[`/lights/${index}/${field}`]
-  const name = `Light ${index + 1}`
+  const name = `Light ${markOf(index)}`
   const field = (last: string) => `/lights/${index}/${last}`
   const chooseFlash = (id: string) => {
     const item = kit.find((kept) => kept.item.id === id)?.item
@@ -179,10 +183,10 @@ const LightSentence = memo(function LightSentence({
         value={light.under_key}
         step={1 / 3}
         error={at('under_key')}
-        onCommit={(under_key) => onChange({ under_key: under_key as number })}
+        onCommit={(under_key) => onChange({ under_key: under_key })}
       />{' '}
       stops under the key.
-      <QuietPush aria-label={`Remove light ${index + 1}`} onPress={() => onRemove(light.id)}>
+      <QuietPush aria-label={`Delete ${name}`} onPress={() => onRemove(light.id)}>
         <X size={16} aria-hidden />
       </QuietPush>
     </>
@@ -196,12 +200,13 @@ function LightNumbers({ report }: { report?: LightReport }) {
   return (
     <p className="small">
       {report.fraction}, or {report.ten_stop} of 10{report.ttl != null && `; TTL ${report.ttl}`}. GN{' '}
-      {Math.round(report.guide_number)} bare
+      {figure(shown(report.guide_number, units))}
+      {units === 'feet' && ' ft'} bare
       {report.estimate && ' (estimated)'}, {report.burst > 1 ? `${report.burst} at once, ` : ''}
-      {report.duration != null && `t0.1 1/${Math.round(1 / report.duration)} s, `}
+      {report.duration != null && `t0.1 1/${figure(1 / report.duration)} s, `}
       {report.beam_width != null &&
-        `beam ${shown(report.beam_width, units).toFixed(1)} ${unitSign(units)} wide at the subject, `}
-      {Math.round(report.kelvin)} K.
+        `beam ${figure(shown(report.beam_width, units), 1)} ${unitSign(units)} wide at the subject, `}
+      {figure(report.kelvin)} K.
     </p>
   )
 }

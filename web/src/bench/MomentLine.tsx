@@ -1,10 +1,11 @@
+import { figure } from '../words/figure'
 import { useQuery } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import { dayQuery, settingsQuery } from '../api/queries'
 import type { Level, Setup, Slot } from '../api/types'
 import { span } from '../day/clock'
-import { stopsLabel } from '../format/stops'
-import { clockTime } from '../format/units'
+import { stopsLabel } from '../words/stops'
+import { clockTime } from '../words/units'
 import { LiveChoice, LiveTime } from '../ui/Field'
 import { errorAt } from './errors'
 import type { BenchState } from './useBench'
@@ -64,7 +65,7 @@ function ForecastWords({ levels }: { levels: Level[] }) {
   )
   const first = told[0]
   if (!first) return null
-  const each = told.map(({ name, error }) => `${name} ± ${error.toFixed(1)}`).join(', ')
+  const each = told.map(({ name, error }) => `${name} ± ${figure(error, 1)}`).join(', ')
   const { time, reading, age, difference } = first.source
   return (
     <p className="small" data-forecast={time}>

@@ -1,3 +1,4 @@
+import { Spoken } from '../ui/voice'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { Alternative, WayOut } from '../api/types'
@@ -50,7 +51,7 @@ type Props = Pick<BenchState, 'advice' | 'edit'> & { followed: boolean; onTake: 
 
 /** What binds with its ways out, and plans that differ with their price. */
 export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTake }: Props) {
-  if (!advice) return <p role="status">Looking at what else could be done …</p>
+  if (!advice) return <Spoken>Looking at what else could be done …</Spoken>
   const take = (other: Alternative) =>
     edit((s) => ({
       ...s,

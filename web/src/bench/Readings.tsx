@@ -4,7 +4,7 @@ import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { marksQuery, settingsQuery } from '../api/queries'
 import type { Printed, Reading, ReadingReport, Setup } from '../api/types'
-import { clockTime } from '../format/units'
+import { clockTime } from '../words/units'
 import { LiveChoice, LiveNumber, LiveTime } from '../ui/Field'
 import { QuietPush, Push } from '../ui/Push'
 import type { Editing } from './Brief'
@@ -140,7 +140,7 @@ function ReadingLine({ reading, report, errors, field, onChange, onRemove }: Lin
         error={errors[`${field}/time`]}
         onCommit={(time) => onChange({ time: time === '' ? null : time })}
       />
-      <QuietPush aria-label={`Remove the reading of the ${name.toLowerCase()}`} onPress={onRemove}>
+      <QuietPush aria-label={`Delete the reading of the ${name.toLowerCase()}`} onPress={onRemove}>
         <X size={16} aria-hidden />
       </QuietPush>
       {report && (

@@ -1,3 +1,4 @@
+import { produce } from 'immer'
 import type { DialId, DialReport, Setup } from '../api/types'
 
 /** Whether two ids mean the same dial. */
@@ -8,23 +9,12 @@ export const dialKey = (id: DialId) => (id.light ? `${id.dial}-${id.light}` : id
 
 /** The setup with one dial changed: where it stands, whether it is held, or both. */
 export function withDial(setup: Setup, id: DialId, change: { at?: number; held?: boolean }): Setup {
-  const turn = <T extends { at: number; held: boolean }>(dial: T): T => ({ ...dial, ...change })
-  switch (id.dial) {
-    case 'iso':
-    case 'aperture':
-    case 'shutter':
-    case 'nd':
-      return { ...setup, camera: { ...setup.camera, [id.dial]: turn(setup.camera[id.dial]) } }
-    case 'kelvin':
-      return { ...setup, white_balance: { ...setup.white_balance, kelvin: turn(setup.white_balance.kelvin) } }
-    case 'power':
-      return {
-        ...setup,
-        lights: setup.lights.map((light) =>
-          light.id === id.light ? { ...light, power: turn(light.power) } : light,
-        ),
-      }
-  }
+  return produce(setup, ({ camera, white_balance, lights }) => {
+    if (id.dial === 'kelvin') Object.assign(white_balance.kelvin, change)
+    else if (id.dial === 'power')
+      Object.assign(lights.find((light) => light.id === id.light)?.power ?? {}, change)
+    else Object.assign(camera[id.dial], change)
+  })
 }
 
 /** Where a dial stands in a setup, in the unit of its strip. */

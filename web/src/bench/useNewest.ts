@@ -17,3 +17,5 @@ export function useNewest() {
     else void run(wish)
   }, [])
 }
+
+export type Newest = ReturnType<typeof useNewest>

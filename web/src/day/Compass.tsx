@@ -1,5 +1,7 @@
 import styled, { useTheme } from 'styled-components'
+import { range } from 'd3-array'
 import type { DayAnswer, Moment, Spot } from '../api/types'
+import { type Dot, through, towards } from '../drawing/path'
 
 const Rose = styled.svg`
   display: block;
@@ -14,16 +16,11 @@ const Rose = styled.svg`
 `
 const R = 104
 
-type Dot = [number, number]
-
 /** Where a direction is drawn: the rim is the level horizon, the middle straight overhead. */
 const at = (bearing: number, altitude: number, r = R): Dot => {
   const out = r * (1 - Math.max(-12, altitude) / 90)
-  const angle = (bearing * Math.PI) / 180
-  return [Math.sin(angle) * out, -Math.cos(angle) * out]
+  return towards(bearing, out)
 }
-const path = (dots: Dot[]) =>
-  dots.map(([x, y], index) => `${index ? 'L' : 'M'}${x.toFixed(1)} ${y.toFixed(1)}`).join('')
 
 /** Seen from above: the sun's way over the place, the skyline, and where subject and camera face at this minute. */
 export function Compass({
@@ -45,26 +42,22 @@ export function Compass({
   const sun = at(moment.azimuth, moment.elevation)
   const down = moment.elevation < 0
   const shadow = moment.shadow
-  const arrow = (bearing: number, length: number): Dot => {
-    const angle = (bearing * Math.PI) / 180
-    return [Math.sin(angle) * length, -Math.cos(angle) * length]
-  }
-  const looks = spot && arrow(spot.camera_looks, 52)
-  const wedge = spot && [arrow(spot.camera_looks - 20, 78), arrow(spot.camera_looks + 20, 78)]
-  const faces = spot && arrow(spot.subject_faces, 30)
-  const cast = shadow && arrow(shadow.bearing, Math.min(60, 12 * shadow.lengths))
+  const looks = spot && towards(spot.camera_looks, 52)
+  const wedge = spot && [towards(spot.camera_looks - 20, 78), towards(spot.camera_looks + 20, 78)]
+  const faces = spot && towards(spot.subject_faces, 30)
+  const cast = shadow && towards(shadow.bearing, Math.min(60, 12 * shadow.lengths))
   return (
     <Rose viewBox="-136 -126 272 252" role="img" aria-label={said} data-azimuth={Math.round(moment.azimuth)}>
       <circle r={R} fill="none" stroke={theme.engraved} strokeWidth="1.5" />
       <circle r={(R * 2) / 3} fill="none" stroke={theme.line} strokeWidth="0.6" />
       <circle r={R / 3} fill="none" stroke={theme.line} strokeWidth="0.6" />
-      {Array.from({ length: 24 }, (_, index) => {
-        const [x1, y1] = arrow(index * 15, R)
-        const [x2, y2] = arrow(index * 15, R + (index % 6 === 0 ? 8 : 4))
-        return <line key={index} x1={x1} y1={y1} x2={x2} y2={y2} stroke={theme.engraved} />
+      {range(0, 360, 15).map((bearing) => {
+        const [x1, y1] = towards(bearing, R)
+        const [x2, y2] = towards(bearing, R + (bearing % 90 === 0 ? 8 : 4))
+        return <line key={bearing} x1={x1} y1={y1} x2={x2} y2={y2} stroke={theme.engraved} />
       })}
       {(['N', 'E', 'S', 'W'] as const).map((point, index) => {
-        const [x, y] = arrow(index * 90, R + 17)
+        const [x, y] = towards(index * 90, R + 17)
         return (
           <text key={point} x={x} y={y + 4} textAnchor="middle" style={{ fontWeight: 700 }}>
             {point}
@@ -72,10 +65,10 @@ export function Compass({
         )
       })}
       {skyline.length > 1 && (
-        <path d={path(skyline)} fill="none" stroke={theme.engraved} strokeWidth="5" strokeOpacity="0.55" />
+        <path d={through(skyline)} fill="none" stroke={theme.engraved} strokeWidth="5" strokeOpacity="0.55" />
       )}
       <path
-        d={path(way.map((one) => at(one.azimuth, one.elevation)))}
+        d={through(way.map((one) => at(one.azimuth, one.elevation)))}
         fill="none"
         stroke={theme.ambient}
         strokeWidth="1.5"

@@ -1,15 +1,16 @@
+import { Spoken } from '../ui/voice'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { Link, useParams, useSearchParams } from 'react-router'
 import styled from 'styled-components'
 import { ApiProblem, words } from '../api/client'
-import { dayAnswerQuery, jobQuery, momentQuery, settingsQuery } from '../api/queries'
+import { dayAnswerQuery, jobQuery, momentQuery, settingsQuery, startsQuery } from '../api/queries'
 import type { Day, DayAnswer, JobSummary } from '../api/types'
-import { clockTime } from '../format/units'
+import { clockTime } from '../words/units'
 import { useKeys } from '../keys/KeysProvider'
 import { choicesOf } from '../ui/choices'
 import { download } from '../ui/download'
-import { Trouble } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { Push } from '../ui/Push'
 import { Views } from '../ui/Views'
@@ -21,14 +22,13 @@ import { Compass } from './Compass'
 import { DateLine } from './DateLine'
 import { LadderList } from './LadderList'
 import { MomentWords } from './MomentWords'
-import { ByCoordinates, FindPlace } from './PlaceLines'
+import { ByCoordinates, FindPlace, type Found } from './PlaceLines'
 import { PlaceView } from './PlaceView'
 import { SetupSlots } from './SetupSlots'
-import { freshDay } from './freshDay'
 import { Strip } from './strip/Strip'
 import { type DayState, useDay } from './useDay'
 
-const Page = styled.main`
+const Page = styled.div`
   padding-bottom: 90px;
   .head {
     display: flex;
@@ -145,6 +145,7 @@ export default function DayPage() {
   const job = found.data
   useTitle(job && `Day of ${job.job.name}`)
   const state = useDay(id)
+  const starts = useQuery(startsQuery).data
   const [search, setSearch] = useSearchParams()
   const view: View = search.get('view') === 'place' ? 'place' : 'light'
   const look = (change: Record<string, string>) =>
@@ -156,11 +157,11 @@ export default function DayPage() {
   ])
   if (!job || !state.kept) {
     const gone = state.missing || (found.error instanceof ApiProblem && found.error.problem.status === 404)
-    if (gone) return <p role="alert">This job is not there. It may have been deleted: Jobs lists what was.</p>
+    if (gone) return <Spoken>This job is not there. It may have been deleted: Jobs lists what was.</Spoken>
     const trouble = found.error ? words(found.error) : state.trouble
-    if (!trouble) return <p role="status">Fetching the day …</p>
+    if (!trouble) return <Spoken>Fetching the day …</Spoken>
     return (
-      <p role="alert">
+      <Spoken>
         {trouble}{' '}
         <Push
           onPress={() => {
@@ -170,10 +171,14 @@ export default function DayPage() {
         >
           Try again
         </Push>
-      </p>
+      </Spoken>
     )
   }
   const { day } = state
+  /** The day begins where a place was found. */
+  const begin = (found: Found) => {
+    if (starts) state.keep({ ...starts.day, place: { ...starts.day.place, ...found } })
+  }
   return (
     <Page>
       <header className="head">
@@ -199,13 +204,13 @@ export default function DayPage() {
         <div className="body">
           <h2>Where is it?</h2>
           <p>Find the town, or say where you are. Its name can be changed to any other afterwards.</p>
-          <FindPlace named={job.job.place} onPlace={(found) => state.keep(freshDay(found))} />
-          <ByCoordinates named={job.job.place} onPlace={(found) => state.keep(freshDay(found))} />
+          <FindPlace named={job.job.place} onPlace={begin} />
+          <ByCoordinates named={job.job.place} onPlace={begin} />
         </div>
       ) : view === 'place' ? (
         <PlaceView state={state} day={day} seed={seedOf(job)} />
       ) : !state.kept.day ? (
-        <p role="status">Putting the place down …</p>
+        <Spoken>Putting the place down …</Spoken>
       ) : job.job.date === '' ? (
         <div className="body">
           <Trouble>Choose a date first: without one there is no light to tell.</Trouble>
@@ -247,11 +252,7 @@ function LightView({ job, state, day, search, look }: LightProps) {
     // A time that does not exist is put right where it was typed; anything else is said.
     return (
       <div className="body">
-        {answered.error ? (
-          <Trouble>{words(answered.error)}</Trouble>
-        ) : (
-          <p role="status">Working out the day …</p>
-        )}
+        {answered.error ? <Trouble>{words(answered.error)}</Trouble> : <Spoken>Working out the day …</Spoken>}
         {clockError && <Push onPress={() => look({ at: day.from })}>Back to {day.from}</Push>}
       </div>
     )
@@ -387,6 +388,7 @@ function Answered(props: AnsweredProps) {
             )}
           </p>
           <Events answer={answer} show={show} />
+          {answer.haze && <p className="small">{answer.haze}</p>}
         </section>
         <section className="minds" aria-label="What to mind" style={{ gridColumn: '1 / -1' }}>
           {minds.map((remark) => (

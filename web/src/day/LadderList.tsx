@@ -1,3 +1,4 @@
+import { Spoken } from '../ui/voice'
 import { useState } from 'react'
 import styled from 'styled-components'
 import type { Ladder, Rung } from '../api/types'
@@ -92,7 +93,7 @@ export function LadderList({
   const late = ladder.warnings.filter((warning) => warning.minute >= minute)
   return (
     <div>
-      <Next role="status" data-next={next?.clock ?? 'none'}>
+      <Spoken as={Next} data-next={next?.clock ?? 'none'}>
         {next ? (
           <>
             <p className="when">
@@ -104,7 +105,7 @@ export function LadderList({
         ) : (
           <p className="when">Nothing more to turn until the end of work.</p>
         )}
-      </Next>
+      </Spoken>
       {(late.length > 0 ? late : ladder.warnings.slice(-1)).map((warning) => (
         <Warn key={warning.text}>{warning.text}</Warn>
       ))}

@@ -1,5 +1,6 @@
+import { figure } from '../words/figure'
 import type { DaySetup, Moment } from '../api/types'
-import { stopsLabel } from '../format/stops'
+import { stopsLabel } from '../words/stops'
 import { span } from './clock'
 
 const NAMES = ['Face', 'Shadow side', 'Edge', 'Background', 'Sky']
@@ -24,7 +25,7 @@ export function MomentWords({
     return (
       found && (
         <p key={index} data-level={NAMES[index]}>
-          {NAMES[index]} <strong>EV {found.ev.toFixed(1)}</strong> ± {found.error.toFixed(1)}
+          {NAMES[index]} <strong>EV {figure(found.ev, 1)}</strong> ± {figure(found.error, 1)}
           {found.reading && (
             <span className="small">
               {' '}
@@ -55,7 +56,7 @@ export function MomentWords({
       )}
       {shadow && (
         <p className="small">
-          Shadows {shadow.lengths.toFixed(1)} times as long as the thing, towards {Math.round(shadow.bearing)}
+          Shadows {figure(shadow.lengths, 1)} times as long as the thing, towards {figure(shadow.bearing)}
           °.
         </p>
       )}

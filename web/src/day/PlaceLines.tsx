@@ -1,9 +1,12 @@
+import { produce } from 'immer'
 import { useMutation } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import { X } from 'lucide-react'
 import { ApiProblem, client, need, words } from '../api/client'
 import type { Day, HorizonPoint, SitePlace } from '../api/types'
-import { LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { Distance } from '../ui/Distance'
+import { LiveNumber, LiveText } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Push, QuietPush } from '../ui/Push'
 import { TownSearch } from './TownSearch'
 
@@ -30,9 +33,12 @@ const here = () =>
       )
   })
 
+/** A place that was found. */
+export type Found = Pick<SitePlace, 'name' | 'latitude' | 'longitude' | 'zone'>
+
 type FindProps = {
   named?: string
-  onPlace: (place: Pick<SitePlace, 'name' | 'latitude' | 'longitude' | 'zone'>) => void
+  onPlace: (place: Found) => void
 }
 
 /** Finds where the job is: by a town's name, or where the browser is. */
@@ -118,7 +124,7 @@ type Props = {
 /** Name, coordinates, height and zone of the place; each can be typed. */
 export function PlaceLines({ day, errors, edit }: Props) {
   const { place } = day
-  const put = (change: Partial<SitePlace>) => edit((d) => ({ ...d, place: { ...d.place, ...change } }))
+  const put = (change: Partial<SitePlace>) => edit(produce((d) => void Object.assign(d.place, change)))
   // A place put elsewhere has the clocks of there.
   const moveTo = useMutation({
     mutationFn: async (point: Point) => ({ ...point, zone: await zoneOf(point) }),
@@ -155,10 +161,9 @@ export function PlaceLines({ day, errors, edit }: Props) {
           onCommit={(longitude) => moveTo.mutate({ latitude: place.latitude, longitude: longitude })}
         />
         ,{' '}
-        <LiveNumber
+        <Distance
           label="Height above the sea"
           value={place.height}
-          unit="m"
           step={5}
           digits={0}
           error={errors['/place/height']}
@@ -190,34 +195,28 @@ type HorizonProps = {
 export function HorizonLines({ title, points, at, errors, onPut }: HorizonProps) {
   const put = (index: number, change: Partial<HorizonPoint>) =>
     onPut(points.map((point, i) => (i === index ? { ...point, ...change } : point)))
-  const add = () => {
-    // One point alone is no skyline: the first two come together.
-    if (points.length === 0)
-      onPut([
-        { bearing: 0, altitude: 5 },
-        { bearing: 180, altitude: 5 },
-      ])
-    else {
-      const sorted = [...points].sort((a, b) => a.bearing - b.bearing)
-      const gaps = sorted.map((point, i) => {
-        const next = sorted[(i + 1) % sorted.length]!
-        return { from: point, wide: (next.bearing - point.bearing + 360) % 360 || 360, next }
-      })
-      const widest = gaps.reduce((a, b) => (b.wide > a.wide ? b : a))
-      const bearing = Math.round((widest.from.bearing + widest.wide / 2) % 360)
-      onPut(
-        [...sorted, { bearing, altitude: (widest.from.altitude + widest.next.altitude) / 2 }].sort(
-          (a, b) => a.bearing - b.bearing,
-        ),
-      )
-    }
-  }
+  const latest = useRef(points)
+  useEffect(() => {
+    latest.current = points
+  }, [points])
+  const more = useMutation({
+    mutationFn: async () => {
+      // What was typed meanwhile is not overwritten: the question is asked again.
+      for (;;) {
+        const sent = latest.current
+        const answer = await need(client.POST('/api/skyline/point', { body: sent }))
+        if (latest.current === sent) return answer
+      }
+    },
+    onSuccess: onPut,
+  })
   return (
     <div role="group" aria-label={title}>
       <p className="small">
         {title}: {points.length === 0 ? 'level all round.' : 'towards, how high.'}
       </p>
       {errors[at] && <Trouble>{errors[at]}</Trouble>}
+      {more.error && <Trouble>{words(more.error)}</Trouble>}
       <ul className="points">
         {points.map((point, index) => (
           <li key={index}>
@@ -241,7 +240,7 @@ export function HorizonLines({ title, points, at, errors, onPut }: HorizonProps)
               onCommit={(altitude) => put(index, { altitude: altitude })}
             />
             <QuietPush
-              aria-label={`${title}: remove point ${index + 1}`}
+              aria-label={`${title}: delete point ${index + 1}`}
               onPress={() => onPut(points.length <= 2 ? [] : points.filter((_, i) => i !== index))}
             >
               <X size={14} aria-hidden />
@@ -249,7 +248,7 @@ export function HorizonLines({ title, points, at, errors, onPut }: HorizonProps)
           </li>
         ))}
       </ul>
-      <Push onPress={add} aria-label={`${title}: add a point`}>
+      <Push onPress={() => more.mutate()} isDisabled={more.isPending} aria-label={`${title}: add a point`}>
         Add a point
       </Push>
     </div>

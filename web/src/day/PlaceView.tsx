@@ -1,3 +1,4 @@
+import { produce } from 'immer'
 import styled from 'styled-components'
 import type { Day } from '../api/types'
 import { HorizonLines, PlaceLines } from './PlaceLines'
@@ -36,7 +37,7 @@ export function PlaceView({ state, day, seed }: { state: DayState; day: Day; see
             points={day.place.horizon}
             at="/place/horizon"
             errors={errors}
-            onPut={(horizon) => edit((d) => ({ ...d, place: { ...d.place, horizon } }))}
+            onPut={(horizon) => edit(produce((d) => void (d.place.horizon = horizon)))}
           />
         </section>
         <section aria-label="Sky and hours" style={{ paddingTop: 18 }}>

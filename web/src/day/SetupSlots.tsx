@@ -1,9 +1,11 @@
+import { useEffect } from 'react'
 import { useMutation } from '@tanstack/react-query'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import type { Day, DayAnswer, DaySetup, Schedule, Slot } from '../api/types'
-import { LiveChoice, LiveNumber, Trouble, LiveTime } from '../ui/Field'
+import { LiveChoice, LiveNumber, LiveTime } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { wishes } from './choices'
 import type { DayState } from './useDay'
@@ -84,6 +86,7 @@ export function SetupSlots({ state, job, day, answer, chosen, onChoose }: Props)
             chosen={setup.light.setup === chosen}
             error={(field) => state.slotErrors[`${setup.light.setup}/slot/${field}`]}
             onChoose={() => onChoose(setup.light.setup)}
+            onDrawn={state.drawn}
             onPut={(change) => state.placeOne(setup.light.setup, setup.slot ?? null, change)}
           />
         ))}
@@ -101,11 +104,13 @@ type LineProps = {
   chosen: boolean
   error: (field: string) => string | undefined
   onChoose: () => void
+  onDrawn: (setup: string) => void
   onPut: (change: Partial<Slot> | null) => void
 }
 
-function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LineProps) {
+function SlotLine({ setup, number, day, chosen, error, onChoose, onDrawn, onPut }: LineProps) {
   const { slot, light } = setup
+  useEffect(() => onDrawn(light.setup), [slot, light.setup, onDrawn])
   const spots = day.place.spots.map((spot) => ({ id: spot.id, name: spot.name }))
   const put = (change: Partial<Slot>) => onPut(change)
   const first = spots[0]
@@ -163,8 +168,8 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onPut }: LinePr
             >
               Fixed
             </Latch>{' '}
-            <QuietPush onPress={() => onPut(null)} aria-label={`Remove: ${setup.name}`}>
-              Remove
+            <QuietPush onPress={() => onPut(null)} aria-label={`Off the day: ${setup.name}`}>
+              Off the day
             </QuietPush>
           </p>
         ) : first ? (
@@ -211,7 +216,7 @@ function Scheduler({ state, job, answer }: { state: DayState; job: string; answe
       </p>
       {ask.error && <Trouble>{words(ask.error)}</Trouble>}
       {ask.data && (
-        <Proposed role="region" aria-label="Proposed order">
+        <Proposed role="group" aria-label="Proposed order">
           <ol>
             {ask.data.placed.map((one) => (
               <li key={one.setup}>

@@ -2,7 +2,8 @@ import { useMutation } from '@tanstack/react-query'
 import { FileTrigger } from 'react-aria-components'
 import { client, need, words } from '../api/client'
 import type { Day } from '../api/types'
-import { LiveChoice, LiveNumber, Trouble, LiveTime } from '../ui/Field'
+import { LiveChoice, LiveNumber, LiveTime } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Push } from '../ui/Push'
 import { cloudSources, hazes, tolerances } from './choices'
 
@@ -67,8 +68,8 @@ export function CloudLines({ day, errors, edit, seed }: Props & { seed: number }
       const text = await file.text()
       return need<number[]>(
         client.POST('/api/clouds/read', {
-          body: text as never,
-          bodySerializer: (body) => body as unknown as string,
+          body: text,
+          bodySerializer: (body) => body,
           headers: { 'Content-Type': 'text/csv' },
         }),
       )

@@ -1,10 +1,12 @@
+import { produce } from 'immer'
+import { useQuery } from '@tanstack/react-query'
 import { X } from 'lucide-react'
+import { startsQuery } from '../api/queries'
 import type { Day, Spot, Surroundings } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
-import { freshSurroundings, surroundings } from './choices'
-import { freshSpot } from './freshDay'
+import { surroundings } from './choices'
 import { HorizonLines } from './PlaceLines'
 
 type Props = {
@@ -14,16 +16,17 @@ type Props = {
 }
 
 /** A spot of an id and a name no other has yet. */
-const anotherSpot = (spots: Spot[]): Spot => {
+const anotherSpot = (first: Spot, spots: Spot[]): Spot => {
   let number = spots.length + 1
   while (spots.some((spot) => spot.id === `spot-${number}`)) number++
-  return freshSpot(`spot-${number}`, `Spot ${number}`)
+  return { ...first, id: `spot-${number}`, name: `Spot ${number}` }
 }
 
 /** Where one stands in the place: each spot with its ground, what it sees of the sky, and which way one faces. */
 export function SpotLines({ day, errors, edit }: Props) {
   const { spots } = day.place
-  const putAll = (next: Spot[]) => edit((d) => ({ ...d, place: { ...d.place, spots: next } }))
+  const first = useQuery(startsQuery).data?.day.place.spots[0]
+  const putAll = (next: Spot[]) => edit(produce((d) => void (d.place.spots = next)))
   return (
     <>
       {spots.map((spot, index) => (
@@ -37,7 +40,9 @@ export function SpotLines({ day, errors, edit }: Props) {
         />
       ))}
       {spots.length === 0 && <p>No spot yet. A setup is made at a spot: add where one stands.</p>}
-      <Push onPress={() => putAll([...spots, anotherSpot(spots)])}>Add a spot</Push>
+      <Push isDisabled={!first} onPress={() => first && putAll([...spots, anotherSpot(first, spots)])}>
+        Add a spot
+      </Push>
     </>
   )
 }
@@ -52,6 +57,7 @@ type LineProps = {
 
 function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
   const { surroundings: around } = spot
+  const starts = useQuery(startsQuery).data
   const name = spot.name
   const per = (label: string, value: number, field: 'sky' | 'ground') => (
     <LiveNumber
@@ -72,13 +78,11 @@ function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
       step={5}
       digits={0}
       error={errors[`${at}/${field}`]}
-      onCommit={(value) =>
-        onPut({ [field]: value === null ? value : ((value % 360) + 360) % 360 } as Partial<Spot>)
-      }
+      onCommit={(value) => onPut({ [field]: value === null ? value : ((value % 360) + 360) % 360 })}
     />
   )
   return (
-    <section className="spot" aria-label={name} data-spot={spot.id}>
+    <div role="group" className="spot" aria-label={name} data-spot={spot.id}>
       <p className="lines">
         <LiveText
           label={`${name}: name of the spot`}
@@ -91,7 +95,10 @@ function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
           label={`${name}: surroundings`}
           value={around.kind}
           choices={surroundings}
-          onChoose={(kind) => onPut({ surroundings: freshSurroundings[kind] })}
+          onChoose={(kind) => {
+            const begins = starts?.surroundings.find((one) => one.kind === kind)
+            if (begins) onPut({ surroundings: begins })
+          }}
         />
         <Within spot={spot} at={at} errors={errors} onPut={(next) => onPut({ surroundings: next })} />. The
         subject faces {bearing('subject faces', 'subject_faces')}, the camera looks{' '}
@@ -118,28 +125,21 @@ function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
         </Latch>
         <Latch
           isSelected={!!spot.lamps}
-          onChange={(on) => onPut({ lamps: on ? { level: 6, kelvin: 2700 } : null })}
+          isDisabled={!starts}
+          onChange={(on) => onPut({ lamps: on && starts ? starts.lamps : null })}
           aria-label={`${name}: lamps`}
         >
           Lamps
         </Latch>
         <Latch
           isSelected={!!spot.horizon}
-          onChange={(on) =>
-            onPut({
-              horizon: on
-                ? [
-                    { bearing: 0, altitude: 5 },
-                    { bearing: 180, altitude: 5 },
-                  ]
-                : null,
-            })
-          }
+          isDisabled={!starts}
+          onChange={(on) => onPut({ horizon: on && starts ? starts.skyline : null })}
           aria-label={`${name}: own skyline`}
         >
           Own skyline
         </Latch>
-        <QuietPush onPress={onRemove} aria-label={`Remove ${name}`}>
+        <QuietPush onPress={onRemove} aria-label={`Delete ${name}`}>
           <X size={16} aria-hidden />
         </QuietPush>
       </p>
@@ -153,7 +153,7 @@ function SpotLine({ spot, at, errors, onPut, onRemove }: LineProps) {
           onPut={(horizon) => onPut({ horizon })}
         />
       )}
-    </section>
+    </div>
   )
 }
 

@@ -23,14 +23,6 @@ export const surroundings = choicesOf<Surroundings['kind']>({
   window: 'in a room, by a window',
   room: 'in a room without daylight',
 })
-/** Surroundings to start from, when another kind is chosen. */
-export const freshSurroundings: Record<Surroundings['kind'], Surroundings> = {
-  open: { kind: 'open' },
-  shade: { kind: 'shade' },
-  overhang: { kind: 'overhang', edge: 45 },
-  window: { kind: 'window', width: 1.5, height: 1.5, distance: 2 },
-  room: { kind: 'room' },
-}
 export const tolerances = [
   { id: 'sixth', name: 'a sixth of a stop', stops: 1 / 6 },
   { id: 'third', name: 'a third of a stop', stops: 1 / 3 },

@@ -34,7 +34,8 @@ export function useDay(job: string) {
   const [future, setFuture] = useState<Step[]>([])
   const steps = useRef({ past, future })
   const chain = useRef<Promise<void>>(Promise.resolve())
-  const wished = useRef(new Map<string, Slot | null>())
+  /** What slots were wished to be, until they are drawn so; `kept` once the studio has them. */
+  const wished = useRef(new Map<string, { slot: Slot | null; kept: boolean }>())
 
   useEffect(() => {
     void session.load()
@@ -60,19 +61,37 @@ export function useDay(job: string) {
   /** Puts the day down where there was none. */
   const keep = useCallback((day: Day) => void session.edit(() => day), [session])
 
+  /** Notes what slots are to be: what is changed before they are drawn so is changed on that. */
+  const wish = useCallback(
+    (placed: PlacedSetup[]) =>
+      placed.map(({ setup, slot }) => {
+        const one = { slot: slot ?? null, kept: false }
+        wished.current.set(setup, one)
+        return { setup, one }
+      }),
+    [],
+  )
   const send = useCallback(
-    async (placed: PlacedSetup[]) => {
-      // What the setups were placed by is kept first, since it may be a spot that is new.
-      await session.flush()
-      const back = await need(
-        client.PUT('/api/jobs/{id}/slots', { params: { path: { id: job } }, body: placed }),
-      )
-      setSlotErrors(NO_ERRORS)
-      setSlotTrouble(null)
-      tellKept({ what: 'day', id: job })
-      return back
+    async (placed: PlacedSetup[], wishes = wish(placed)) => {
+      try {
+        // What the setups were placed by is kept first, since it may be a spot that is new.
+        await session.flush()
+        const back = await need(
+          client.PUT('/api/jobs/{id}/slots', { params: { path: { id: job } }, body: placed }),
+        )
+        wishes.forEach(({ one }) => (one.kept = true))
+        setSlotErrors(NO_ERRORS)
+        setSlotTrouble(null)
+        tellKept({ what: 'day', id: job })
+        return back
+      } catch (error) {
+        for (const { setup, one } of wishes) {
+          if (wished.current.get(setup) === one) wished.current.delete(setup)
+        }
+        throw error
+      }
     },
-    [job, session],
+    [job, session, wish],
   )
   const inTurn = useCallback((task: () => Promise<void>) => {
     chain.current = chain.current.then(task)
@@ -81,10 +100,10 @@ export function useDay(job: string) {
 
   /** Puts setups where and when they are to be made; what is refused is said at the setup. */
   const place = useCallback(
-    (placed: PlacedSetup[]) =>
+    (placed: PlacedSetup[], wishes?: ReturnType<typeof wish>) =>
       inTurn(async () => {
         try {
-          const back = await send(placed)
+          const back = await send(placed, wishes)
           const forth = placed.map((one, index) => ({ ...one, from: back[index]?.slot ?? null }))
           done({ of: 'slots', back, forth })
         } catch (error) {
@@ -100,15 +119,18 @@ export function useDay(job: string) {
   /** Changes a slot; `from` is what it was when it was drawn, over which earlier wishes not yet answered count. */
   const placeOne = useCallback(
     (setup: string, from: Slot | null, change: Partial<Slot> | null) => {
-      const base = wished.current.get(setup) ?? from
+      const known = wished.current.get(setup)
+      const base = known ? known.slot : from
       const slot = change && base ? { ...base, ...change } : (change as Slot | null)
-      wished.current.set(setup, slot)
-      void place([{ setup, slot }]).finally(() => {
-        if (wished.current.get(setup) === slot) wished.current.delete(setup)
-      })
+      const placed = [{ setup, slot }]
+      void place(placed, wish(placed))
     },
-    [place],
+    [place, wish],
   )
+  /** A slot is drawn anew: what was wished of it and kept stands there now, or what another did since. */
+  const drawn = useCallback((setup: string) => {
+    if (wished.current.get(setup)?.kept) wished.current.delete(setup)
+  }, [])
 
   /** Quick presses all count, one step after the other; nothing goes over what another window did since. */
   const step = useCallback(
@@ -152,6 +174,7 @@ export function useDay(job: string) {
     edit,
     place,
     placeOne,
+    drawn,
     session,
     undo: () => step('undo'),
     redo: () => step('redo'),

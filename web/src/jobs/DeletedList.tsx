@@ -3,7 +3,7 @@ import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import { deletedQuery } from '../api/queries'
 import type { Deleted } from '../api/types'
-import { Trouble } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Push } from '../ui/Push'
 
 const List = styled.details`

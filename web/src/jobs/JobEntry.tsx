@@ -1,18 +1,16 @@
-import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react'
-import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
-import { Link, useNavigate } from 'react-router'
-import styled from 'styled-components'
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useNavigate } from 'react-router'
 import { client, need, words } from '../api/client'
-import { lightQuery, settingsQuery } from '../api/queries'
-import type { JobKind, JobSummary, SetupLight } from '../api/types'
-import { clockTime } from '../format/units'
+import type { JobKind, JobSummary } from '../api/types'
 import { download } from '../ui/download'
-import { LiveChoice, LiveDate, LiveText, Trouble } from '../ui/Field'
+import { LiveChoice, LiveDate, LiveText } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { useNotice } from '../ui/Notices'
-import { Push, QuietPush } from '../ui/Push'
+import { Push } from '../ui/Push'
+import { Entry } from './JobLines'
 import { NameToMake } from './NameToMake'
+import { ShootingOrder } from './ShootingOrder'
 import { useJob } from './useJob'
 
 const kinds: { id: JobKind; name: string }[] = [
@@ -21,87 +19,8 @@ const kinds: { id: JobKind; name: string }[] = [
   { id: 'product', name: 'Product' },
 ]
 
-const Entry = styled.article`
-  display: grid;
-  grid-template-columns: minmax(240px, 1fr) minmax(0, 1.5fr);
-  gap: 6px 40px;
-  padding: 14px 0 18px;
-  border-top: 1px solid ${({ theme }) => theme.engraved};
-  .name input {
-    font-size: 20px;
-    font-stretch: 88%;
-    text-align: left;
-  }
-  .lines {
-    line-height: 1.8;
-  }
-  .does {
-    display: flex;
-    flex-wrap: wrap;
-    gap: 6px;
-    padding-top: 8px;
-  }
-  @media (max-width: 760px) {
-    grid-template-columns: 1fr;
-  }
-`
-const Order = styled(GridList)`
-  counter-reset: shot;
-  outline-offset: 2px;
-` as typeof GridList
-const Shot = styled(GridListItem)`
-  counter-increment: shot;
-  display: flex;
-  align-items: center;
-  gap: 8px;
-  min-height: 40px;
-  border-bottom: 1px solid ${({ theme }) => theme.line};
-  &::before {
-    content: counter(shot);
-    font-weight: 700;
-    font-stretch: 76%;
-    font-size: 22px;
-    min-width: 26px;
-    text-align: right;
-  }
-  a {
-    font-weight: 600;
-    text-underline-offset: 4px;
-    padding: 6px 4px;
-  }
-  .what {
-    display: block;
-    padding: 3px 0;
-  }
-  .light {
-    display: block;
-    padding: 0 4px;
-    font-size: 13px;
-    line-height: 1.3;
-    color: ${({ theme }) => theme.quiet};
-  }
-  .light.wrong {
-    color: ${({ theme }) => theme.warn};
-  }
-  .end {
-    margin-left: auto;
-    display: flex;
-  }
-  &[data-drop-target] {
-    outline: 2px solid ${({ theme }) => theme.ink};
-  }
-`
-const Handle = styled(Button)`
-  border: 0;
-  background: none;
-  cursor: grab;
-  min-width: 28px;
-  min-height: 32px;
-  color: ${({ theme }) => theme.quiet};
-`
-
 /** A job with its setups in shooting order. */
-export function JobEntry({ job }: { job: JobSummary }) {
+export default function JobEntry({ job }: { job: JobSummary }) {
   const queries = useQueryClient()
   const say = useNotice()
   const navigate = useNavigate()
@@ -208,116 +127,5 @@ export function JobEntry({ job }: { job: JobSummary }) {
         />
       </div>
     </Entry>
-  )
-}
-
-/** When a setup is made and what its light is then. */
-function LightLine({ light }: { light?: SetupLight }) {
-  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
-  if (!light) return null
-  const wrong = light.wrong || (!light.wished && !!light.from)
-  return (
-    <span className={wrong ? 'light wrong' : 'light'}>
-      {light.from ? `${clockTime(light.from, clock)}: ` : ''}
-      {light.text}
-    </span>
-  )
-}
-
-function ShootingOrder({ job }: { job: JobSummary }) {
-  const kept = job.setups.map((setup) => setup.id)
-  const queries = useQueryClient()
-  const say = useNotice()
-  const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] })
-  const order = useMutation({
-    mutationFn: (setups: string[]) =>
-      need(
-        client.PUT('/api/jobs/{id}/order', {
-          params: { path: { id: job.id } },
-          body: { setups, from: kept },
-        }),
-      ),
-    onSettled: refresh,
-  })
-  const restore = useMutation({
-    mutationFn: (id: string) => need(client.POST('/api/setups/{id}/restore', { params: { path: { id } } })),
-    onSuccess: refresh,
-  })
-  const remove = useMutation({
-    mutationFn: (setup: { id: string; name: string }) =>
-      need(client.DELETE('/api/setups/{id}', { params: { path: { id: setup.id } } })),
-    onSuccess: (_, setup) => {
-      say(`${setup.name} deleted.`, { label: 'Bring it back', run: () => restore.mutate(setup.id) })
-      return refresh()
-    },
-  })
-  const duplicate = useMutation({
-    mutationFn: (id: string) => need(client.POST('/api/setups/{id}/duplicate', { params: { path: { id } } })),
-    onSuccess: refresh,
-  })
-  // What was ordered shows at once; the studio's answer follows.
-  const ids = order.isPending ? order.variables : kept
-  const shown = ids.flatMap((id) => job.setups.filter((setup) => setup.id === id))
-  // Without a place or a date there is no light to tell.
-  const lights = useQuery(lightQuery(job.id)).data
-  const move = (keys: Iterable<string>, target: string, after: boolean) => {
-    const moved = [...keys]
-    const rest = ids.filter((id) => !moved.includes(id))
-    const place = rest.indexOf(target) + (after ? 1 : 0)
-    order.mutate([...rest.slice(0, place), ...moved, ...rest.slice(place)])
-  }
-  const { dragAndDropHooks } = useDragAndDrop({
-    getItems: (keys) => [...keys].map((key) => ({ 'text/plain': String(key) })),
-    onReorder: ({ keys, target }) =>
-      move([...keys].map(String), String(target.key), target.dropPosition === 'after'),
-  })
-  const shift = (id: string, by: number) => {
-    const place = ids.indexOf(id) + by
-    if (place < 0 || place >= ids.length) return
-    move([id], ids[place]!, by > 0)
-  }
-  return (
-    <Order
-      aria-label={`Setups of ${job.job.name}, in shooting order`}
-      items={shown}
-      dependencies={[lights]}
-      dragAndDropHooks={dragAndDropHooks}
-      keyboardNavigationBehavior="tab"
-      renderEmptyState={() => <p>No setup yet.</p>}
-    >
-      {(setup) => (
-        <Shot id={setup.id} textValue={setup.name}>
-          <Handle slot="drag" aria-label={`Move ${setup.name}`}>
-            <GripVertical size={16} aria-hidden />
-          </Handle>
-          <span className="what">
-            <Link to={`/setups/${setup.id}`}>{setup.name}</Link>
-            <LightLine light={lights?.find((one) => one.setup === setup.id)} />
-          </span>
-          <span className="end">
-            <QuietPush
-              aria-label={`${setup.name}: earlier`}
-              onPress={() => shift(setup.id, -1)}
-              isDisabled={ids[0] === setup.id}
-            >
-              <ArrowUp size={17} aria-hidden />
-            </QuietPush>
-            <QuietPush
-              aria-label={`${setup.name}: later`}
-              onPress={() => shift(setup.id, 1)}
-              isDisabled={ids.at(-1) === setup.id}
-            >
-              <ArrowDown size={17} aria-hidden />
-            </QuietPush>
-            <QuietPush aria-label={`Duplicate ${setup.name}`} onPress={() => duplicate.mutate(setup.id)}>
-              <Copy size={16} aria-hidden />
-            </QuietPush>
-            <QuietPush aria-label={`Delete ${setup.name}`} onPress={() => remove.mutate(setup)}>
-              <X size={17} aria-hidden />
-            </QuietPush>
-          </span>
-        </Shot>
-      )}
-    </Order>
   )
 }

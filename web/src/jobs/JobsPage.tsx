@@ -1,5 +1,6 @@
+import { Spoken } from '../ui/voice'
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { useDeferredValue, useState } from 'react'
+import { lazy, Suspense, useDeferredValue, useState } from 'react'
 import { FileTrigger, Input, SearchField } from 'react-aria-components'
 import { useNavigate } from 'react-router'
 import styled from 'styled-components'
@@ -7,14 +8,16 @@ import { client, need, words as said } from '../api/client'
 import { asideQuery, jobsQuery, kitQuery } from '../api/queries'
 import type { Imported } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
-import { Trouble } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { useNotice } from '../ui/Notices'
 import { MainPush, Push } from '../ui/Push'
 import { useTitle } from '../ui/useTitle'
 import { DeletedList } from './DeletedList'
-import { JobEntry } from './JobEntry'
+import { JobLines } from './JobLines'
 
-const Page = styled.main`
+const JobEntry = lazy(() => import('./JobEntry'))
+
+const Page = styled.div`
   max-width: 1120px;
   margin: 0 auto;
   padding: 18px 20px 90px;
@@ -62,18 +65,24 @@ function useImport() {
   const say = useNotice()
   return useMutation({
     mutationFn: async (file: File) => {
-      const body = await file.text()
       return need<Imported>(
         client.POST('/api/import', {
-          body: body as never,
-          bodySerializer: (text) => text as unknown as string,
-          headers: { 'Content-Type': 'application/json' },
+          body: file as never,
+          bodySerializer: () => file,
+          headers: { 'Content-Type': 'application/octet-stream' },
         }),
       )
     },
     onSuccess: (taken) => {
       void queries.invalidateQueries()
-      const what = taken.job ? (taken.copied ? 'Job taken as a copy' : 'Job taken') : 'Kit taken'
+      const jobs = taken.jobs.length
+      const copies =
+        taken.copied === 0
+          ? ''
+          : jobs === 1
+            ? ' as a copy'
+            : `, ${taken.copied} of them as copies of what was there`
+      const what = jobs === 0 ? 'Kit taken' : `${jobs === 1 ? 'Job' : `${jobs} jobs`} taken${copies}`
       const misfits =
         taken.misfits.length > 0
           ? ` Your kit does not allow all of ${taken.misfits.join(', ')}: mend it there.`
@@ -105,7 +114,11 @@ export default function JobsPage() {
   const first = all[0]?.setups[0]
   useKeys('jobs', [
     { key: 'n', name: 'New job', run: () => add.mutate() },
-    { key: 'b', name: 'Bench of the first setup', run: () => first && navigate(`/setups/${first.id}`) },
+    {
+      key: 'b',
+      name: 'Bench of the first setup',
+      run: () => void (first && navigate(`/setups/${first.id}`)),
+    },
   ])
   const trouble = [jobs.error, add.error, take.error, sample.error].find(Boolean)
   return (
@@ -116,7 +129,7 @@ export default function JobsPage() {
           <Input placeholder="Name, client, place or date" />
         </Search>
         <FileTrigger
-          acceptedFileTypes={['application/json', '.json']}
+          acceptedFileTypes={['application/json', '.json', 'application/zip', '.zip']}
           onSelect={(files) => files?.[0] && take.mutate(files[0])}
         >
           <Push>{take.isPending ? 'Taking …' : 'Import a file'}</Push>
@@ -141,7 +154,7 @@ export default function JobsPage() {
           </ul>
         </section>
       )}
-      {jobs.isPending && <p role="status">Fetching the jobs …</p>}
+      {jobs.isPending && <Spoken>Fetching the jobs …</Spoken>}
       {kit.data?.length === 0 && (
         <p>
           The kit is empty, so there is nothing to plan with yet.{' '}
@@ -157,7 +170,9 @@ export default function JobsPage() {
         </p>
       )}
       {all.map((job) => (
-        <JobEntry key={job.id} job={job} />
+        <Suspense key={job.id} fallback={<JobLines job={job} />}>
+          <JobEntry job={job} />
+        </Suspense>
       ))}
       {jobs.hasNextPage && (
         <p className="more">

@@ -1,46 +1,24 @@
 import { useQuery } from '@tanstack/react-query'
-import { createContext, type ReactNode, useContext, useEffect, useMemo, useRef, useState } from 'react'
-import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components'
-import styled from 'styled-components'
+import {
+  createContext,
+  lazy,
+  type ReactNode,
+  Suspense,
+  useContext,
+  useEffect,
+  useMemo,
+  useRef,
+  useState,
+} from 'react'
 import { settingsQuery } from '../api/queries'
-import { Push } from '../ui/Push'
+
+const KeyList = lazy(() => import('./KeyList'))
 
 /** A key and what it does here. */
 export type Key = { key: string; name: string; run: () => void }
 
 type Registry = { set: (owner: string, keys: Key[]) => void; drop: (owner: string) => void; show: () => void }
 const KeysContext = createContext<Registry>({ set: () => {}, drop: () => {}, show: () => {} })
-
-const Overlay = styled(ModalOverlay)`
-  position: fixed;
-  inset: 0;
-  display: grid;
-  place-items: center;
-  background: rgb(0 0 0 / 0.45);
-  z-index: 30;
-`
-const Sheet = styled(Modal)`
-  background: ${({ theme }) => theme.plate};
-  color: ${({ theme }) => theme.ink};
-  border: 2px solid ${({ theme }) => theme.ink};
-  padding: 20px 24px;
-  width: min(520px, 94vw);
-  max-height: 86vh;
-  overflow: auto;
-`
-const Keys = styled.dl`
-  display: grid;
-  grid-template-columns: max-content 1fr;
-  gap: 6px 16px;
-  padding: 12px 0;
-  dt {
-    font-weight: 700;
-    border: 1px solid ${({ theme }) => theme.engraved};
-    padding: 0 8px;
-    min-width: 34px;
-    text-align: center;
-  }
-`
 
 const isTyping = (target: EventTarget | null) =>
   target instanceof HTMLElement &&
@@ -85,33 +63,11 @@ export function KeysProvider({ children }: { children: ReactNode }) {
   return (
     <KeysContext.Provider value={registry}>
       {children}
-      <Overlay isOpen={listed !== null} onOpenChange={(open) => !open && setListed(null)} isDismissable>
-        <Sheet>
-          <Dialog>
-            <Heading slot="title">Keys on this screen</Heading>
-            <Keys>
-              {(listed ?? []).map((key) => (
-                <div key={key.key} style={{ display: 'contents' }}>
-                  <dt>{key.key}</dt>
-                  <dd>{key.name}</dd>
-                </div>
-              ))}
-              <dt>← →</dt>
-              <dd>Turn the dial or move the part that has the focus; with Page keys by a stop</dd>
-              <dt>?</dt>
-              <dd>This list</dd>
-            </Keys>
-            <p>
-              {enabled
-                ? 'Single keys can be switched off in the settings.'
-                : 'Single keys are switched off in the settings.'}
-            </p>
-            <p>
-              <Push slot="close">Close</Push>
-            </p>
-          </Dialog>
-        </Sheet>
-      </Overlay>
+      {listed && (
+        <Suspense fallback={null}>
+          <KeyList keys={listed} enabled={enabled} onClose={() => setListed(null)} />
+        </Suspense>
+      )}
     </KeysContext.Provider>
   )
 }

@@ -1,18 +1,18 @@
+import { Spoken } from '../ui/voice'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ListBox, ListBoxItem, ListBoxSection, Header } from 'react-aria-components'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
-import { kitQuery } from '../api/queries'
-import type { KeptItem, KitItem } from '../api/types'
+import { kitQuery, startsQuery } from '../api/queries'
 import { useKeys } from '../keys/KeysProvider'
-import { Trouble } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Push } from '../ui/Push'
 import { useTitle } from '../ui/useTitle'
 import { KitSheet } from './KitSheet'
-import { fresh, type Kind, kinds } from './specs'
+import { type Kind, kinds } from './specs'
 
-const Page = styled.main`
+const Page = styled.div`
   display: grid;
   grid-template-columns: 330px minmax(0, 1fr);
   align-items: start;
@@ -78,11 +78,11 @@ export default function KitPage() {
   const items = kit.data ?? []
   const shown = items.find((kept) => kept.item.id === chosen) ?? items[0]
   const add = useMutation({
-    mutationFn: (kind: Kind) => {
-      const one = kinds.find((entry) => entry.kind === kind)?.one ?? kind
-      return need<KeptItem>(
-        client.POST('/api/kit', { body: { kind, id: 'new', name: `New ${one}`, ...fresh[kind] } as KitItem }),
-      )
+    mutationFn: async (kind: Kind) => {
+      const { kit } = await queries.ensureQueryData(startsQuery)
+      const first = kit.find((item) => item.kind === kind)
+      if (!first) throw new Error(`There is nothing a ${kind} begins as.`)
+      return need(client.POST('/api/kit', { body: first }))
     },
     onSuccess: async (made) => {
       await queries.invalidateQueries(kitQuery)
@@ -100,7 +100,7 @@ export default function KitPage() {
       <div className="list">
         <h1>Kit</h1>
         {trouble && <Trouble>{words(trouble)}</Trouble>}
-        {kit.isPending && <p role="status">Unpacking the kit …</p>}
+        {kit.isPending && <Spoken>Unpacking the kit …</Spoken>}
         {kit.data?.length === 0 && (
           <p>
             Nothing here yet. <Push onPress={() => sample.mutate()}>Start with the sample kit</Push>

@@ -2,16 +2,17 @@ import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
-import { kitQuery, marksQuery } from '../api/queries'
-import type { KeptItem, KitItem, Marks } from '../api/types'
+import { kitQuery, marksQuery, startsQuery } from '../api/queries'
+import type { KeptItem, KitItem, Marks, Starts } from '../api/types'
 import { Distance } from '../ui/Distance'
-import { LiveChoice, LiveNumber, LiveText, Trouble } from '../ui/Field'
+import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
+import { Trouble } from '../ui/Trouble'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { useNotice } from '../ui/Notices'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { read, write } from './pointer'
 import { useItem } from './useItem'
-import { type Fields, type Spec, specs, variants } from './specs'
+import { type Column, type Fields, type Spec, specs, variants } from './specs'
 
 const Sheet = styled.section`
   max-width: 620px;
@@ -116,6 +117,7 @@ type LineProps = {
 
 function SpecLine({ spec, draft, error, onPut }: LineProps) {
   const marks = useQuery(marksQuery).data
+  const starts = useQuery(startsQuery).data
   const value = read(draft, spec.field)
   // A line belongs only to things that have it: a zoom table has no watt-seconds.
   if (value === undefined) return null
@@ -155,7 +157,7 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
         <div className="line">
           <LiveChoice
             {...common}
-            value={value === null ? 'none' : String(value)}
+            value={typeof value === 'number' ? String(value) : 'none'}
             choices={markChoices(marks, spec)}
             onChoose={(at) => onPut(spec.field, at === 'none' ? null : Number(at))}
           />
@@ -166,15 +168,16 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
         <div className="line">
           <LiveChoice
             {...common}
-            value={String(value)}
+            value={typeof value === 'string' ? value : ''}
             choices={spec.choices}
-            onChoose={(next) => choose(spec.field, next, onPut)}
+            onChoose={(next) => choose(starts, spec.field, next, onPut)}
           />
         </div>
       )
     case 'switch': {
       const on = value !== null && value !== false
-      const off = spec.make === true ? false : null
+      const off = spec.on === true ? false : null
+      const begin = spec.on === true ? true : starts?.[spec.on]
       return (
         <div className="line pair">
           <span>{spec.label}</span>
@@ -182,7 +185,8 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
             <Latch
               aria-label={spec.label}
               isSelected={on}
-              onChange={(next) => onPut(spec.field, next ? spec.make : off)}
+              isDisabled={begin === undefined}
+              onChange={(next) => onPut(spec.field, next ? begin : off)}
             >
               {spec.words[on ? 0 : 1]}
             </Latch>
@@ -191,15 +195,25 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
       )
     }
     case 'rows':
-      return <Rows spec={spec} rows={value as Record<string, number>[]} error={error} onPut={onPut} />
+      return (
+        <Rows
+          spec={spec}
+          rows={value as Record<string, number>[]}
+          first={starts?.[spec.row]}
+          error={error}
+          onPut={onPut}
+        />
+      )
   }
 }
 
 /** A choice may bring fields of its own with it. */
-function choose(field: string, next: string, onPut: LineProps['onPut']) {
-  const variant = variants[field]?.[next]
-  if (variant) onPut(field.slice(0, field.lastIndexOf('/')), variant)
-  else onPut(field, next)
+function choose(starts: Starts | undefined, field: string, next: string, onPut: LineProps['onPut']) {
+  const variant = variants[field]
+  if (!variant) return onPut(field, next)
+  // Without what it brings the thing would be none.
+  const brought = starts && variant(starts, next)
+  if (brought) onPut(field.slice(0, field.lastIndexOf('/')), brought)
 }
 
 function markChoices(marks: Marks | undefined, spec: Extract<Spec, { as: 'mark' }>) {
@@ -217,12 +231,30 @@ function markChoices(marks: Marks | undefined, spec: Extract<Spec, { as: 'mark' 
   return spec.optional ? [{ id: 'none', name: 'none' }, ...all] : all
 }
 
-type RowsProps = { spec: Extract<Spec, { as: 'rows' }>; rows: Record<string, number>[] } & Pick<
-  LineProps,
-  'error' | 'onPut'
->
+type CellProps = {
+  label: string
+  column: Column
+  value: number | null
+  error?: string
+  onCommit: (value: number | null) => void
+}
 
-function Rows({ spec, rows, error, onPut }: RowsProps) {
+/** One number of a table, in the user's units where it is a length. */
+function Cell({ column, ...field }: CellProps) {
+  if (column.unit === 'm') return <Distance {...field} />
+  return (
+    <LiveNumber {...field} unit={column.unit} digits={6} step={column.unit === 's' ? 0.0001 : 1} optional />
+  )
+}
+
+type RowsProps = {
+  spec: Extract<Spec, { as: 'rows' }>
+  rows: Record<string, number>[]
+  /** What a row begins as, once it is known. */
+  first?: object
+} & Pick<LineProps, 'error' | 'onPut'>
+
+function Rows({ spec, rows, first, error, onPut }: RowsProps) {
   return (
     <div className="line">
       <div className="pair">
@@ -232,12 +264,10 @@ function Rows({ spec, rows, error, onPut }: RowsProps) {
             <div key={index}>
               {spec.columns.map((column) => (
                 <span key={column.key}>
-                  <LiveNumber
+                  <Cell
                     label={`${spec.label}, row ${index + 1}: ${column.label}`}
                     value={row[column.key] ?? null}
-                    unit={column.unit}
-                    digits={6}
-                    step={column.unit === 's' ? 0.0001 : 1}
+                    column={column}
                     error={error(`${spec.field}/${index}/${column.key}`)}
                     onCommit={(next) =>
                       onPut(
@@ -249,7 +279,7 @@ function Rows({ spec, rows, error, onPut }: RowsProps) {
                 </span>
               ))}
               <QuietPush
-                aria-label={`Remove row ${index + 1} of ${spec.label}`}
+                aria-label={`Delete row ${index + 1} of ${spec.label}`}
                 onPress={() =>
                   onPut(
                     spec.field,
@@ -261,7 +291,9 @@ function Rows({ spec, rows, error, onPut }: RowsProps) {
               </QuietPush>
             </div>
           ))}
-          <QuietPush onPress={() => onPut(spec.field, [...rows, spec.fresh])}>Add a row</QuietPush>
+          <QuietPush isDisabled={!first} onPress={() => onPut(spec.field, [...rows, first])}>
+            Add a row
+          </QuietPush>
         </span>
       </div>
       {error(spec.field) && <Trouble>{error(spec.field)}</Trouble>}

@@ -1,4 +1,7 @@
-import type { KitItem, Marks } from '../api/types'
+import type { KitItem, Marks, Starts } from '../api/types'
+
+/** One column of a table on a thing's sheet. */
+export type Column = { key: string; label: string; unit?: string }
 
 /** One line of a thing's sheet. */
 export type Spec = {
@@ -9,8 +12,8 @@ export type Spec = {
   | { as: 'number'; unit?: string; step?: number; digits?: number; factor?: number; optional?: boolean }
   | { as: 'mark'; of: keyof Marks | 'nd'; optional?: boolean }
   | { as: 'choice'; choices: { id: string; name: string }[] }
-  | { as: 'switch'; make: unknown; words: [string, string] }
-  | { as: 'rows'; columns: { key: string; label: string; unit?: string }[]; fresh: Record<string, number> }
+  | { as: 'switch'; on: true | 'high_speed_sync' | 'beam'; words: [string, string] }
+  | { as: 'rows'; columns: Column[]; row: 'zoom_row' | 'duration_row' }
 )
 
 export type Kind = KitItem['kind']
@@ -41,7 +44,7 @@ const yesNo = (field: string, label: string): Spec => ({
   field,
   label,
   as: 'switch',
-  make: true,
+  on: true,
   words: ['yes', 'no'],
 })
 
@@ -99,7 +102,7 @@ const flashSpecs: Spec[] = [
       { key: 'zoom', label: 'Zoom', unit: 'mm' },
       { key: 'guide_number', label: 'Guide number', unit: 'm' },
     ],
-    fresh: { zoom: 50, guide_number: 40 },
+    row: 'zoom_row',
   },
   number('/output/watt_seconds', 'Stored energy', 'Ws', 50),
   number('/output/reading/distance', 'Metered from', 'm', 0.1),
@@ -122,13 +125,13 @@ const flashSpecs: Spec[] = [
       { key: 'power', label: 'Power below full', unit: 'stops' },
       { key: 't_tenth', label: 'Time', unit: 's' },
     ],
-    fresh: { power: 0, t_tenth: 0.002 },
+    row: 'duration_row',
   },
   {
     field: '/high_speed_sync',
     label: 'High-speed sync',
     as: 'switch',
-    make: { cost: 2 },
+    on: 'high_speed_sync',
     words: ['yes', 'no'],
   },
   number('/high_speed_sync/cost', 'It costs', 'stops', 0.1),
@@ -155,7 +158,7 @@ const modifierSpecs: Spec[] = [
   number('/face/width', 'Width', 'm', 0.05),
   number('/face/height', 'Height', 'm', 0.05),
   number('/loss', 'Light lost', 'stops', 0.1),
-  { field: '/beam', label: 'Narrows the beam', as: 'switch', make: 30, words: ['yes', 'no'] },
+  { field: '/beam', label: 'Narrows the beam', as: 'switch', on: 'beam', words: ['yes', 'no'] },
   number('/beam', 'to', '°', 5),
 ]
 
@@ -180,84 +183,8 @@ export const kinds: { kind: Kind; one: string; many: string }[] = [
   { kind: 'filter', one: 'filter', many: 'ND filters' },
 ]
 
-/** A thing of each kind to start from: common values, to be put right. */
-export const fresh: Record<Kind, Fields> = {
-  camera: {
-    sensor_width: 36,
-    sensor_height: 24,
-    megapixels: 24,
-    judged_by_pixels: false,
-    iso_lowest: 0,
-    iso_base: 0,
-    iso_highest: 42,
-    step: 'thirds',
-    shutter_slowest: -30,
-    shutter_fastest: 72,
-    shutter_kind: 'focal_plane',
-    sync: 48,
-    electronic_fastest: null,
-    electronic_sync: null,
-    slow_sync_floor: 36,
-    headroom_raw: 3,
-    headroom_jpeg: 2.5,
-    floor: 7,
-    frames_per_second: 8,
-    stabiliser: 0,
-  },
-  lens: {
-    focal_shortest: 50,
-    focal_longest: 50,
-    widest_short: 10,
-    widest_long: 10,
-    smallest: 48,
-    closest_focus: 0.45,
-    magnification: 0.15,
-    pupil_ratio: 1,
-    stabiliser: 0,
-  },
-  flash: {
-    flash_kind: 'speedlight',
-    output: { from: 'guide_number', guide_number: 40 },
-    lowest_power: 7,
-    power_step: 'thirds',
-    notation: 'fraction',
-    recharge: 2.5,
-    full_pops: 150,
-    pops_before_rest: 30,
-    rest: 10,
-    durations: [],
-    high_speed_sync: null,
-    ttl: true,
-    sync_click: 'one_click',
-    kelvin: 5600,
-  },
-  modifier: {
-    modifier_kind: 'softbox',
-    face: { shape: 'rectangle', width: 0.6, height: 0.6 },
-    loss: 1.3,
-    beam: null,
-  },
-  gel: { shift: 109, loss: 0.5 },
-  filter: { weakest: 18, strongest: 18 },
-}
-
-/** What a choice brings with it: the fields its variant needs. */
-export const variants: Record<string, Record<string, Fields>> = {
-  '/output/from': {
-    guide_number: { from: 'guide_number', guide_number: 40 },
-    zoom_table: {
-      from: 'zoom_table',
-      rows: [
-        { zoom: 24, guide_number: 28 },
-        { zoom: 105, guide_number: 58 },
-      ],
-    },
-    metered: { from: 'metered', reading: { distance: 2, aperture: 42, iso: 0, power: 0, modifier_loss: 0 } },
-    watt_seconds: { from: 'watt_seconds', watt_seconds: 200 },
-  },
-  '/face/shape': {
-    point: { shape: 'point' },
-    disc: { shape: 'disc', diameter: 0.9 },
-    rectangle: { shape: 'rectangle', width: 0.6, height: 0.6 },
-  },
+/** Choices that bring fields of their own with them, and what those begin as. */
+export const variants: Record<string, (starts: Starts, chosen: string) => object | undefined> = {
+  '/output/from': ({ outputs }, chosen) => outputs.find((output) => output.from === chosen),
+  '/face/shape': ({ faces }, chosen) => faces.find((face) => face.shape === chosen),
 }

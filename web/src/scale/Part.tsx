@@ -1,22 +1,13 @@
 import { useRef, useState } from 'react'
-import { mergeProps, useFocusRing, useMove } from 'react-aria'
 import styled from 'styled-components'
 import type { Level, Part as PartOf } from '../api/types'
-import { stopsLabel } from '../format/stops'
+import { Grip, useGrip } from '../drawing/grip'
+import { stopsLabel } from '../words/stops'
 import type { Scale } from './geometry'
 
-const Grip = styled.g`
-  outline: none;
+const Bar = styled(Grip)`
   cursor: ns-resize;
   touch-action: none;
-  .ring {
-    fill: none;
-    stroke: transparent;
-    stroke-width: 3;
-  }
-  &[data-focused] .ring {
-    stroke: ${({ theme }) => theme.ink};
-  }
 `
 
 type Props = {
@@ -35,42 +26,25 @@ type Props = {
 
 /** What one kind of light gives a patch: a bar to take hold of. */
 export function Part({ level, part, name, at, x, width, scale, fill, edge, onDrag, pixelRatio }: Props) {
-  const { focusProps, isFocusVisible } = useFocusRing()
   const [grabbed, setGrabbed] = useState<number | null>(null)
   const from = useRef(at)
-  const third = 1 / 3
-  const { moveProps } = useMove({
-    onMoveStart() {
-      from.current = at
+  const { gripProps, isFocusVisible } = useGrip({
+    onTake: () => (from.current = at),
+    onHand([, y]) {
+      const to = from.current + scale.stops(y * pixelRatio())
+      setGrabbed(to)
+      onDrag(to)
     },
-    onMove({ deltaY, pointerType, shiftKey }) {
-      if (pointerType === 'keyboard') {
-        onDrag(at + (deltaY < 0 ? 1 : -1) * (shiftKey ? 1 : third))
-        return
-      }
-      from.current += scale.stops(deltaY * pixelRatio())
-      setGrabbed(from.current)
-      onDrag(from.current)
-    },
-    onMoveEnd() {
-      setGrabbed(null)
-    },
+    onArrow: (_, y, far) => onDrag(at + (y < 0 ? 1 : -1) * (far ? 1 : 1 / 3)),
+    onLeap: (by) => Number.isFinite(by) && onDrag(at + by),
+    onLetGo: () => setGrabbed(null),
   })
-  const keys = {
-    onKeyDown(event: React.KeyboardEvent) {
-      const by = event.key === 'PageUp' ? 1 : event.key === 'PageDown' ? -1 : 0
-      if (by) {
-        event.preventDefault()
-        onDrag(at + by)
-      }
-    },
-  }
   const top = scale.y(at)
   const bottom = scale.height - scale.bottom
   const label = `${level.name}, ${name}`
   return (
-    <Grip
-      {...mergeProps(moveProps, focusProps, keys)}
+    <Bar
+      {...gripProps}
       role="slider"
       tabIndex={0}
       aria-label={label}
@@ -113,6 +87,6 @@ export function Part({ level, part, name, at, x, width, scale, fill, edge, onDra
           strokeWidth={2}
         />
       )}
-    </Grip>
+    </Bar>
   )
 }

@@ -1,7 +1,10 @@
-import { Fragment, memo, useCallback, useMemo, useRef } from 'react'
+import { range } from 'd3-array'
+import { memo, useCallback, useMemo, useRef } from 'react'
 import styled, { useTheme } from 'styled-components'
 import type { Assessment, Level, Part as PartOf, Patch } from '../api/types'
-import { stopsLabel } from '../format/stops'
+import { Hatch } from '../drawing/patterns'
+import { type Tick, Ticks } from '../drawing/Ticks'
+import { stopsLabel } from '../words/stops'
 import { type Frame, highest, type Scale, scaleTo, wide } from './geometry'
 import { Part } from './Part'
 import { unseen } from '../ui/unseen'
@@ -50,27 +53,17 @@ export const StopScale = memo(function StopScale({ assessment, onDrag, frame = w
         aria-label="Levels in stops; 0 is where the tone should be"
       >
         <defs>
-          <pattern
+          <Hatch
             id="ambient-hatch"
-            width="7"
-            height="7"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <rect width="7" height="7" fill={theme.ambientWash} />
-            <path d="M0 0v7" stroke={theme.ambient} strokeWidth="3.2" />
-          </pattern>
-          <pattern
-            id="clip-hatch"
-            width="6"
-            height="6"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(-45)"
-          >
-            <path d="M0 0v6" stroke={theme.warn} strokeWidth="1" />
-          </pattern>
+            gap={7}
+            angle={45}
+            stroke={theme.ambient}
+            width={3.2}
+            fill={theme.ambientWash}
+          />
+          <Hatch id="clip-hatch" gap={6} angle={-45} stroke={theme.warn} width={1} />
         </defs>
-        <Ruling scale={scale} clipping={assessment.clipping} floor={assessment.floor} />
+        <Ruling scale={scale} levels={levels} slot={slot} />
         {levels.map((level, index) => (
           <LevelBars
             key={level.patch}
@@ -93,78 +86,123 @@ export const StopScale = memo(function StopScale({ assessment, onDrag, frame = w
   )
 })
 
-/** The engraving: stops and thirds, zero, clipping and floor. */
+/**
+ * The engraving: stops and thirds, zero, and over each patch where it clips and where it sinks into noise: a patch judged
+ * by the light that falls on it does so the sooner, the lighter its own tone is.
+ */
 const Ruling = memo(function Ruling({
   scale,
-  clipping,
-  floor: least,
-}: { scale: Scale } & Record<'clipping' | 'floor', number>) {
+  levels,
+  slot,
+}: {
+  scale: Scale
+  levels: Level[]
+  slot: number
+}) {
   const theme = useTheme()
-  const thirds: number[] = []
-  for (let third = scale.low * 3; third <= scale.high * 3; third++) thirds.push(third)
-  const clip = scale.y(clipping)
-  const floor = scale.y(least)
+  const thirds = range(scale.low * 3, scale.high * 3 + 1).map((third): Tick => {
+    const full = third % 3 === 0
+    return {
+      key: third,
+      at: scale.y(third / 3),
+      size: full ? 'whole' : 'part',
+      label: full ? stopsLabel(third / 3) : undefined,
+      zero: third === 0,
+    }
+  })
   const { left, right, top, height, bottom: under, width } = scale
   const bottom = height - under
   const edge = width - right
+  const last = levels.at(-1)
+  const steps = (at: (level: Level) => number) =>
+    levels.map((level, index) => ({
+      key: level.patch,
+      x: left + slot * index,
+      to: index === levels.length - 1 ? edge : left + slot * (index + 1),
+      y: scale.y(at(level)),
+    }))
+  const clip = steps((level) => level.clips_at)
+  const floor = steps((level) => level.sinks_at)
   return (
     <g aria-hidden>
-      <rect
-        x={left}
-        y={top}
-        width={edge - left}
-        height={Math.max(0, clip - top)}
-        fill="url(#clip-hatch)"
-        opacity={0.3}
+      {clip.map((step) => (
+        <rect
+          key={step.key}
+          x={step.x}
+          y={top}
+          width={step.to - step.x}
+          height={Math.max(0, step.y - top)}
+          fill="url(#clip-hatch)"
+          opacity={0.3}
+          data-clips={step.key}
+        />
+      ))}
+      <path
+        d={clip.map(({ x, to, y }, index) => `${index === 0 ? 'M' : 'L'}${x} ${y}H${to}`).join('')}
+        fill="none"
+        stroke={theme.warn}
+        strokeWidth={2}
       />
-      <path d={`M${left} ${clip}H${edge}`} stroke={theme.warn} strokeWidth={2} />
-      <text
-        x={edge - 3}
-        y={clip - 5}
-        textAnchor="end"
-        fontSize={12}
-        fill={theme.warn}
-        style={{ fill: theme.warn }}
-      >
-        clips
-      </text>
-      {floor < bottom && (
-        <>
-          <path d={`M${left} ${floor}H${edge}`} stroke={theme.engraved} strokeDasharray="8 4" />
-          <text x={edge - 3} y={floor + 13} textAnchor="end" fontSize={12} style={{ fill: theme.quiet }}>
-            noise
-          </text>
-        </>
+      {last && (
+        <text
+          x={edge - 3}
+          y={scale.y(last.clips_at) - 5}
+          textAnchor="end"
+          fontSize={12}
+          style={{ fill: theme.warn }}
+        >
+          clips
+        </text>
+      )}
+      {floor
+        .filter((step) => step.y < bottom - 1)
+        .map((step) => (
+          <path
+            key={step.key}
+            d={`M${step.x} ${step.y}H${step.to}`}
+            stroke={theme.engraved}
+            strokeDasharray="8 4"
+          />
+        ))}
+      {last && scale.y(last.sinks_at) < bottom - 1 && (
+        <text
+          x={edge - 3}
+          y={scale.y(last.sinks_at) + 13}
+          textAnchor="end"
+          fontSize={12}
+          style={{ fill: theme.quiet }}
+        >
+          noise
+        </text>
       )}
       <path d={`M${left} ${scale.y(0)}H${edge}`} stroke={theme.ink} strokeWidth={1} strokeDasharray="1 4" />
       <path d={`M${left} ${top}V${bottom}`} stroke={theme.ink} strokeWidth={1.5} />
-      {thirds.map((third) => {
-        const full = third % 3 === 0
-        const y = scale.y(third / 3)
-        return (
-          <Fragment key={third}>
-            <path
-              d={`M${left} ${y}h${full ? -14 : -7}`}
-              stroke={full ? theme.ink : theme.engraved}
-              strokeWidth={full ? 1.6 : 1}
-            />
-            {full && (
-              <text
-                x={left - 19}
-                y={y + 5}
-                textAnchor="end"
-                fontSize={15}
-                fontWeight={third === 0 ? 800 : 520}
-              >
-                {stopsLabel(third / 3)}
-              </text>
-            )}
-          </Fragment>
-        )
-      })}
+      <g transform={`translate(${left} 0)`}>
+        <Ticks
+          ticks={thirds}
+          along="down"
+          lengths={{ whole: 14, half: 14, part: 7 }}
+          ink={theme.ink}
+          quiet={theme.engraved}
+          fontSize={15}
+        />
+      </g>
     </g>
   )
 })
+
+/** How far a part is likely to be off, to either side; nothing where that is too little to be drawn. */
+function Whisker({ scale, x, at, by }: { scale: Scale; x: number; at: number; by: number }) {
+  const theme = useTheme()
+  if (by < 0.15) return null
+  const path = `M${x - 3} ${scale.y(at + by)}h6m-3 0V${scale.y(at - by)}m-3 0h6`
+  return (
+    <>
+      <path d={path} fill="none" stroke={theme.ground} strokeWidth={4} />
+      <path d={path} fill="none" stroke={theme.ink} strokeWidth={1.5} data-whisker />
+    </>
+  )
+}
 
 type BarsProps = {
   level: Level
@@ -210,6 +248,10 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
         />
       )}
       <g aria-hidden pointerEvents="none">
+        <Whisker scale={scale} x={middle - width + 3} at={level.ambient} by={level.error} />
+        {level.flash != null && level.flash_error != null && level.flash > scale.low && (
+          <Whisker scale={scale} x={middle + width - 3} at={level.flash} by={level.flash_error} />
+        )}
         <path d={`M${middle - width - 9} ${total}h${2 * width + 18}`} stroke={strong} strokeWidth={4.5} />
         <text
           x={middle}

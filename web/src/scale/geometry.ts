@@ -50,10 +50,14 @@ export type Scale = Frame & {
   stops: (pixels: number) => number
 }
 
+/** A line this little over a stop stands on it. */
+const HAIR = 0.05
+
 /** The top of the scale: over clipping and over everything on it, never less than +4. */
 export function highest(assessment: Assessment): number {
+  const clips = Math.max(assessment.clipping, ...assessment.levels.map((level) => level.clips_at))
   const levels = assessment.levels.map((level) => level.total)
-  return Math.min(12, Math.max(4, Math.ceil(assessment.clipping) + 1, Math.ceil(Math.max(...levels, 0)) + 1))
+  return Math.min(12, Math.max(4, Math.ceil(clips - HAIR) + 1, Math.ceil(Math.max(...levels, 0)) + 1))
 }
 
 /** The scale from this top down to −7, under the usable shadows. */

@@ -169,7 +169,7 @@ export function clashes(a: Delta, b: Delta): Change[] {
   return a.filter((one) =>
     b.some((other) => {
       const [x, y] = [target(one), target(other)]
-      return (begins(x, y) || begins(y, x)) && !same(one as unknown as Json, other as unknown as Json)
+      return (begins(x, y) || begins(y, x)) && !same(one, other)
     }),
   )
 }

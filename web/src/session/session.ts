@@ -50,7 +50,8 @@ export type Session<K, D> = {
   canRedo: boolean
 }
 
-type Op = { delta: Delta; inverse: Delta }
+/** An edit, with its place in the order of all. */
+type Op = { delta: Delta; inverse: Delta; place: number }
 type Ways<K> = {
   failure: (error: unknown) => Failure<K>
   later: (run: () => void, after: number) => () => void
@@ -62,7 +63,7 @@ type Ways<K> = {
 const NO_ERRORS: Record<string, string> = {}
 const SAVE_AFTER = 350
 const FIRST_WAIT = 500
-const LONGEST_WAIT = 15_000
+const LONGEST_WAIT = 5_000
 const STEPS = 200
 
 /**
@@ -89,6 +90,9 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
   let shelf: Delta[] = []
   let found: Left<D> | null = null
   let past: Op[] = []
+  let places = 0
+  /** Places after which nothing is kept for now: steps of the store's own are to come between. */
+  let fences: number[] = []
   let future: Op[] = []
   let saving: Promise<void> | null = null
   let cancel: (() => void) | null = null
@@ -134,6 +138,8 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       unanswered = []
       adopt(newer)
       remember()
+      // It had been kept all the while.
+      if (queue.length === 0) state = { ...state, save: settled(), trouble: null }
       return
     }
     const both = clashes(diff(from, state.draft as D), diff(from, gateway.doc(newer)))
@@ -165,10 +171,13 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     cancel = ways.later(() => void flush(), after)
   }
 
+  const before = (place = Infinity) => queue.filter((op) => op.place <= place)
+
   async function saveOnce(): Promise<boolean> {
-    if (state.kept === null || queue.length === 0 || state.conflict) return false
+    const open = before(fences[0])
+    if (state.kept === null || open.length === 0 || state.conflict) return false
     const from = gateway.doc(state.kept)
-    const batch = oneByOne ? queue.slice(0, 1) : queue.slice()
+    const batch = oneByOne ? open.slice(0, 1) : open
     const doc = batch.reduce((now, op) => apply(now, op.delta), from)
     put({ save: 'saving' })
     try {
@@ -189,7 +198,9 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     }
   }
 
-  const settled = (): SaveState => (Object.keys(state.errors).length > 0 ? 'refused' : 'saved')
+  /** What is said where nothing waits to be kept: a step that is still to be made is not done yet either. */
+  const settled = (): SaveState =>
+    fences.length > 0 ? 'saving' : Object.keys(state.errors).length > 0 ? 'refused' : 'saved'
 
   async function failed(failure: Failure<K>, batch: Op[]): Promise<boolean> {
     switch (failure.kind) {
@@ -250,7 +261,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
 
   function push(delta: Delta, inverse: Delta, history: boolean): boolean {
     if (delta.length === 0) return false
-    const op = { delta, inverse }
+    const op = { delta, inverse, place: ++places }
     queue = [...queue, op]
     if (history) {
       past = [...past.slice(-STEPS + 1), op]
@@ -276,7 +287,8 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
 
   function dropRefused(): boolean {
     if (Object.keys(state.errors).length === 0) return false
-    put({ errors: NO_ERRORS, trouble: null, save: queue.length > 0 ? state.save : 'saved' })
+    state = { ...state, errors: NO_ERRORS }
+    put({ trouble: null, save: queue.length > 0 ? state.save : settled() })
     return true
   }
 
@@ -330,9 +342,14 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     }
   }
 
+  const retry = () => {
+    wait = FIRST_WAIT
+    if (state.kept === null) void load()
+    else if (queue.length > 0) void flush()
+  }
   return {
     get: () => state,
-    subscribe(listener: () => void) {
+    subscribe: (listener: () => void) => {
       listeners.add(listener)
       return () => void listeners.delete(listener)
     },
@@ -358,21 +375,42 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     },
     /** Whether everything edited is kept. */
     settled: () => queue.length === 0,
+    /**
+     * Makes way for a step of the store's own, as an undo: what is edited from now on waits until that is done, so that
+     * the step is not of something that came after it.
+     */
+    standBack() {
+      const place = places
+      fences = [...fences, place]
+      if (state.save === 'saved') put({ save: 'saving' })
+      return {
+        /** Whether everything edited before is kept. */
+        settled: () => before(place).length === 0,
+        /** Takes back the last edit before that is not kept yet; tells whether there was one. */
+        dropLast() {
+          const last = before(place).at(-1)
+          if (!last || saving) return false
+          queue = queue.filter((op) => op !== last)
+          state = { ...state, draft: redraw() }
+          remember()
+          put({ save: queue.length > 0 ? state.save : settled() })
+          return true
+        },
+        end() {
+          const at = fences.indexOf(place)
+          fences = fences.filter((_, index) => index !== at)
+          if (queue.length === 0) put({ save: settled() })
+          else soon(0)
+        },
+      }
+    },
     /** Drops what was refused; tells whether there was anything. */
     dropRefused,
-    /** Takes back an edit that is not kept yet; tells whether there was one. */
-    dropLast() {
-      if (queue.length === 0 || saving) return false
-      queue = queue.slice(0, -1)
-      state = { ...state, draft: redraw() }
-      remember()
-      put({ save: queue.length > 0 ? state.save : 'saved' })
-      return true
-    },
     /** What the store says it is now, after a step of the store's own. */
     adopt(kept: K) {
       adopt(kept)
-      put({ errors: NO_ERRORS, trouble: null, save: queue.length > 0 ? 'waiting' : 'saved' })
+      state = { ...state, errors: NO_ERRORS }
+      put({ trouble: null, save: queue.length > 0 ? 'waiting' : settled() })
       ways.onKept?.(kept)
     },
     undo() {
@@ -425,11 +463,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       if (take) edit((doc) => left.queue.reduce((now, delta) => apply(now, delta), doc))
     },
     /** Tries again now. */
-    retry() {
-      wait = FIRST_WAIT
-      if (state.kept === null) void load()
-      else if (queue.length > 0) void flush()
-    },
+    retry,
     say: (trouble: string | null) => put({ trouble }),
   }
 }

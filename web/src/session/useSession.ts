@@ -33,11 +33,14 @@ type Of<K, D> = Gateway<K, D> & {
   changed: (kept: K) => Changed
 }
 
-const open = new Map<string, { session: SessionOf<unknown, unknown>; users: number }>()
+/** What all sessions can do, whatever they keep. */
+type Keeper = Pick<SessionOf<unknown, unknown>, 'flush' | 'retry' | 'settled'>
+
+const open = new Map<string, { session: Keeper; users: number }>()
 
 function sessionOf<K, D>(of: Of<K, D>): SessionOf<K, D> {
   const there = open.get(of.key)
-  if (there) return there.session as unknown as SessionOf<K, D>
+  if (there) return there.session as SessionOf<K, D>
   const session = createSession<K, D>(of, browserDrafts<D>(), {
     failure: (error) => failure<K>(of.what, of.prefix, error),
     later(run, after) {
@@ -47,7 +50,7 @@ function sessionOf<K, D>(of: Of<K, D>): SessionOf<K, D> {
     now: () => Date.now(),
     onKept: (kept) => tellKept(of.changed(kept)),
   })
-  open.set(of.key, { session: session as unknown as SessionOf<unknown, unknown>, users: 0 })
+  open.set(of.key, { session, users: 0 })
   return session
 }
 

@@ -1,3 +1,4 @@
+import { Spoken } from '../ui/voice'
 import { memo, useDeferredValue, useEffect, useState } from 'react'
 import styled from 'styled-components'
 import type { Setup } from '../api/types'
@@ -62,7 +63,7 @@ export default function SetView({ id, bench, setup }: Props) {
   if (!room || !layout || !laid || !assessment) {
     return (
       <View ref={box}>
-        <p role="status">Laying out the set …</p>
+        <Spoken>Laying out the set …</Spoken>
       </View>
     )
   }

@@ -1,12 +1,12 @@
 import { useRef } from 'react'
-import { mergeProps, useFocusRing, useMove } from 'react-aria'
 import styled from 'styled-components'
 import type { Drawn } from '../api/types'
-import { ahead, type Dot, type Projection } from './drawing/projection'
+import { Grip, useGrip } from '../drawing/grip'
+import type { Dot } from '../drawing/path'
+import { ahead, type Projection } from './drawing/projection'
 import { toStep, type Turn } from './moves'
 
-const Grip = styled.g`
-  outline: none;
+const Handle = styled(Grip)`
   cursor: crosshair;
   touch-action: none;
   path {
@@ -47,7 +47,6 @@ export function turnOf({ looks }: Drawn): Turn {
 
 /** The handle before a thing that turns it: on the level from above, up and down from the side. */
 export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }: Props) {
-  const { focusProps, isFocusVisible } = useFocusRing()
   const turn = turnOf(thing)
   const plan = p.side === 'plan'
   const forward = (thing.looks[1] ?? 0) >= 0 ? 1 : -1
@@ -57,7 +56,7 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
     : [Math.cos((turn.tilt * Math.PI) / 180) * OUT * forward, -Math.sin((turn.tilt * Math.PI) / 180) * OUT]
   const at = p.at(thing.at)
   const knob: Dot = [at[0] + way[0] + moved[0], at[1] + way[1] + moved[1]]
-  const hand = useRef<Dot>(way)
+  const taken = useRef<Dot>(way)
   const put = (value: number) => {
     const rounded = toStep(value, step)
     onTurn(
@@ -67,35 +66,32 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
         : { pan: turn.pan, tilt: Math.max(-90, Math.min(90, rounded)) },
     )
   }
-  const { moveProps } = useMove({
-    onMoveStart() {
-      hand.current = way
+  const { gripProps, isFocusVisible } = useGrip({
+    onTake() {
+      taken.current = way
       onGrab(thing.key)
     },
-    onMove({ deltaX, deltaY, pointerType, shiftKey }) {
-      if (pointerType === 'keyboard') {
-        const by = (shiftKey ? 15 : (step ?? 1)) * Math.sign(deltaX - (plan ? -deltaY : deltaY))
-        put((plan ? turn.pan : turn.tilt) + by)
-        return
-      }
-      hand.current = [hand.current[0] + deltaX, hand.current[1] + deltaY]
-      const [x, y] = hand.current
+    onHand([dx, dy]) {
+      const [x, y] = [taken.current[0] + dx, taken.current[1] + dy]
       put(plan ? degrees(Math.atan2(y, x)) : degrees(Math.atan2(-y, Math.max(1, x * forward))))
     },
-    onMoveEnd: onRelease,
+    onArrow(x, y, far) {
+      const by = (far ? 15 : (step ?? 1)) * (plan ? x + y : x - y)
+      put((plan ? turn.pan : turn.tilt) + by)
+    },
+    onLetGo: onRelease,
   })
-  const take = (event: React.PointerEvent<SVGGElement>) => event.currentTarget.focus({ preventScroll: true })
   const value = Math.round(plan ? turn.pan : turn.tilt)
   return (
-    <Grip
-      {...mergeProps(moveProps, focusProps, { onPointerDown: take })}
+    <Handle
+      {...gripProps}
       role="slider"
       tabIndex={0}
       aria-label={`${thing.name}: ${plan ? 'turn' : 'tilt'}`}
       aria-valuemin={plan ? -180 : -90}
       aria-valuemax={plan ? 180 : 90}
       aria-valuenow={value}
-      aria-valuetext={plan ? `bearing ${value}°` : `${Math.abs(value)}° ${value >= 0 ? 'up' : 'down'}`}
+      aria-valuetext={plan ? `turned to ${value}°` : `${Math.abs(value)}° ${value >= 0 ? 'up' : 'down'}`}
       data-turn={thing.key}
       data-side={p.side}
       data-focused={isFocusVisible || undefined}
@@ -104,6 +100,6 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
       <path pointerEvents="none" d={`M${at[0] + moved[0]} ${at[1] + moved[1]}L${knob[0]} ${knob[1]}`} />
       <circle cx={knob[0]} cy={knob[1]} r={15} fill="transparent" />
       <circle className="knob" cx={knob[0]} cy={knob[1]} r={6} />
-    </Grip>
+    </Handle>
   )
 }

@@ -1,15 +1,10 @@
+import { produce } from 'immer'
 import type { Aim, Setup } from '../api/types'
 
 /** A place on the set, in metres. */
 export type Spot = { x: number; y: number; z: number }
 
 const indexOf = (key: string) => Number(key.split('/')[1])
-const at = <T>(list: T[], index: number, change: (one: T) => T) =>
-  list.map((one, i) => (i === index ? change(one) : one))
-const inScene = (setup: Setup, change: Partial<Setup['scene']>): Setup => ({
-  ...setup,
-  scene: { ...setup.scene, ...change },
-})
 
 /** Where a thing of the drawing stands in the setup, by its key; nothing for what does not stand by itself. */
 export function spotOf(setup: Setup, key: string): Spot | null {
@@ -45,39 +40,25 @@ export function spotOf(setup: Setup, key: string): Spot | null {
 
 /** The setup with a thing put somewhere else. A wall goes only the way it faces. */
 export function putTo(setup: Setup, key: string, to: Spot): Setup {
-  const { scene } = setup
   const index = indexOf(key)
-  if (key.startsWith('lights/'))
-    return { ...setup, lights: at(setup.lights, index, (one) => ({ ...one, at: to })) }
-  if (key.startsWith('cards/'))
-    return inScene(setup, { cards: at(scene.cards, index, (one) => ({ ...one, at: to })) })
-  if (key.startsWith('panes/'))
-    return inScene(setup, { panes: at(scene.panes, index, (one) => ({ ...one, at: to })) })
-  if (key.startsWith('people/')) {
-    return inScene(setup, { people: at(scene.people, index, (one) => ({ ...one, x: to.x, y: to.y })) })
-  }
-  const wall = (side: 'left' | 'right' | 'rear' | 'ceiling', distance: number) => {
-    const known = scene.room[side]
-    return known ? inScene(setup, { room: { ...scene.room, [side]: { ...known, distance } } }) : setup
-  }
-  switch (key) {
-    case 'camera':
-      return inScene(setup, { camera: { ...scene.camera, at: to } })
-    case 'thing':
-      return inScene(setup, { thing: { ...scene.thing, x: to.x, y: to.y, table: to.z } })
-    case 'background':
-      return { ...setup, background: { ...setup.background, distance: to.y } }
-    case 'room/left':
-      return wall('left', -to.x)
-    case 'room/right':
-      return wall('right', to.x)
-    case 'room/rear':
-      return wall('rear', -to.y)
-    case 'room/ceiling':
-      return wall('ceiling', to.z)
-    default:
-      return setup
-  }
+  return produce(setup, ({ scene, lights, background }) => {
+    const light = lights[index]
+    const card = scene.cards[index]
+    const pane = scene.panes[index]
+    const person = scene.people[index]
+    const { left, right, rear, ceiling } = scene.room
+    if (key.startsWith('lights/') && light) light.at = to
+    else if (key.startsWith('cards/') && card) card.at = to
+    else if (key.startsWith('panes/') && pane) pane.at = to
+    else if (key.startsWith('people/') && person) Object.assign(person, { x: to.x, y: to.y })
+    else if (key === 'camera') scene.camera.at = to
+    else if (key === 'thing') Object.assign(scene.thing, { x: to.x, y: to.y, table: to.z })
+    else if (key === 'background') background.distance = to.y
+    else if (key === 'room/left' && left) left.distance = -to.x
+    else if (key === 'room/right' && right) right.distance = to.x
+    else if (key === 'room/rear' && rear) rear.distance = -to.y
+    else if (key === 'room/ceiling' && ceiling) ceiling.distance = to.z
+  })
 }
 
 /** Bearing and tilt, in degrees. */
@@ -91,21 +72,20 @@ export function turns(key: string): { pan: boolean; tilt: boolean } {
 
 /** The setup with a thing turned by hand. */
 export function turnTo(setup: Setup, key: string, { pan, tilt }: Turn): Setup {
-  const { scene } = setup
   const index = indexOf(key)
   const aim: Aim = { at: 'free', pan, tilt }
-  if (key.startsWith('lights/'))
-    return { ...setup, lights: at(setup.lights, index, (one) => ({ ...one, aim })) }
-  if (key.startsWith('cards/'))
-    return inScene(setup, { cards: at(scene.cards, index, (one) => ({ ...one, aim })) })
-  if (key.startsWith('panes/')) {
-    return inScene(setup, { panes: at(scene.panes, index, (one) => ({ ...one, looks: pan })) })
-  }
-  if (key.startsWith('people/')) {
-    return inScene(setup, { people: at(scene.people, index, (one) => ({ ...one, looks: pan })) })
-  }
-  if (key === 'camera') return inScene(setup, { camera: { ...scene.camera, aim } })
-  return inScene(setup, { thing: { ...scene.thing, looks: pan } })
+  return produce(setup, ({ scene, lights }) => {
+    const light = lights[index]
+    const card = scene.cards[index]
+    const pane = scene.panes[index]
+    const person = scene.people[index]
+    if (key.startsWith('lights/') && light) light.aim = aim
+    else if (key.startsWith('cards/') && card) card.aim = aim
+    else if (key.startsWith('panes/') && pane) pane.looks = pan
+    else if (key.startsWith('people/') && person) person.looks = pan
+    else if (key === 'camera') scene.camera.aim = aim
+    else if (key === 'thing') scene.thing.looks = pan
+  })
 }
 
 /** To whole steps of a hand measure, where one snaps; to the millimetre otherwise. */

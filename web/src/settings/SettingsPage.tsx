@@ -1,3 +1,4 @@
+import { Spoken } from '../ui/voice'
 import styled from 'styled-components'
 import type { Settings } from '../api/types'
 import { download } from '../ui/download'
@@ -7,7 +8,7 @@ import { Push } from '../ui/Push'
 import { useTitle } from '../ui/useTitle'
 import { useSettings } from './useSettings'
 
-const Page = styled.main`
+const Page = styled.div`
   max-width: 680px;
   padding: 14px 20px 60px;
   margin: 0 auto;
@@ -34,10 +35,10 @@ export default function SettingsPage() {
   const { draft: now, errors, edit, session, ...state } = useSettings()
   if (!now) {
     return (
-      <Page role={state.trouble ? 'alert' : 'status'}>
+      <Spoken as={Page}>
         {state.trouble ?? 'Fetching the settings …'}{' '}
         {state.trouble && <Push onPress={() => session.retry()}>Try again</Push>}
-      </Page>
+      </Spoken>
     )
   }
   const error = (field: string) => errors[field]
@@ -129,6 +130,10 @@ export default function SettingsPage() {
       <p className="line">
         <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their
         history, kit and settings, as of this moment. <code>tolva restore</code> puts it back.
+      </p>
+      <p className="line">
+        <Push onPress={() => download('/api/export')}>Export the kit and every job</Push> Files that can be
+        read without Tolva, in one archive. Import on Jobs takes it, or any file of it.
       </p>
     </Page>
   )

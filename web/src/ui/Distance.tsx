@@ -1,6 +1,6 @@
 import { useQuery } from '@tanstack/react-query'
 import { settingsQuery } from '../api/queries'
-import { handStep, metres, shown, unitSign } from '../format/units'
+import { handStep, metres, shown, unitSign } from '../words/units'
 import { LiveNumber, type Tint } from './Field'
 
 export function useUnits() {
@@ -15,11 +15,13 @@ type Props = {
   tint?: Tint
   row?: boolean
   digits?: number
+  /** One press of an arrow key, in the user's units; a hand measure without. */
+  step?: number
   onCommit: (metres: number) => void
 }
 
 /** A distance in the user's units, stepped by a hand measure. */
-export function Distance({ label, value, error, tint, row, digits = 3, onCommit }: Props) {
+export function Distance({ label, value, error, tint, row, digits = 3, step, onCommit }: Props) {
   const units = useUnits()
   const put = (typed: number) => onCommit(metres(typed, units))
   return (
@@ -27,7 +29,7 @@ export function Distance({ label, value, error, tint, row, digits = 3, onCommit 
       label={label}
       value={value === null ? null : shown(value, units)}
       unit={unitSign(units)}
-      step={handStep(units)}
+      step={step ?? handStep(units)}
       digits={digits}
       error={error}
       tint={tint}

@@ -1,5 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
-import { type ReactNode, useEffect, useRef, useState } from 'react'
+import { useEffect, useRef, useState } from 'react'
 import {
   FieldError,
   Input,
@@ -14,7 +14,7 @@ import {
 } from 'react-aria-components'
 import styled, { css } from 'styled-components'
 import { settingsQuery } from '../api/queries'
-import { clockTime } from '../format/units'
+import { clockTime } from '../words/units'
 import { typedNumber } from '../words/number'
 import { typedDate, typedTime } from '../words/time'
 import type { Choice } from './choices'
@@ -344,14 +344,4 @@ export function LiveChoice<K extends string>(props: ChoiceProps<K>) {
       </Drop>
     </SelectRow>
   )
-}
-
-const ErrorText = styled.p`
-  color: ${({ theme }) => theme.warn};
-  font-weight: 550;
-`
-
-/** Words for something that went wrong, read out when they appear. */
-export function Trouble({ children }: { children: ReactNode }) {
-  return <ErrorText role="alert">{children}</ErrorText>
 }

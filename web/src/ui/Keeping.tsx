@@ -1,3 +1,5 @@
+import { useEffect, useRef } from 'react'
+import { speak, Spoken } from './voice'
 import styled from 'styled-components'
 import type { Session } from '../session/session'
 import { MainPush, Push } from './Push'
@@ -59,7 +61,7 @@ export function Keeping({ state, by }: Props) {
   return (
     <>
       {conflict && (
-        <Bar role="alert">
+        <Spoken as={Bar}>
           <div>
             <strong>Another window changed the same here.</strong> What you type meanwhile is kept with yours.
             <ul aria-label="Both sides">
@@ -73,26 +75,26 @@ export function Keeping({ state, by }: Props) {
           </div>
           <MainPush onPress={() => by.settle(true)}>Put mine over it</MainPush>
           <Push onPress={() => by.settle(false)}>Take the other</Push>
-        </Bar>
+        </Spoken>
       )}
       {shelved && (
-        <Bar className="calm" role="status">
+        <Spoken as={Bar} className="calm">
           <span>Yours is put aside.</span>
           <Push onPress={by.bringBack}>Bring mine back</Push>
-        </Bar>
+        </Spoken>
       )}
       {left && (
-        <Bar className="calm" role="status">
+        <Spoken as={Bar} className="calm">
           <span>There are changes here that were not saved when the page was closed.</span>
           <MainPush onPress={() => by.takeUp(true)}>Take them up</MainPush>
           <Push onPress={() => by.takeUp(false)}>Drop them</Push>
-        </Bar>
+        </Spoken>
       )}
       {trouble && (
-        <Bar role="alert">
+        <Spoken as={Bar}>
           <span>{trouble}</span>
           {save === 'unreachable' && <Push onPress={by.retry}>Try now</Push>}
-        </Bar>
+        </Spoken>
       )}
     </>
   )
@@ -120,8 +122,16 @@ export function SaveWords({
   save: Session<unknown, unknown>['save']
   className?: string
 }) {
+  const before = useRef(save)
+  useEffect(() => {
+    // That something is kept as usual is seen; what is out of the usual, and its end, is said.
+    const unusual = (state: typeof save) => ['unreachable', 'refused', 'conflict'].includes(state)
+    if (save !== before.current && (unusual(save) || (unusual(before.current) && save === 'saved')))
+      speak(words[save])
+    if (save === 'saved' || unusual(save)) before.current = save
+  }, [save])
   return (
-    <Said role="status" className={className} data-save={save}>
+    <Said className={className} data-save={save}>
       {words[save]}
     </Said>
   )

@@ -2,13 +2,14 @@ import { createContext, type ReactNode, useCallback, useContext, useMemo, useRef
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { Push, QuietPush } from './Push'
+import { Spoken, Voice } from './voice'
 
 type Notice = { id: number; text: string; action?: { label: string; run: () => void } }
 type Say = (text: string, action?: Notice['action']) => void
 
 const NoticeContext = createContext<Say>(() => {})
 
-const Bar = styled.div`
+const Bar = styled.aside`
   position: fixed;
   left: 50%;
   bottom: 16px;
@@ -42,10 +43,11 @@ export function NoticeProvider({ children }: { children: ReactNode }) {
   return (
     <NoticeContext.Provider value={shown}>
       {children}
-      <div role="status" aria-live="polite">
+      <Voice />
+      <div>
         {notice && (
-          <Bar>
-            <span>{notice.text}</span>
+          <Bar aria-label="Notice">
+            <Spoken as="span">{notice.text}</Spoken>
             {notice.action && (
               <Push
                 onPress={() => {

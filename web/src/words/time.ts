@@ -40,7 +40,7 @@ export function typedDate(text: string): string | null {
         : null
   if (!parts) return null
   const [year, months, days] = parts.map(Number)
-  const date = new Date(Date.UTC(year!, months! - 1, days!))
+  const date = new Date(Date.UTC(year!, months! - 1, days))
   if (date.getUTCMonth() !== months! - 1 || date.getUTCDate() !== days) return null
   return date.toISOString().slice(0, 10)
 }

@@ -242,9 +242,9 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
             Source::Metered { .. } | Source::Windows | Source::Forecast { .. } => {}
         }
     }
-    let tone = setup.subject.tone.stops();
+    let tone = s.bases.to_picture[0];
     let reflected = |r: &&crate::setup::Reading| r.method == Method::Reflected && r.patch == Patch::Face;
-    if tone != 0.0 && setup.readings.iter().any(|r| reflected(&r)) {
+    if tone.abs() > 1.0 / 6.0 && setup.readings.iter().any(|r| reflected(&r)) {
         say(About::Readings, None, Caution::MeterBias { stops: tone });
     }
     if matches!(setup.ambient, AmbientColour::LowSun | AmbientColour::Sun) && setup.background.sunlit.share() > 0.0 {
@@ -258,7 +258,7 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
     }
     let moving = s.asks.movement.is_some_and(|needed| needed.sixths() > 36);
     if let (true, Some(lead)) = (moving, facts.flash_lead())
-        && lead < crate::solve::GHOST
+        && lead < crate::situation::GHOST
         && facts.movement_short > 0.3
     {
         say(About::Shutter, None, Caution::Ghost);
@@ -300,10 +300,10 @@ pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport
         let about = if light.is_some() { About::Light } else { About::Camera };
         say(about, light, Caution::InPicture { text: intruder.text.clone() });
     }
-    for reflection in &set.reflections {
+    for reflection in set.reflections.iter().filter(|reflection| reflection.seen.disturbs()) {
         let (about, light) = match &reflection.seen {
             Seen::Light { light } => (About::Light, Some(light)),
-            Seen::Photographer => (About::Camera, None),
+            Seen::Photographer | Seen::People | Seen::Card { .. } => (About::Camera, None),
         };
         say(about, light, Caution::Reflection { text: reflection.text.clone() });
     }

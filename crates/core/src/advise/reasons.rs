@@ -1,10 +1,11 @@
-use crate::assess::{DialId, DialKind, Facts, capital};
+use crate::assess::{DialId, DialKind, Facts};
 use crate::colour::{ColourWish, JUST_VISIBLE, PLAIN, SMALL};
-use crate::flash::{pops_per_battery, recharge_time};
+use crate::flash::{POPS_ERROR, pops_per_battery, recharge_time};
 use crate::marks::{Mark, ShutterMark, stops_amount};
-use crate::quantity::{Mired, Power, Seconds};
+use crate::quantity::{Mired, Power, Seconds, figure};
+use crate::say::capital;
+use crate::situation::key_colour;
 use crate::situation::{Dials, Situation};
-use crate::solve::key_colour;
 
 /// Why a dial stands where it does, in one sentence, and whether something about it is past a limit.
 #[must_use]
@@ -65,34 +66,82 @@ fn shutter(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
     }
 }
 
+/// From the eyes to the ear, in metres, and how near to the eyes is on them (common practice).
+const EAR: f64 = 0.14;
+const EYES: f64 = 0.04;
+
 fn aperture(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
     let distance = |metres: f64| s.house.units.distance(metres);
     let depth = s.setup.subject.depth.metres();
+    let number = dials.aperture.f_number();
+    if !s.lensing.is_crisp(number) {
+        let text = format!(
+            "Nowhere as sharp as asked: diffraction alone is {}.",
+            times(s.lensing.diffraction(number) / s.lensing.circle.millimetres())
+        );
+        return (text, true);
+    }
+    if !s.asks.holds {
+        let text = format!(
+            "No aperture holds {} sharp here; {} comes nearest. Step back, or take several frames.",
+            distance(depth),
+            crisp(s, s.asks.depth.unwrap_or_default())
+        );
+        return (text, true);
+    }
     if facts.depth_short > 0.3 {
         let text = format!("{} too open to hold {} sharp.", capital(&stops_amount(facts.depth_short)), distance(depth));
         return (text, true);
     }
     let diffraction = dials.aperture.stops() - s.asks.diffraction;
     if diffraction > 0.3 {
-        return (format!("Diffraction softens from {} on.", smallest_crisp(s)), false);
+        return (format!("Diffraction softens from {} on.", crisp(s, s.asks.diffraction)), false);
     }
-    match s.lensing.total_depth(dials.aperture.f_number()) {
-        None => ("Sharp from the subject to infinity.".to_owned(), false),
+    let focus = focus_words(s).unwrap_or_default();
+    match s.lensing.total_depth(number) {
+        None => (format!("Sharp from the subject to infinity.{focus}"), false),
         Some(total) => {
-            let spare = total.metres() - depth;
+            let spare = total - depth;
             let text = if spare < depth * 0.1 {
-                format!("Sharp through {}, just what is asked.", distance(total.metres()))
+                format!("Sharp through {}, just what is asked.{focus}", distance(total))
             } else {
-                format!("Sharp through {}: {} to spare.", distance(total.metres()), distance(spare))
+                format!("Sharp through {}: {} to spare.{focus}", distance(total), distance(spare))
             };
             (text, false)
         }
     }
 }
 
-fn smallest_crisp(s: &Situation<'_>) -> String {
-    let sixths = (s.asks.diffraction * 3.0).floor() as i16 * 2;
+/// The mark at or before an aperture value.
+fn crisp(s: &Situation<'_>, value: f64) -> String {
+    let sixths = (value * 3.0).floor() as i16 * 2;
     crate::marks::ApertureMark::nearest(sixths).label(s.step)
+}
+
+fn times(ratio: f64) -> String {
+    format!("{ratio:.1} times the blur allowed")
+}
+
+/// Where to focus where that is not the middle of what is to be sharp: as a distance, and on what of the nearest face.
+fn focus_words(s: &Situation<'_>) -> Option<String> {
+    let focus = s.lensing.focus.metres();
+    if (focus - s.setup.subject_distance().metres()).abs() < 0.01 {
+        return None;
+    }
+    let at = s.house.units.place(focus);
+    let nearest = s.stage.faces.iter().map(|face| face.at.distance(s.stage.eye)).fold(f64::INFINITY, f64::min);
+    let behind = focus - nearest;
+    let on = if s.setup.is_thing() || s.stage.faces.len() < 2 {
+        String::new()
+    } else if behind.abs() < EYES {
+        ", on the eyes of the nearest face".to_owned()
+    } else if (0.0..EAR).contains(&behind) {
+        ", on the ear of the nearest face".to_owned()
+    } else {
+        let way = if behind > 0.0 { "behind" } else { "before" };
+        format!(", {} {way} the nearest face", s.house.units.distance(behind.abs()))
+    };
+    Some(format!(" Focus at {at}{on}."))
 }
 
 fn iso(s: &Situation<'_>, dials: &Dials) -> (String, bool) {
@@ -125,9 +174,10 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> (String, bool) {
         let asked = s.setup.pace.interval.seconds();
         return (format!("Ready after {ready:.1} s, but a frame is wanted every {asked:.1} s."), true);
     }
-    let pops = pops_per_battery(lit.flash.full_pops, power).floor();
+    let pops = pops_per_battery(lit.flash.full_pops, power);
+    let pops = figure(pops, pops * POPS_ERROR);
     let ready = if ready < 0.05 { "Ready at once".to_owned() } else { format!("Ready after {ready:.1} s") };
-    (format!("{ready}; {pops:.0} frames a battery."), false)
+    (format!("{ready}; about {pops} frames a battery."), false)
 }
 
 fn colour(s: &Situation<'_>) -> (String, bool) {

@@ -1,9 +1,5 @@
 //! Approaches: the schools of blending, each a set of wishes in stops relative to correct.
 
-mod propose;
-
-pub use propose::{Proposal, ProposalReason, propose};
-
 use serde::{Deserialize, Serialize};
 
 /// A school of blending flash and ambient.
@@ -122,7 +118,14 @@ impl Approach {
             },
             Approach::MatchHighContrast => Wishes { background: Band::at(0.0), face_total: Band::at(0.0), ..none },
             Approach::HalfAndHalf => {
-                Wishes { background: Band::at(0.0), face_ambient: Band::at(-1.0), face_flash: Band::at(-1.0), ..none }
+                // A background darker than the face may stay so: the two halves on the face come first.
+                Wishes {
+                    background: Band::between(-1.0, 0.0, 0.0),
+                    face_ambient: Band::at(-1.0),
+                    face_flash: Band::at(-1.0),
+                    face_total: Band::at(0.0),
+                    ..none
+                }
             }
             Approach::FlashLeads => Wishes {
                 background: Band::between(-3.0, -1.0, -2.0),

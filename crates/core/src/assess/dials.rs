@@ -3,8 +3,8 @@ use crate::advise::dial_reason;
 use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
 use crate::quantity::{Id, Kelvin, Power};
 use crate::setup::Dial;
+use crate::setup::free_range;
 use crate::situation::{Dials, Situation};
-use crate::solve::free_range;
 use serde::{Deserialize, Serialize};
 
 /// Which kind of dial.
@@ -110,10 +110,9 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
             crate::marks::PowerNotation::Fraction => format!("{} of 10", ten_stop_label(power)),
             crate::marks::PowerNotation::TenStop => power.fraction_label(flash.power_step),
         };
-        let name = lit.modifier.map_or(&flash.name, |modifier| &modifier.name);
         push(
             DialId::power(lit.light.id.clone()),
-            name.to_string(),
+            lit.name.clone(),
             Some(other),
             (*below, label, lit.light.power.held, power_strip(lit.powers.1, flash.power_step, flash.notation)),
         );

@@ -1,8 +1,7 @@
 use crate::flash::lit_share;
 use crate::marks::Mark;
 use crate::quantity::Share;
-use crate::situation::{Dials, Situation};
-use crate::solve::{Split, movement_short, powers_of_lit, recharge_short};
+use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, recharge_short};
 
 /// The numbers everything said about a set of dials is made from, worked out once.
 #[derive(Debug, Clone, PartialEq)]
@@ -42,12 +41,11 @@ impl Facts {
         let parts = full.iter().zip(&powers).map(|(levels, below)| levels.map(|l| l.map(|l| l - below))).collect();
         let past = s.sync.filter(|sync| shutter > *sync && !s.past_sync);
         let headroom = s.headroom(dials.iso);
-        let tone = |patch| if patch < 3 { s.setup.subject.tone.stops() } else { 0.0 };
         let clipped = split
             .total
             .iter()
             .enumerate()
-            .filter_map(|(patch, total)| total.map(|total| (patch, total + tone(patch) - headroom)))
+            .filter_map(|(patch, total)| total.map(|total| (patch, total + s.bases.to_picture[patch] - headroom)))
             .filter(|(_, over)| *over > 0.05)
             .collect();
         let short = |have: f64, need: Option<f64>| need.map_or(0.0, |need| (need - have).max(0.0));

@@ -2,8 +2,9 @@ use super::{Facts, missed};
 use crate::approach::Band;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Share, Stops};
+use crate::say::capital;
 use crate::setup::Patch;
-use crate::situation::{Dials, PATCHES, Situation, Source};
+use crate::situation::{Dials, PATCHES, Situation, Source, of_sum};
 use serde::Serialize;
 
 /// What one light gives a patch.
@@ -62,6 +63,14 @@ pub struct Level {
     pub source: Source,
     /// Likely error of the ambient, to either side.
     pub error: Stops,
+    /// Likely error of what all flashes give, to either side; none where none reaches.
+    pub flash_error: Option<Stops>,
+    /// Likely error of both together, to either side.
+    pub total_error: Stops,
+    /// Where on this patch's own basis the sensor clips.
+    pub clips_at: Stops,
+    /// Where on this patch's own basis shadows are no longer usable.
+    pub sinks_at: Stops,
     /// All of it in a sentence.
     pub sentence: String,
 }
@@ -89,6 +98,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
             };
             let on_face = *patch == Patch::Face;
             let light = flash.map_or(0.0, f64::exp2);
+            let to_picture = s.bases.to_picture[index];
+            let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
+            let flashes: Vec<(f64, f64)> =
+                lit.filter_map(|((lit, field), part)| Some((part[index]?, lit.error(field.patches[index]?)))).collect();
             let parts = s
                 .lights
                 .iter()
@@ -114,9 +127,13 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
                 off: Stops::nearest(target.map_or(0.0, |band| band.miss(total))),
                 clips: facts.clipped.iter().any(|(patch, _)| *patch == index),
-                sinks: total < floor,
+                sinks: total < floor - to_picture,
                 source: ambient.source.clone(),
                 error: ambient.error,
+                flash_error: flash.map(|_| Stops::nearest(of_sum(flashes.iter().copied()))),
+                total_error: Stops::nearest(of_sum(flashes.iter().copied().chain([(level, ambient.error.stops())]))),
+                clips_at: Stops::nearest(s.headroom(dials.iso) - to_picture),
+                sinks_at: Stops::nearest(floor - to_picture),
                 sentence: String::new(),
             };
             level.sentence = sentence(&level);
@@ -144,6 +161,7 @@ fn sentence(level: &Level) -> String {
     if let Some(Spread { low, high }) = level.spread {
         said += &format!("; the group from {} to {}", label(low), label(high));
     }
+    said += &format!("; give or take {}", stops_amount(level.total_error.stops()));
     if level.clips {
         said += "; clips";
     }
@@ -151,17 +169,6 @@ fn sentence(level: &Level) -> String {
         said += "; below usable shadow";
     }
     said + "."
-}
-
-/// The first letter in capitals.
-///
-/// An f-number keeps its small f.
-pub(crate) fn capital(words: &str) -> String {
-    if words.starts_with("f/") {
-        return words.to_owned();
-    }
-    let mut letters = words.chars();
-    letters.next().map_or_else(String::new, |first| first.to_uppercase().collect::<String>() + letters.as_str())
 }
 
 /// The plan in one line, and whether all is well.

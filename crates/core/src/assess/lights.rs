@@ -1,7 +1,9 @@
 use super::Facts;
-use crate::flash::{battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time};
+use crate::flash::{
+    POPS_ERROR, battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time,
+};
 use crate::marks::{stops_label, ten_stop_label};
-use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Power, Seconds, Stops};
+use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Power, Seconds, Stops, no_finer};
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -33,7 +35,7 @@ pub struct LightReport {
     pub loss: Stops,
     /// Time to be ready again.
     pub recharge: Seconds,
-    /// Frames a second it can hold.
+    /// Frames a second that flash and body can hold.
     pub frames_per_second: f64,
     /// Frames at once from a full charge.
     pub burst: u32,
@@ -47,6 +49,14 @@ pub struct LightReport {
     pub beam_width: Option<Metres>,
     /// Its colour with the gel.
     pub kelvin: Kelvin,
+}
+
+/// What flashes and gels of one make differ by, in kelvin (common practice).
+const KELVIN_ERROR: f64 = 100.0;
+
+/// A number that a maker's table gives to a tenth of itself or so.
+fn known_to_a_tenth(value: f64) -> f64 {
+    no_finer(value, value * 0.1)
 }
 
 pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
@@ -72,16 +82,22 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 estimate: flash.output.is_estimate(),
                 loss: lit.loss(),
                 recharge: recharge_time(flash.recharge, power),
-                frames_per_second: frames_per_second(flash.recharge, power),
-                burst: pops_stored(power).floor() as u32,
-                pops_per_battery: pops_per_battery(flash.full_pops, power).floor() as u32,
+                frames_per_second: known_to_a_tenth(
+                    frames_per_second(flash.recharge, power).min(s.body.frames_per_second),
+                ),
+                burst: known_to_a_tenth(pops_stored(power)).floor() as u32,
+                pops_per_battery: {
+                    let pops = pops_per_battery(flash.full_pops, power);
+                    no_finer(pops, pops * POPS_ERROR) as u32
+                },
                 batteries: battery_sets(s.setup.pace.frames, flash.full_pops, power),
-                duration: duration_at(&flash.durations, power),
+                duration: duration_at(&flash.durations, power)
+                    .map(|time| Seconds::nearest(1.0 / known_to_a_tenth(1.0 / time.seconds()))),
                 beam_width: lit.modifier.and_then(|modifier| modifier.beam).map(|beam| {
                     let half = (beam / 2.0).min(89.0).to_radians();
                     Metres::nearest(2.0 * lit.face_distance.metres() * half.tan())
                 }),
-                kelvin: lit.kelvin(),
+                kelvin: Kelvin::nearest(no_finer(lit.kelvin().kelvin(), KELVIN_ERROR)),
             }
         })
         .collect()

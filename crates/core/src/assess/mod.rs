@@ -9,12 +9,12 @@ mod set;
 
 pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
+pub(crate) use levels::targets;
 pub use levels::{Level, LightPart, Spread};
-pub(crate) use levels::{capital, targets};
 pub use lights::LightReport;
 pub use readings::ReadingReport;
 pub use set::{BounceWords, Evenness, InPicture, PlacedCard, PlacedLight, SetReport, Softness};
-pub(crate) use set::{face_levels, name as light_name, spill_words};
+pub(crate) use set::{face_levels, spill_words};
 
 use crate::advise::{Remark, cautions};
 use crate::approach::{Approach, Band};
@@ -48,6 +48,8 @@ pub struct ApproachReport {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct DepthReport {
+    /// Where to focus.
+    pub focus: Metres,
     /// Nearest sharp distance.
     pub near: Metres,
     /// Furthest sharp distance; none when it reaches infinity.
@@ -70,6 +72,8 @@ pub struct Assessment {
     pub floor: Stops,
     /// How much brighter the background's ambient is than the face's.
     pub contrast: Stops,
+    /// The same in words: "2 stops brighter than the face".
+    pub contrast_words: String,
     /// Lit side to shadow side, as the first number of "3:1"; none without both.
     pub lit_to_shadow: Option<f64>,
     /// Every dial, with its strip, its mark and a line of reason.
@@ -121,6 +125,10 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         (Some(lit), Some(shadow)) => Some((lit - shadow).exp2()),
         _ => None,
     };
+    let contrast = match (&s.ambient[3], &s.ambient[0]) {
+        (Some(background), Some(face)) => background.ev - face.ev,
+        _ => Stops::ZERO,
+    };
     Assessment {
         approach: ApproachReport {
             approach: s.approach,
@@ -132,23 +140,36 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         },
         clipping: Stops::nearest(s.headroom(dials.iso)),
         floor: Stops::nearest(s.floor(dials.iso)),
-        contrast: match (&s.ambient[3], &s.ambient[0]) {
-            (Some(background), Some(face)) => background.ev - face.ev,
-            _ => Stops::ZERO,
-        },
+        contrast_words: contrast_words(contrast),
+        contrast,
         lit_to_shadow: lit_to_shadow.filter(|ratio| ratio.is_finite()),
         dials: dials::of(s, &facts, &dials),
         readings: readings::of(s),
         lights: lights::of(s, &facts),
 
         spill: spill_words(&facts),
-        depth: DepthReport { near: sharp.near, far: sharp.far, short: Stops::nearest(facts.depth_short) },
+        depth: DepthReport {
+            focus: s.lensing.focus,
+            near: sharp.near,
+            far: sharp.far,
+            short: Stops::nearest(facts.depth_short),
+        },
         headline,
         met,
         cautions: cautions(s, &facts, &dials, &set),
         set,
         levels,
     }
+}
+
+/// How bright the background is against the face, in words.
+fn contrast_words(contrast: Stops) -> String {
+    let stops = contrast.stops();
+    if crate::marks::stops_label(stops) == "0" {
+        return "as bright as the face".to_owned();
+    }
+    let than = if stops > 0.0 { "brighter" } else { "darker" };
+    format!("{} {than} than the face", crate::marks::stops_amount(stops))
 }
 
 /// A band a level misses by more than a click can leave, with how far; positive is too bright.

@@ -1,4 +1,4 @@
-use crate::quantity::{Ev100, Id};
+use crate::quantity::{Ev100, Id, figure};
 use crate::setup::Method;
 use crate::situation::Situation;
 use serde::Serialize;
@@ -22,26 +22,17 @@ pub(super) fn of(s: &Situation<'_>) -> Vec<ReadingReport> {
         .map(|reading| {
             let ev = reading.measured.level();
             let light = match reading.method {
-                Method::Incident => format!("{} lx", rounded(s.house.meter.illuminance(ev).lux())),
-                Method::Reflected => format!("{} cd/m²", rounded(s.house.meter.luminance(ev))),
+                Method::Incident => format!("{} lx", said(s.house.meter.illuminance(ev).lux())),
+                Method::Reflected => format!("{} cd/m²", said(s.house.meter.luminance(ev))),
             };
             ReadingReport { reading: reading.id.clone(), ev, light }
         })
         .collect()
 }
 
-/// Two figures are all a reading is good for; thousands apart.
-fn rounded(value: f64) -> String {
-    if value < 10.0 {
-        return format!("{value:.1}");
-    }
-    let digit = 10f64.powf(value.log10().floor() - 1.0);
-    let whole = ((value / digit).round() * digit) as u64;
-    let text = whole.to_string();
-    match text.len() {
-        0..=3 => text,
-        length => format!("{}\u{202f}{}", &text[..length - 3], &text[length - 3..]),
-    }
+/// Light as finely as a reading tells it: two figures.
+fn said(value: f64) -> String {
+    figure(value, value * 0.05)
 }
 
 #[cfg(test)]

@@ -147,3 +147,12 @@ proptest! {
         }
     }
 }
+
+#[rstest::rstest]
+#[case(0.1, "as bright as the face")]
+#[case(1.0, "1 stop brighter than the face")]
+#[case(-2.4, "2⅓ stops darker than the face")]
+#[case(0.31, "⅓ stop brighter than the face")]
+fn contrast_in_words(#[case] stops: f64, #[case] words: &str) {
+    assert_eq!(contrast_words(Stops::nearest(stops)), words);
+}

@@ -5,10 +5,12 @@ use crate::check::FieldError;
 use crate::forecast::modelled;
 use crate::house::House;
 use crate::kit::Kit;
-use crate::ladder::{Ladder, ladder};
+use crate::ladder::{Ladder, Ladders};
+use crate::marks::stops_amount;
 use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share, Stops};
 use crate::setup::{Patch, Setup, Slot};
 use crate::situation::{PATCHES, reading_level};
+use crate::sky::{Haze, clear_sky};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
 use serde::Serialize;
 
@@ -150,6 +152,8 @@ pub struct DayAnswer {
     pub remarks: Vec<DayRemark>,
     /// What is unusual about the day itself: clocks that change, a sun that does not rise or set.
     pub notes: Vec<String>,
+    /// How far the light may be off by the haze alone, in words; none where it does not count.
+    pub haze: Option<String>,
 }
 
 /// The step of the curves that are drawn, in minutes.
@@ -165,7 +169,7 @@ fn readings(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<
     for reading in &setup.readings {
         let Some(time) = &reading.time else { continue };
         let Ok(minute) = day.timeline.minute_of(time) else { continue };
-        let ev = reading_level(setup, reading);
+        let ev = reading_level(setup, reading, day.meter);
         let index = PATCHES.iter().position(|patch| *patch == reading.patch).unwrap_or(0);
         let model = day.modelled(setup, minute).and_then(|model| model.ev[index]);
         let difference = model.map(|model| ev.ev() - model);
@@ -209,7 +213,7 @@ fn readings(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<
 fn curve(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<LightPoint> {
     let Some(spot) = setup.slot.as_ref().and_then(|slot| day.day.place.spot(&slot.spot)) else { return Vec::new() };
     let model = |minute: usize| modelled(&day.around(spot, minute), &setup.background);
-    let curve = SetupCurve::new(setup, day.timeline, known_until, |minute| model(minute.round() as usize));
+    let curve = SetupCurve::new(setup, day.timeline, day.meter, known_until, |minute| model(minute.round() as usize));
     (0..day.timeline.minutes)
         .step_by(STEP)
         .map(|minute| {
@@ -218,6 +222,25 @@ fn curve(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<Lig
             LightPoint { minute, face: ev(0), background: ev(3) }
         })
         .collect()
+}
+
+/// A day whose sun stays under this height has no haze worth telling, in degrees.
+const HAZE_TOLD: f64 = 5.0;
+
+/// How far the day's light may be off by the haze alone, at its highest sun; none under cloud or where it stays low.
+fn haze_note(day: &DayLight<'_>) -> Option<String> {
+    let (minute, sun) = day.track.iter().enumerate().max_by(|a, b| a.1.apparent.total_cmp(&b.1.apparent))?;
+    if sun.apparent < HAZE_TOLD || day.light[minute].skies[2] > 0.5 {
+        return None;
+    }
+    let (least, most) = (clear_sky(Haze::VeryClear, sun.apparent), clear_sky(Haze::Hazy, sun.apparent));
+    let sky = (most.sky_horizontal / least.sky_horizontal).log2();
+    let sunlit = (least.direct_normal / most.direct_normal).log2();
+    Some(format!(
+        "Haze is set by eye: from very clear to hazy air, open shade gets {} brighter at this day's highest sun, and the sun itself {} weaker.",
+        stops_amount(sky),
+        stops_amount(sunlit)
+    ))
 }
 
 fn notes(day: &DayLight<'_>) -> Vec<String> {
@@ -251,6 +274,7 @@ pub fn answer(
     kit: &Kit,
     house: House,
     clock: Option<usize>,
+    ladders: &Ladders,
 ) -> Result<DayAnswer, Vec<FieldError>> {
     let timeline = day.timeline;
     let spot = setups.iter().find(|(id, _)| chosen == Some(id)).and_then(|(_, setup)| setup.slot.as_ref());
@@ -274,7 +298,7 @@ pub fn answer(
         let from = light.from.as_ref().and_then(|time| timeline.minute_of(time).ok());
         let minutes = setup.slot.as_ref().map_or(0, |slot| slot.minutes.minutes() as usize);
         if let (true, Some(begins)) = (is_chosen, from) {
-            ladder_of_chosen = Some(ladder(day, (id, setup), kit, house, begins, known_until)?);
+            ladder_of_chosen = Some(ladders.ladder(day, (id, setup), kit, house, begins, known_until)?);
         }
         on_day.push(DaySetup {
             name: setup.name.to_string(),
@@ -319,6 +343,7 @@ pub fn answer(
             .collect(),
         remarks: remarks(day, setups),
         notes: notes(day),
+        haze: haze_note(day),
         setups: on_day,
         ladder: ladder_of_chosen,
     })

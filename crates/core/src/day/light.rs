@@ -1,4 +1,5 @@
 use super::{Day, Timeline};
+use crate::exposure::MeterConstants;
 use crate::forecast::{Around, Bent, Forecast, ForecastLevel, Known, Modelled, bent, modelled};
 use crate::geometry::DVec3;
 use crate::place::Spot;
@@ -20,6 +21,8 @@ pub struct DayLight<'a> {
     pub track: Vec<SunAt>,
     /// Its light and the sky's, each minute.
     pub light: Vec<SkyLight>,
+    /// The meter that levels are told by.
+    pub meter: MeterConstants,
 }
 
 /// Likely error of the model alone, in stops: clear skies of one haze, and of what stands around (the program's own
@@ -39,18 +42,24 @@ pub(super) fn sky_at(day: &Day, timeline: &Timeline, minute: f64) -> (SunAt, Sky
 }
 
 /// The light about a spot at one minute.
-pub(super) fn around_at<'a>(day: &'a Day, timeline: &Timeline, spot: &'a Spot, minute: f64) -> Around<'a> {
+pub(super) fn around_at<'a>(
+    day: &'a Day,
+    timeline: &Timeline,
+    meter: MeterConstants,
+    spot: &'a Spot,
+    minute: f64,
+) -> Around<'a> {
     let (sun, light) = sky_at(day, timeline, minute);
-    Around { spot, horizon: day.place.horizon_at(spot), sun, light }
+    Around { spot, horizon: day.place.horizon_at(spot), sun, light, meter }
 }
 
 impl<'a> DayLight<'a> {
     /// Works the day out.
     #[must_use]
-    pub fn of(day: &'a Day, timeline: &'a Timeline) -> DayLight<'a> {
+    pub fn of(day: &'a Day, timeline: &'a Timeline, meter: MeterConstants) -> DayLight<'a> {
         let minutes = (0..timeline.minutes).map(|minute| sky_at(day, timeline, minute as f64));
         let (track, light) = minutes.unzip();
-        DayLight { day, timeline, track, light }
+        DayLight { day, timeline, track, light, meter }
     }
 
     /// The light about a spot at a minute.
@@ -58,7 +67,7 @@ impl<'a> DayLight<'a> {
     pub fn around<'s>(&'s self, spot: &'s Spot, minute: usize) -> Around<'s> {
         let minute = minute.min(self.track.len().saturating_sub(1));
         let horizon = self.day.place.horizon_at(spot);
-        Around { spot, horizon, sun: self.track[minute], light: self.light[minute] }
+        Around { spot, horizon, sun: self.track[minute], light: self.light[minute], meter: self.meter }
     }
 }
 
@@ -74,6 +83,7 @@ impl<'a> SetupCurve<'a> {
     pub(crate) fn new(
         setup: &'a Setup,
         timeline: &Timeline,
+        meter: MeterConstants,
         until: Option<f64>,
         model: impl Fn(f64) -> Modelled,
     ) -> SetupCurve<'a> {
@@ -86,7 +96,7 @@ impl<'a> SetupCurve<'a> {
                 continue;
             }
             if let Some(modelled) = model(minute).ev[patch] {
-                let difference = reading_level(setup, reading).ev() - modelled;
+                let difference = reading_level(setup, reading, meter).ev() - modelled;
                 known[patch].push(Known { index, minute, difference });
             }
         }
@@ -147,7 +157,7 @@ fn on_set(around: &Around<'_>) -> Option<Sun> {
     (open && over > 0.05 && around.sun.apparent > 0.0 && around.light.skies[2] < 0.9).then(|| Sun {
         bearing: Degrees::nearest(tenth(turn(around.spot.camera_looks.degrees(), around.sun.azimuth))),
         elevation: Degrees::nearest(tenth(around.sun.apparent)),
-        level: Ev100::nearest(tenth((lux / 2.5).max(1e-3).log2())),
+        level: Ev100::nearest(tenth(around.meter.incident_level(lux.max(1e-3)))),
     })
 }
 
@@ -163,11 +173,18 @@ fn tenth(value: f64) -> f64 {
 /// What the day's forecast says of a setup so many minutes after midnight; none where the setup has no spot. Readings
 /// after `until` are not known yet.
 #[must_use]
-pub fn forecast_at(day: &Day, timeline: &Timeline, setup: &Setup, minute: f64, until: Option<f64>) -> Option<Forecast> {
+pub fn forecast_at(
+    day: &Day,
+    timeline: &Timeline,
+    meter: MeterConstants,
+    setup: &Setup,
+    minute: f64,
+    until: Option<f64>,
+) -> Option<Forecast> {
     let spot = day.place.spot(&setup.slot.as_ref()?.spot)?;
-    let around = |minute: f64| around_at(day, timeline, spot, minute);
+    let around = |minute: f64| around_at(day, timeline, meter, spot, minute);
     let model = |minute: f64| modelled(&around(minute), &setup.background);
-    let curve = SetupCurve::new(setup, timeline, until, model);
+    let curve = SetupCurve::new(setup, timeline, meter, until, model);
     let now = around(minute);
     let here = modelled(&now, &setup.background);
     let cover = day.clouds.cover(minute);
@@ -184,9 +201,9 @@ pub fn forecast_at(day: &Day, timeline: &Timeline, setup: &Setup, minute: f64, u
 /// What the forecast says of a setup at its own time, for whoever answers for it: none without a slot, or at a time
 /// that does not exist that day.
 #[must_use]
-pub fn forecast(day: &Day, timeline: &Timeline, setup: &Setup) -> Option<Forecast> {
+pub fn forecast(day: &Day, timeline: &Timeline, meter: MeterConstants, setup: &Setup) -> Option<Forecast> {
     let minute = timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
-    forecast_at(day, timeline, setup, minute as f64, None)
+    forecast_at(day, timeline, meter, setup, minute as f64, None)
 }
 
 /// Whether the camera looks into the sun: it stands over the skyline within so many degrees of the lens axis.

@@ -2,6 +2,7 @@ use super::light::{DayLight, around_at, forecast_at, sky_at};
 use super::{Day, Timeline};
 use crate::check::Problem;
 use crate::colour::AmbientColour;
+use crate::exposure::MeterConstants;
 use crate::forecast::{Around, Forecast, Modelled, modelled, open_ground, over_skyline};
 use crate::quantity::{Bearing, ClockTime, Degrees, Illuminance, Share};
 use crate::setup::{Setup, Slot};
@@ -58,6 +59,7 @@ fn words(clock: &ClockTime, sun: SunAt, up: f64, window: Option<WindowKind>) -> 
 pub fn moment(
     day: &Day,
     timeline: &Timeline,
+    meter: MeterConstants,
     minute: usize,
     setup: Option<&Setup>,
     known_until: Option<f64>,
@@ -81,7 +83,7 @@ pub fn moment(
         cover: Share::nearest(day.clouds.cover(at)),
         ground: Illuminance::nearest(open_ground(sun, &light, up)),
         text: words(&clock, sun, up, window),
-        forecast: setup.and_then(|setup| forecast_at(day, timeline, setup, at, known_until)),
+        forecast: setup.and_then(|setup| forecast_at(day, timeline, meter, setup, at, known_until)),
         clock,
     }
 }
@@ -92,7 +94,7 @@ pub fn kind_of_light(around: &Around<'_>, model: &Modelled) -> AmbientColour {
     let overcast = around.light.skies[2];
     if around.sun.apparent < -0.3 {
         AmbientColour::Dusk
-    } else if around.sun.apparent <= 10.0 && around.sun_over_skyline() > 0.0 && overcast < 0.6 {
+    } else if around.sun.is_low() && around.sun_over_skyline() > 0.0 && overcast < 0.6 {
         AmbientColour::LowSun
     } else if overcast >= 0.6 {
         AmbientColour::Cloud
@@ -108,10 +110,16 @@ pub fn kind_of_light(around: &Around<'_>, model: &Modelled) -> AmbientColour {
 ///
 /// # Errors
 /// [`Problem::NoSuchTime`] for a time the clocks skip; [`Problem::NoSuchSpot`] where its spot is gone.
-pub fn put_at(day: &Day, timeline: &Timeline, setup: &Setup, slot: Slot) -> Result<Setup, Problem> {
+pub fn put_at(
+    day: &Day,
+    timeline: &Timeline,
+    meter: MeterConstants,
+    setup: &Setup,
+    slot: Slot,
+) -> Result<Setup, Problem> {
     let minute = timeline.minute_of(&slot.time)?;
     let Some(spot) = day.place.spot(&slot.spot) else { return Err(Problem::NoSuchSpot { id: slot.spot }) };
-    let around = around_at(day, timeline, spot, minute as f64);
+    let around = around_at(day, timeline, meter, spot, minute as f64);
     let model = modelled(&around, &setup.background);
     let mut put = Setup { slot: Some(slot), ..setup.clone() };
     if !spot.is_indoors() {
@@ -120,7 +128,7 @@ pub fn put_at(day: &Day, timeline: &Timeline, setup: &Setup, slot: Slot) -> Resu
             put.ambient = kind_of_light(&around, &model);
         }
     }
-    put.forecast = forecast_at(day, timeline, &put, minute as f64, None);
+    put.forecast = forecast_at(day, timeline, meter, &put, minute as f64, None);
     Ok(put)
 }
 

@@ -45,7 +45,7 @@ fn named(around: &Around<'_>, model: &Modelled) -> String {
     if around.light.skies[2] > 0.6 {
         return format!("cloud, sun {height:.0}° high");
     }
-    let low = if sun.apparent <= 12.0 { "low sun" } else { "sun" };
+    let low = if sun.is_low() { "low sun" } else { "sun" };
     if model.face.sun > 0.25 * model.face.lux() {
         format!("{low} on the face, {height:.0}° high")
     } else if around.sun_over_skyline() > 0.0 && looks_into_sun(around, 60.0) {

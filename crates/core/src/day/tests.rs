@@ -1,8 +1,9 @@
 use super::*;
 use crate::assess::assess;
 use crate::colour::AmbientColour;
+use crate::exposure::MeterConstants;
 use crate::house::House;
-use crate::ladder::ladder;
+use crate::ladder::{Ladders, ladder};
 use crate::quantity::{Ev100, Id, Share};
 use crate::sample;
 use crate::setup::{Measured, Patch, Setup, Slot};
@@ -10,6 +11,8 @@ use crate::situation::{Situation, Source};
 use crate::sky::Clouds;
 use proptest::prelude::*;
 use rstest::rstest;
+
+const METER: MeterConstants = MeterConstants { c: 250.0, k: 12.5 };
 
 const DATE: &str = "2026-09-17";
 
@@ -25,7 +28,7 @@ fn at(setup: &Setup, time: &str) -> Setup {
 
 fn seen(day: &Day, date: &str, setup: &Setup) -> Setup {
     let timeline = Timeline::of(date, day).unwrap();
-    Setup { forecast: forecast(day, &timeline, setup), ..setup.clone() }
+    Setup { forecast: forecast(day, &timeline, METER, setup), ..setup.clone() }
 }
 
 fn face(setup: &Setup) -> crate::situation::PatchAmbient {
@@ -98,6 +101,7 @@ fn the_sun_comes_onto_the_set() {
 /// What the geometry proposes at a time: much of the water in sun and low sun before it sets, none and dusk after.
 #[rstest]
 #[case("13:00", AmbientColour::OpenShade, 0.8, 1.0)]
+#[case("18:12", AmbientColour::LowSun, 0.5, 1.0)]
 #[case("18:30", AmbientColour::LowSun, 0.8, 1.0)]
 #[case("19:50", AmbientColour::Dusk, 0.0, 0.0)]
 fn contrast_and_kind_of_light_are_proposed(
@@ -109,7 +113,7 @@ fn contrast_and_kind_of_light_are_proposed(
     let (day, setups) = (sample::day(), setups());
     let timeline = Timeline::of(DATE, &day).unwrap();
     let slot = Slot { time: ClockTime::new(time).unwrap(), ..setups[0].1.slot.clone().unwrap() };
-    let put = put_at(&day, &timeline, &setups[0].1, slot).unwrap();
+    let put = put_at(&day, &timeline, METER, &setups[0].1, slot).unwrap();
     assert_eq!(put.ambient, kind);
     let sunlit = put.background.sunlit.share();
     assert!((low..=high).contains(&sunlit), "{sunlit}");
@@ -137,9 +141,11 @@ fn readings_still_to_come_contradicting_or_far_off_are_shown_and_said_to_be_odd(
     };
     setups[0].1.readings = vec![reading("a", "18:12", 10.0), reading("b", "18:16", 18.0), reading("c", "19:30", 8.0)];
     let timeline = Timeline::of(DATE, &day).unwrap();
-    let light = DayLight::of(&day, &timeline);
+    let light = DayLight::of(&day, &timeline, METER);
     let clock = timeline.minute_of(&ClockTime::new("18:30").unwrap()).unwrap();
-    let found = answer(&light, &setups, Some(&setups[0].0), &sample::kit(), House::default(), Some(clock)).unwrap();
+    let found =
+        answer(&light, &setups, Some(&setups[0].0), &sample::kit(), House::default(), Some(clock), &Ladders::default())
+            .unwrap();
     let odd: Vec<_> = found.setups[0].readings.iter().map(|reading| reading.odd.clone().unwrap_or_default()).collect();
     assert_eq!(odd[0], "");
     assert!(odd[1].contains("differ by 8 stops"), "{odd:?}");
@@ -152,8 +158,8 @@ fn a_day_the_clocks_change_and_days_without_night_or_sun_say_so() {
     let mut day = sample::day();
     let notes = |day: &Day, date: &str| {
         let timeline = Timeline::of(date, day).unwrap();
-        let light = DayLight::of(day, &timeline);
-        answer(&light, &[], None, &sample::kit(), House::default(), None).unwrap().notes
+        let light = DayLight::of(day, &timeline, METER);
+        answer(&light, &[], None, &sample::kit(), House::default(), None, &Ladders::default()).unwrap().notes
     };
     assert_eq!(notes(&day, DATE), Vec::<String>::new());
     assert_eq!(notes(&day, "2026-03-29"), ["The clocks go forward by 60 minutes on this day, to 03:00."]);
@@ -162,12 +168,29 @@ fn a_day_the_clocks_change_and_days_without_night_or_sun_say_so() {
     assert_eq!(notes(&day, "2026-12-21"), ["The sun does not rise on this day."]);
 }
 
+/// Clear air is the start outdoors, and how far haze alone moves the light is told where the sky is clear.
+#[test]
+fn the_spread_between_hazes_is_told() {
+    assert_eq!(crate::sky::Haze::default(), crate::sky::Haze::Clear);
+    assert_eq!(crate::starts::starts().unwrap().day.haze, crate::sky::Haze::Clear);
+    let mut day = sample::day();
+    let told = |day: &Day| {
+        let timeline = Timeline::of(DATE, day).unwrap();
+        let light = DayLight::of(day, &timeline, METER);
+        answer(&light, &[], None, &sample::kit(), House::default(), None, &Ladders::default()).unwrap().haze
+    };
+    let clear = told(&day).unwrap();
+    assert!(clear.contains("open shade gets 1½ stops brighter"), "{clear}");
+    day.clouds = Clouds(vec![Share::nearest(1.0); 24]);
+    assert_eq!(told(&day), None);
+}
+
 #[test]
 fn what_is_wrong_with_a_slot_is_said_in_its_line() {
     let (day, setups) = (sample::day(), setups());
     let said = |setup: &Setup, date: &str| {
         let timeline = Timeline::of(date, &day).unwrap();
-        light_of(&DayLight::of(&day, &timeline), &setups[0].0, setup)
+        light_of(&DayLight::of(&day, &timeline, METER), &setups[0].0, setup)
     };
     let fine = said(&setups[0].1, DATE);
     assert!(fine.wished && !fine.wrong, "{fine:?}");
@@ -196,7 +219,16 @@ fn cautions_stand_where_they_apply(
     let (day, mut setups) = (sample::day(), setups());
     setups[setup].1 = at(&setups[setup].1, time);
     let timeline = Timeline::of(DATE, &day).unwrap();
-    let found = answer(&DayLight::of(&day, &timeline), &setups, None, &sample::kit(), House::default(), None).unwrap();
+    let found = answer(
+        &DayLight::of(&day, &timeline, METER),
+        &setups,
+        None,
+        &sample::kit(),
+        House::default(),
+        None,
+        &Ladders::default(),
+    )
+    .unwrap();
     let id = setups[setup].0.clone();
     assert_eq!(found.remarks.iter().any(|remark| remark.caution == what && remark.setup.as_ref() == Some(&id)), there);
     assert!(found.remarks.iter().any(|remark| remark.caution == DayCaution::Permits));
@@ -210,7 +242,7 @@ fn the_ladder_keeps_its_tolerance_at_every_minute() {
     for job in sample::jobs() {
         let day = job.day.clone().unwrap();
         let timeline = Timeline::of(job.job.date.as_str(), &day).unwrap();
-        let light = DayLight::of(&day, &timeline);
+        let light = DayLight::of(&day, &timeline, METER);
         for filed in &job.setups {
             let from = timeline.minute_of(&filed.setup.slot.as_ref().unwrap().time).unwrap();
             let (ladder, dials) =
@@ -221,7 +253,7 @@ fn the_ladder_keeps_its_tolerance_at_every_minute() {
                 let rung = dials.iter().rev().find(|rung| from + rung.minute <= minute).unwrap();
                 let mut setup = filed.setup.clone();
                 rung.dials.put_into(&mut setup);
-                setup.forecast = forecast_at(&day, &timeline, &filed.setup, minute as f64, None);
+                setup.forecast = forecast_at(&day, &timeline, METER, &filed.setup, minute as f64, None);
                 let found = assess(&setup, &kit, House::default()).unwrap();
                 let level = |patch| found.level(patch).map(|level| level.total.stops());
                 (rung.kept, [level(Patch::Face), level(Patch::Background)])
@@ -246,7 +278,7 @@ fn the_boatbuilder_s_evening() {
     use crate::ladder::LadderBind;
     let (day, setups) = (sample::day(), setups());
     let timeline = Timeline::of(DATE, &day).unwrap();
-    let light = DayLight::of(&day, &timeline);
+    let light = DayLight::of(&day, &timeline, METER);
     let from = timeline.minute_of(&ClockTime::new("18:12").unwrap()).unwrap();
     let found = ladder(&light, (&setups[0].0, &setups[0].1), &sample::kit(), House::default(), from, None).unwrap();
     let turned = |index: usize| found.rungs[index].turns.iter().map(|turn| turn.dial.dial).collect::<Vec<_>>();
@@ -264,7 +296,7 @@ fn a_wider_tolerance_asks_for_fewer_changes() {
     let (mut day, setups) = (sample::day(), setups());
     let rungs = |day: &Day| {
         let timeline = Timeline::of(DATE, day).unwrap();
-        let light = DayLight::of(day, &timeline);
+        let light = DayLight::of(day, &timeline, METER);
         ladder(&light, (&setups[0].0, &setups[0].1), &sample::kit(), House::default(), 1092, None).unwrap().rungs.len()
     };
     let third = rungs(&day);
@@ -284,7 +316,7 @@ fn the_schedule_says_what_cannot_be_met_and_why() {
     want(&mut setups[1].1, LightWish::SunOnFace, "18:00", false);
     setups[2].1.slot = None;
     let timeline = Timeline::of(DATE, &day).unwrap();
-    let found = propose(&DayLight::of(&day, &timeline), &setups);
+    let found = propose(&DayLight::of(&day, &timeline, METER), &setups);
     let reasons: Vec<_> = found.unmet.iter().map(|unmet| unmet.reason.clone()).collect();
     assert_eq!(reasons, [UnmetReason::OtherLight, UnmetReason::NoSuchLight, UnmetReason::NoSpot]);
     assert!(found.unmet[0].text.contains("fixed at 18:00"), "{}", found.unmet[0].text);
@@ -301,7 +333,7 @@ fn two_that_want_the_same_minutes_clash() {
         (slot.wants, slot.minutes) = (LightWish::BlueWithLamps, crate::quantity::Minutes::nearest(20.0));
     }
     let timeline = Timeline::of(DATE, &day).unwrap();
-    let found = propose(&DayLight::of(&day, &timeline), &setups);
+    let found = propose(&DayLight::of(&day, &timeline, METER), &setups);
     assert_eq!((found.placed.len(), found.unmet.len()), (1, 2));
     let UnmetReason::Clash { with } = &found.unmet[0].reason else { panic!("{:?}", found.unmet) };
     assert_eq!(with, &[found.placed[0].name.clone()]);
@@ -322,7 +354,7 @@ proptest! {
         day.place.zone = crate::place::TimeZoneName::new("UTC").unwrap();
         let date = format!("2026-{:02}-{:02}", day_of_year / 31 + 1, day_of_year % 28 + 1);
         let timeline = Timeline::of(&date, &day).unwrap();
-        let light = DayLight::of(&day, &timeline);
+        let light = DayLight::of(&day, &timeline, METER);
         let setup = &setups()[2].1;
         let mut before: Option<f64> = None;
         for minute in 0..timeline.minutes {
@@ -348,4 +380,23 @@ proptest! {
         prop_assert_eq!(forecast.sun, None);
         prop_assert_eq!(forecast.sunlit.share(), 0.0);
     }
+}
+
+/// A remembered ladder is the one worked out anew, whatever was changed since.
+#[rstest]
+#[case::nothing(|_: &mut Setup| {})]
+#[case::iso(|setup: &mut Setup| setup.camera.iso = crate::setup::Dial::held(crate::marks::IsoMark::new(6).unwrap()))]
+#[case::approach(|setup: &mut Setup| setup.approach = Some(crate::approach::Approach::AmbientOnly))]
+fn shared_ladders_are_never_stale(#[case] change: fn(&mut Setup)) {
+    let day = sample::day();
+    let timeline = Timeline::of(DATE, &day).unwrap();
+    let light = DayLight::of(&day, &timeline, METER);
+    let (id, mut setup) = setups().remove(0);
+    let (kit, house, shared) = (sample::kit(), House::default(), Ladders::default());
+    let before = shared.ladder(&light, (&id, &setup), &kit, house, 0, None).unwrap();
+    change(&mut setup);
+    let found = shared.clone().ladder(&light, (&id, &setup), &kit, house, 0, None).unwrap();
+    assert_eq!(found, ladder(&light, (&id, &setup), &kit, house, 0, None).unwrap());
+    let later = shared.ladder(&light, (&id, &setup), &kit, house, 60, Some(60.0)).unwrap();
+    assert_ne!(later, before);
 }

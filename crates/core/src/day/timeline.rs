@@ -35,6 +35,11 @@ pub(crate) fn date(text: &str) -> Result<Date, Problem> {
 }
 
 impl Timeline {
+    /// Which day it is.
+    pub(crate) const fn date(&self) -> Date {
+        self.date
+    }
+
     /// The minutes of this date at the day's place.
     ///
     /// # Errors

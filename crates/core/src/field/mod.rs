@@ -1,38 +1,19 @@
-//! The light on the set: what each flash gives each patch and each face, straight, off the room and off cards, and
-//! what daylight through windows and cards adds to the ambient.
+//! The light on the patches of a setup: what each flash gives each patch and each face, straight, off the room, off cards
+//! and through panels, and what daylight through windows and cards adds to the ambient.
 
-mod bounce;
-mod cards;
-mod daylight;
 mod receivers;
-mod shade;
+mod report;
+mod staged;
 
-pub use bounce::BounceReport;
-pub use daylight::Daylight;
-pub(crate) use daylight::lux;
-pub use receivers::{Receiver, Receivers};
+pub use crate::transport::{Gain, Receiver};
+pub use receivers::Receivers;
+pub use report::BounceReport;
 
 use crate::emitter::Emitter;
+use crate::exposure::MeterConstants;
 use crate::scene::Stage;
-
-/// What one light gives one receiver, for an intensity of 1 along its axis, in 1/m².
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
-pub struct Gain {
-    /// Straight from its face.
-    pub direct: f64,
-    /// Off ground, ceiling and walls, or through a panel.
-    pub bounced: f64,
-    /// Off cards.
-    pub carded: f64,
-}
-
-impl Gain {
-    /// All of it.
-    #[must_use]
-    pub fn sum(self) -> f64 {
-        self.direct + self.bounced + self.carded
-    }
-}
+use crate::transport::Light;
+use staged::Shining;
 
 /// What one light gives everywhere.
 #[derive(Debug, Clone, PartialEq)]
@@ -47,6 +28,15 @@ pub struct LightField {
     pub bounce: BounceReport,
 }
 
+/// What daylight through windows, and daylight and sun off cards, give each patch: illuminance in lux.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Daylight {
+    /// From the windows, straight and off the room.
+    pub windows: [f64; 5],
+    /// Off cards and through panels, from windows and sun.
+    pub cards: [f64; 5],
+}
+
 /// The light on the set.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Field {
@@ -56,47 +46,81 @@ pub struct Field {
     pub lights: Vec<LightField>,
     /// What daylight adds.
     pub daylight: Daylight,
+    /// What each window and the sun gives each patch.
+    shone: [Vec<Gain>; 5],
+    /// All of it, for any other point.
+    pub light: Light,
 }
 
 impl Field {
-    /// Computes the light of these emitters on a stage.
+    /// Computes the light of these emitters on a stage, taking over from a light known before what is the same.
     #[must_use]
-    pub fn of(stage: &Stage<'_>, emitters: &[Emitter], behind: Option<usize>, key: Option<usize>) -> Field {
-        let receivers = Receivers::of(stage, emitters, behind, key);
-        let cards = cards::lit_cards(stage, &receivers);
-        let lights = emitters
-            .iter()
-            .map(|emitter| {
-                let virtuals = bounce::virtual_lights(stage, emitter);
-                let shade = shade::Shade::of(stage, emitter);
-                let at = |receiver: &Receiver| Gain {
-                    direct: emitter.gain(receiver.at, receiver.normal) * shade.seen_from(receiver.at),
-                    bounced: bounce::gathered(&virtuals, receiver),
-                    carded: 0.0,
-                };
-                let mut patches = receivers.patches.map(|receiver| receiver.map(|receiver| at(&receiver)));
-                let mut faces: Vec<Gain> = receivers.faces.iter().map(at).collect();
-                for card in &cards {
-                    let strength = card.lit_by(|at, normal| emitter.gain(at, normal), emitter.middle);
-                    for (index, gain) in patches.iter_mut().enumerate() {
-                        if let Some(gain) = gain {
-                            gain.carded += card.gives(&strength, index);
-                        }
-                    }
-                    for (index, gain) in faces.iter_mut().enumerate() {
-                        gain.carded += card.gives(&strength, 5 + index);
-                    }
-                }
-                LightField {
-                    patches,
-                    faces,
-                    edges: receivers.edges.map(|receiver| at(&receiver).sum()),
-                    bounce: bounce::report(&virtuals, &receivers),
-                }
+    pub fn of(
+        stage: &Stage<'_>,
+        meter: MeterConstants,
+        emitters: &[Emitter],
+        behind: Option<usize>,
+        key: Option<usize>,
+        known: Option<&Field>,
+    ) -> Field {
+        let receivers = Receivers::of(stage, meter, emitters, behind, key);
+        let (set, shining) = staged::set_of(stage, meter, emitters);
+        if let Some(known) = known.filter(|known| known.receivers == receivers && *known.light.set() == set) {
+            let daylight = Daylight::of(&shining, known.shone.each_ref().map(Vec::as_slice));
+            return Field { daylight, ..known.clone() };
+        }
+        let light = known.map_or_else(|| Light::of(set.clone()), |known| known.light.after(set.clone()));
+        let main = receivers.patches[0].first().map(|face| (*face, light.from(*face)));
+        let at = |receiver: &Receiver| match &main {
+            // The first face is the patch the levels are about.
+            Some((face, view)) if face == receiver => view.gains(),
+            _ => light.from(*receiver).gains(),
+        };
+        let count = emitters.len() + shining.len();
+        let patches = receivers.patches.each_ref().map(|points| on_the_whole(points.iter().map(at), count));
+        let faces: Vec<Vec<Gain>> = receivers.faces.iter().map(at).collect();
+        let edges = receivers.edges.each_ref().map(at);
+        let lights = (0..emitters.len())
+            .map(|index| LightField {
+                patches: std::array::from_fn(|patch| {
+                    (!receivers.patches[patch].is_empty()).then(|| patches[patch][index])
+                }),
+                faces: faces.iter().map(|gains| gains[index]).collect(),
+                edges: edges.each_ref().map(|gains| gains[index].sum()),
+                bounce: main.as_ref().map_or(BounceReport::NONE, |(_, view)| report::report(view, index)),
             })
             .collect();
-        let daylight = Daylight::of(stage, &receivers, &cards);
-        Field { receivers, lights, daylight }
+        let daylight = Daylight::of(&shining, std::array::from_fn(|patch| &patches[patch][emitters.len()..]));
+        drop(main);
+        Field { shone: patches.map(|mut gains| gains.split_off(emitters.len())), daylight, receivers, lights, light }
+    }
+}
+
+/// What sources give a patch looked at in several points, on the whole; nothing without points.
+fn on_the_whole(points: impl ExactSizeIterator<Item = Vec<Gain>>, sources: usize) -> Vec<Gain> {
+    let share = 1.0 / points.len().max(1) as f64;
+    points.fold(vec![Gain::default(); sources], |sum, gains| {
+        sum.into_iter().zip(gains).map(|(sum, gain)| sum + gain * share).collect()
+    })
+}
+
+impl Daylight {
+    /// What windows and sun give, each patch's gains of them given.
+    fn of(shining: &[Shining], patches: [&[Gain]; 5]) -> Daylight {
+        let mut daylight = Daylight::default();
+        for (patch, gains) in patches.into_iter().enumerate() {
+            for (shining, gain) in shining.iter().zip(gains) {
+                let cards = gain.carded + gain.through;
+                match shining {
+                    Shining::Window(intensity) => {
+                        daylight.windows[patch] += intensity * (gain.direct + gain.bounced);
+                        daylight.cards[patch] += intensity * cards;
+                    }
+                    Shining::Sun(lux) => daylight.cards[patch] += lux * cards,
+                }
+            }
+        }
+        daylight
     }
 }
 

@@ -1,21 +1,16 @@
+use super::Receiver;
+use super::staged::windows;
 use crate::emitter::Emitter;
+use crate::exposure::MeterConstants;
 use crate::geometry::{DVec3, turned_towards};
 use crate::scene::{FaceAt, Stage};
-
-/// A bit of surface on which light falls.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Receiver {
-    /// Where it is.
-    pub at: DVec3,
-    /// Where it looks.
-    pub normal: DVec3,
-}
 
 /// Where light is looked at on a set.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Receivers {
-    /// The patches, in the order of the stop scale; edge and sky only where they are.
-    pub patches: [Option<Receiver>; 5],
+    /// The patches, in the order of the stop scale, each by the points it is looked at; edge and sky have some only
+    /// where they are.
+    pub patches: [Vec<Receiver>; 5],
     /// The lit side of every face in the picture.
     pub faces: Vec<Receiver>,
     /// The background at the left and right edge of the frame.
@@ -27,53 +22,95 @@ pub struct Receivers {
 const CHEEK: f64 = 45.0;
 
 impl Receivers {
-    pub(super) fn of(stage: &Stage<'_>, emitters: &[Emitter], behind: Option<usize>, key: Option<usize>) -> Receivers {
+    pub(super) fn of(
+        stage: &Stage<'_>,
+        meter: MeterConstants,
+        emitters: &[Emitter],
+        behind: Option<usize>,
+        key: Option<usize>,
+    ) -> Receivers {
         let main = stage.setup.main_face();
-        let flat = stage.setup.is_thing();
         let towards_key = key.and_then(|key| emitters.get(key)).map(|emitter| emitter.middle);
-        let brightest = towards_key.or_else(|| daylight_from(stage));
-        let lit = |face: &FaceAt| lit_side(face, brightest, flat);
+        let brightest = towards_key.or_else(|| daylight_from(stage, meter));
+        let (lit, shadow) = if stage.setup.is_thing() {
+            of_thing(stage, brightest)
+        } else {
+            (lit_side(&main, brightest), shadow_side(&main, brightest))
+        };
         let edge = behind
             .and_then(|index| emitters.get(index))
             .map(|emitter| Receiver { at: main.at, normal: (emitter.middle - main.at).normalize_or_zero() });
+        let faces = if stage.setup.is_thing() {
+            vec![lit]
+        } else {
+            stage.faces.iter().map(|face| lit_side(face, brightest)).collect()
+        };
         let wall = |at: DVec3| Receiver { at, normal: DVec3::NEG_Y };
         let backdrop = stage.backdrop;
         let half = stage.view.half_width * (backdrop - stage.eye).dot(stage.view.looks).max(0.1);
+        let behind_subject = beside(stage, half).into_iter().map(wall).collect();
         let across = DVec3::X * half * stage.view.right.x.signum();
         Receivers {
-            patches: [Some(lit(&main)), Some(shadow_side(&main, brightest, flat)), edge, Some(wall(backdrop)), None],
-            faces: stage.faces.iter().map(lit).collect(),
+            patches: [vec![lit], vec![shadow], edge.into_iter().collect(), behind_subject, Vec::new()],
+            faces,
             edges: [wall(backdrop - across), wall(backdrop + across)],
         }
     }
 }
 
-/// Where daylight comes from: the brightest window, else the sun.
-fn daylight_from(stage: &Stage<'_>) -> Option<DVec3> {
-    let scene = &stage.setup.scene;
-    let window = scene
-        .panes
-        .iter()
-        .filter_map(|pane| pane.daylight.map(|level| (level.ev() + pane.flat().area().log2(), pane.at.point())))
-        .max_by(|a, b| a.0.total_cmp(&b.0));
-    let main = stage.setup.main_face().at;
-    window.map(|(_, at)| at).or_else(|| stage.setup.sun().map(|sun| main + sun.towards() * 100.0))
+/// How far beside the subject its background is looked at, in metres, and at most so much of half the frame.
+const BESIDE: (f64, f64) = (0.4, 0.8);
+
+/// The points of the background that stand for it: beside the subject, where the camera sees it;
+/// behind the subject itself only where nothing else of it is seen.
+fn beside(stage: &Stage<'_>, half_frame: f64) -> Vec<DVec3> {
+    let (middle, by) = (stage.backdrop, BESIDE.0.min(BESIDE.1 * half_frame));
+    let seen: Vec<DVec3> =
+        [-by, by].into_iter().map(|x| middle + DVec3::X * x).filter(|point| !stage.covers(*point)).collect();
+    if seen.is_empty() { vec![middle] } else { seen }
 }
 
-fn lit_side(face: &FaceAt, key: Option<DVec3>, flat: bool) -> Receiver {
+/// Where daylight comes from: the brightest window, else the sun.
+fn daylight_from(stage: &Stage<'_>, meter: MeterConstants) -> Option<DVec3> {
+    let window = windows(stage, meter).max_by(|a, b| a.intensity().total_cmp(&b.intensity()));
+    let main = stage.setup.main_face().at;
+    window.map(|window| window.middle).or_else(|| stage.setup.sun().map(|sun| main + sun.towards() * 100.0))
+}
+
+fn lit_side(face: &FaceAt, key: Option<DVec3>) -> Receiver {
     let normal = match key {
-        Some(key) if !flat => turned_towards(face.gaze, (key - face.at).normalize_or(face.gaze), CHEEK),
-        _ => face.gaze,
+        Some(key) => turned_towards(face.gaze, (key - face.at).normalize_or(face.gaze), CHEEK),
+        None => face.gaze,
     };
     Receiver { at: face.at, normal }
 }
 
 /// The other cheek: turned level from the gaze, away from the key.
-fn shadow_side(face: &FaceAt, key: Option<DVec3>, flat: bool) -> Receiver {
+fn shadow_side(face: &FaceAt, key: Option<DVec3>) -> Receiver {
     let left = DVec3::Z.cross(face.gaze).normalize_or(DVec3::X);
     let key_is_left = key.is_none_or(|key| (key - face.at).dot(left) >= 0.0);
     let away = if key_is_left { -left } else { left };
-    // A flat thing shows its other side only a little.
-    let by = if flat { CHEEK / 2.0 } else { CHEEK };
-    Receiver { at: face.at, normal: turned_towards(face.gaze, away, by) }
+    Receiver { at: face.at, normal: turned_towards(face.gaze, away, CHEEK) }
+}
+
+/// The lit and the shadow side of a thing: of its sides that the camera sees, the one turned most to the light and the
+/// one turned most away. Of a thing that shows one side alone the rounding of its edges is its shadow side.
+fn of_thing(stage: &Stage<'_>, key: Option<DVec3>) -> (Receiver, Receiver) {
+    let front = stage.setup.main_face();
+    let sides: Vec<Receiver> = stage
+        .setup
+        .scene
+        .thing
+        .sides()
+        .into_iter()
+        .map(|(at, normal)| Receiver { at, normal })
+        .filter(|side| (stage.eye - side.at).dot(side.normal) > 0.0)
+        .collect();
+    let turned = |side: &Receiver| key.map_or(0.0, |key| (key - side.at).normalize_or_zero().dot(side.normal));
+    let most = |a: &&Receiver, b: &&Receiver| turned(a).total_cmp(&turned(b));
+    let seen = Receiver { at: front.at, normal: front.gaze };
+    let lit = key.and_then(|_| sides.iter().max_by(most)).or_else(|| sides.first()).copied().unwrap_or(seen);
+    let shadow = sides.iter().filter(|side| side.normal != lit.normal).min_by(most).copied();
+    let rounded = || Receiver { at: lit.at, ..shadow_side(&FaceAt { at: lit.at, gaze: lit.normal }, key) };
+    (lit, shadow.unwrap_or_else(rounded))
 }

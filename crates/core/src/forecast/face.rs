@@ -1,4 +1,5 @@
 use crate::emitter::factor::to_polygon;
+use crate::exposure::MeterConstants;
 use crate::geometry::{DVec3, Flat};
 use crate::place::{Horizon, Spot, Surroundings};
 use crate::quantity::turn;
@@ -17,6 +18,8 @@ pub struct Around<'a> {
     pub sun: SunAt,
     /// Its light and the sky's.
     pub light: SkyLight,
+    /// The meter that levels are told by.
+    pub meter: MeterConstants,
 }
 
 /// What falls on an upright face, by where it comes from, in lux.
@@ -122,7 +125,7 @@ fn below_roof(edge: f64) -> f64 {
 #[must_use]
 pub fn face_light(around: &Around<'_>, facing: f64) -> FaceLight {
     let spot = around.spot;
-    let lamps = spot.lamps.map_or(0.0, |lamps| crate::field::lux(lamps.level.ev()));
+    let lamps = spot.lamps.map_or(0.0, |lamps| around.meter.illuminance(lamps.level).lux());
     let turned = turn(around.sun.azimuth, facing);
     let incidence = around.sun.apparent.to_radians().cos() * turned.to_radians().cos();
     let sun = around.light.direct_normal * incidence.max(0.0) * around.sun_reaching(facing);
@@ -206,7 +209,7 @@ pub(crate) mod tests {
     fn with<T>(spot: &Spot, azimuth: f64, elevation: f64, cover: f64, see: impl Fn(&Around<'_>) -> T) -> T {
         let sun = SunAt { azimuth, elevation, apparent: elevation };
         let light = sky_light(Haze::Average, cover, sun);
-        see(&Around { spot, horizon: &Horizon::default(), sun, light })
+        see(&Around { spot, horizon: &Horizon::default(), sun, light, meter: MeterConstants::default() })
     }
 
     fn ev(light: FaceLight) -> f64 {
@@ -262,7 +265,7 @@ pub(crate) mod tests {
         let spot = spot(Surroundings::Open);
         let sun = SunAt { azimuth: 90.0, elevation: 10.0, apparent: 10.0 };
         let light = sky_light(Haze::Average, 0.0, sun);
-        let around = Around { spot: &spot, horizon: &ridge, sun, light };
+        let around = Around { spot: &spot, horizon: &ridge, sun, light, meter: MeterConstants::default() };
         assert_eq!(face_light(&around, 90.0).sun, 0.0);
         assert!(face_light(&Around { horizon: &Horizon::default(), ..around }, 90.0).sun > 1_000.0);
     }

@@ -1,4 +1,5 @@
 use super::face::{Around, FaceLight, face_light};
+use crate::exposure::reflected_level;
 use crate::quantity::turn;
 use crate::setup::{Background, BackgroundKind};
 use std::f64::consts::PI;
@@ -36,16 +37,6 @@ fn beside(sun: f64, looks: f64) -> f64 {
     if off.abs() >= BESIDE_SUN { looks } else { sun + BESIDE_SUN * if off < 0.0 { -1.0 } else { 1.0 } }
 }
 
-/// Exposure value of an illuminance, by the constant used throughout: `E = 2.5·2^EV` (ISO 2720, C = 250).
-fn ev_of_lux(lux: f64) -> Option<f64> {
-    (lux > 0.0).then(|| (lux / 2.5).log2())
-}
-
-/// Exposure value of a luminance: `L = 0.125·2^EV` (ISO 2720, K = 12.5).
-fn ev_of_luminance(luminance: f64) -> Option<f64> {
-    (luminance > 0.0).then(|| (luminance / 0.125).log2())
-}
-
 /// The light on each patch of a setup at a spot.
 ///
 /// The face's lit side is turned up to 45° towards the sun, its shadow side as far away from it. An open background is
@@ -53,6 +44,8 @@ fn ev_of_luminance(luminance: f64) -> Option<f64> {
 #[must_use]
 pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
     let spot = around.spot;
+    let ev_of_lux = |lux: f64| (lux > 0.0).then(|| around.meter.incident_level(lux));
+    let ev_of_luminance = |luminance: f64| (luminance > 0.0).then(|| reflected_level(luminance));
     let faces = spot.subject_faces.degrees();
     let to_sun = turn(faces, around.sun.azimuth);
     let lit = face_light(around, faces + to_sun.clamp(-ROUND, ROUND));
@@ -63,7 +56,7 @@ pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
     let reflects = background.surface.reflectance.share();
     let over = around.sun_over_skyline() * (1.0 - around.light.skies[2]);
     let (back, behind, sunlit) = match (spot.is_indoors(), background.kind) {
-        (true, _) => (ev_of_lux(face.lux()), face, 0.0),
+        (true, _) => (ev_of_luminance(reflects * face.lux() / PI), face, 0.0),
         (false, BackgroundKind::Open) => {
             let sky = around.sky_luminance(OVER_HORIZON, beside(around.sun.azimuth, looks));
             let ground = reflects * around.open_ground() / PI;
@@ -100,6 +93,7 @@ pub fn modelled(around: &Around<'_>, background: &Background) -> Modelled {
 mod tests {
     use super::super::face::tests::spot;
     use super::*;
+    use crate::exposure::MeterConstants;
     use crate::place::{Horizon, Surroundings};
     use crate::quantity::{Metres, Share};
     use crate::scene::Surface;
@@ -118,6 +112,7 @@ mod tests {
             horizon: &Horizon::default(),
             sun,
             light: sky_light(Haze::Average, cover, sun),
+            meter: MeterConstants::default(),
         };
         modelled(&around, &background(kind))
     }
@@ -149,7 +144,7 @@ mod tests {
         let sun = SunAt { azimuth: 270.0, elevation: 8.0, apparent: 8.0 };
         let spot = spot(Surroundings::Open);
         let light = sky_light(Haze::Average, 0.0, sun);
-        let around = Around { spot: &spot, horizon: &Horizon::default(), sun, light };
+        let around = Around { spot: &spot, horizon: &Horizon::default(), sun, light, meter: MeterConstants::default() };
         let found = modelled(&around, &background(BackgroundKind::Open));
         let (face, behind) = (around.colour(found.face).unwrap(), around.colour(found.behind).unwrap());
         assert!(face > behind + 300.0, "{face} {behind}");

@@ -138,7 +138,7 @@ mod tests {
     }
 
     #[rstest]
-    #[case::out_of_range("depth", json!(-1), "/depth", "The length can be 0.0005 to 10000 m, not -1.")]
+    #[case::out_of_range("depth", json!(-1), "/depth", "The length can be 0.0001 to 10000 m, not -1.")]
     #[case::a_word("depth", json!("far"), "/depth", "A number is needed here.")]
     #[case::nothing("depth", json!(null), "/depth", "A number is needed here.")]
     #[case::not_a_choice("tone", json!("pink"), "/tone", "The choices here are very dark, dark, medium, light, very light.")]

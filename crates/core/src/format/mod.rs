@@ -134,6 +134,26 @@ pub enum TolvaFile {
     Kit(KitFile),
 }
 
+impl TolvaFile {
+    /// The job, if it is one.
+    #[must_use]
+    pub fn as_job(&self) -> Option<&JobFile> {
+        match self {
+            TolvaFile::Job(file) => Some(file),
+            TolvaFile::Kit(_) => None,
+        }
+    }
+
+    /// The kit, if it is one.
+    #[must_use]
+    pub const fn as_kit(&self) -> Option<&KitFile> {
+        match self {
+            TolvaFile::Kit(file) => Some(file),
+            TolvaFile::Job(_) => None,
+        }
+    }
+}
+
 /// Reads a file: which kind it is and whether it is too new is looked at before anything else.
 ///
 /// # Errors

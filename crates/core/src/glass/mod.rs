@@ -2,16 +2,21 @@
 //! which cure moves something the least.
 //!
 //! A flat pane shows the mirror image of a thing: it is seen where the image lies in the frame, the line of sight
-//! crosses the pane inside its edges, and a light's face sends light towards that crossing.
+//! crosses the pane inside its edges, and a light's face sends light towards that crossing. What is left of the image is
+//! cut out exactly, so that no small pane and no sliver is missed.
 
-mod cures;
+mod image;
 
-pub use cures::{Cure, cures};
+use crate::kit::Kit;
+use crate::quantity::Millimetres;
+use crate::setup::Setup;
+pub(crate) use image::seen_in_panes;
+use image::{Image, Mirror};
 
-use crate::emitter::Emitter;
-use crate::geometry::{DVec3, Flat, Point};
+use crate::geometry::{DVec3, Point};
 use crate::quantity::Id;
-use crate::scene::{PaneKind, Stage, body_points};
+use crate::scene::{PaneKind, Stage};
+use crate::setup::SubjectKind;
 use serde::Serialize;
 
 /// What is seen in a pane.
@@ -26,6 +31,21 @@ pub enum Seen {
     },
     /// The photographer.
     Photographer,
+    /// The people in the picture, from their other side.
+    People,
+    /// A card.
+    Card {
+        /// Which.
+        card: Id,
+    },
+}
+
+impl Seen {
+    /// Whether it is in the way of the picture, and not of its making.
+    #[must_use]
+    pub const fn disturbs(&self) -> bool {
+        !matches!(self, Seen::People)
+    }
 }
 
 /// A reflection in the picture.
@@ -40,8 +60,12 @@ pub struct Reflection {
     pub across: f64,
     /// Where in the frame, −1 to 1 from the bottom up.
     pub up: f64,
+    /// Its width as a share of the frame's.
+    pub width: f64,
     /// Its height as a share of the frame's.
     pub size: f64,
+    /// How much of the frame it fills.
+    pub share: f64,
     /// Where the line of sight meets the pane, in metres.
     pub crossing: Point,
     /// Where the mirror image stands, in metres.
@@ -50,66 +74,32 @@ pub struct Reflection {
     pub text: String,
 }
 
-/// A mirror image in the frame: its points as the frame has them, and one line of sight.
-#[derive(Debug, Clone, PartialEq)]
-pub(crate) struct Image {
-    pane: usize,
-    low: (f64, f64),
-    high: (f64, f64),
-    crossing: DVec3,
-    image: DVec3,
-}
+/// A light of a setup with what the glass needs to know of it.
+pub(crate) type Shown = (Id, String, crate::emitter::Emitter, f64);
 
-/// The points of a thing that a pane shows in the frame; `sends` tells whether a point sends light to a crossing.
-fn image_of(stage: &Stage<'_>, pane: &Flat, points: &[DVec3], sends: impl Fn(DVec3, DVec3) -> bool) -> Option<Image> {
-    let side = (stage.eye - pane.middle).dot(pane.normal());
-    let mut found: Option<Image> = None;
-    for point in points {
-        // Only what stands on the camera's side of the pane is mirrored towards it.
-        if (*point - pane.middle).dot(pane.normal()) * side <= 0.0 {
-            continue;
-        }
-        let image = pane.mirrored(*point);
-        let (Some(crossing), Some((x, y))) = (pane.crossing(stage.eye, image), stage.view.place(image)) else {
-            continue;
-        };
-        if x.abs() > 1.0 || y.abs() > 1.0 || stage.covers(crossing) || !sends(*point, crossing) {
-            continue;
-        }
-        let known = found.get_or_insert(Image { pane: 0, low: (x, y), high: (x, y), crossing, image });
-        known.low = (known.low.0.min(x), known.low.1.min(y));
-        known.high = (known.high.0.max(x), known.high.1.max(y));
-    }
-    found
-}
-
-/// The panes in which a light is seen, each with where; `head` is how wide a bare head really is.
-#[must_use]
-pub(crate) fn seen_in_panes(stage: &Stage<'_>, emitter: &Emitter, head: f64) -> Vec<Image> {
-    let points = solid_points(emitter, head);
-    let sends = |point: DVec3, crossing: DVec3| {
-        emitter.law.relative((crossing - point).normalize_or_zero().dot(emitter.looks)) > 0.01
-    };
-    let panes = &stage.setup.scene.panes;
-    let seen = panes.iter().enumerate().filter_map(|(index, pane)| {
-        image_of(stage, &pane.flat(), &points, sends).map(|image| Image { pane: index, ..image })
-    });
-    seen.collect()
-}
-
-/// Points over and round a light's face; a bare head has its own small size.
-fn solid_points(emitter: &Emitter, head: f64) -> Vec<DVec3> {
-    let mut points: Vec<DVec3> = emitter.points().chain(emitter.outline()).collect();
-    if emitter.area() == 0.0 {
-        let flat = Flat::new(emitter.middle, emitter.looks, head, head);
-        points.extend(flat.corners());
-    }
-    points
+/// The lights of a setup as the glass sees them, out of its kit.
+pub(crate) fn shown(setup: &Setup, kit: &Kit, covering: Millimetres) -> Vec<Shown> {
+    setup
+        .lights
+        .iter()
+        .zip(setup.light_names(kit))
+        .filter(|(light, _)| light.on)
+        .filter_map(|(light, name)| {
+            let optics = kit.optics(light, covering)?;
+            let emitter = crate::emitter::Emitter {
+                middle: setup.light_at(light),
+                looks: setup.light_looks(light),
+                face: optics.face,
+                law: optics.law,
+            };
+            Some((light.id.clone(), name, emitter, optics.head))
+        })
+        .collect()
 }
 
 /// Everything seen in panes.
 #[must_use]
-pub(crate) fn reflections(stage: &Stage<'_>, lights: &[(Id, String, Emitter, f64)]) -> Vec<Reflection> {
+pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection> {
     let panes = &stage.setup.scene.panes;
     let mut found = Vec::new();
     let mut note = |image: Image, seen: Seen, name: &str| {
@@ -122,7 +112,9 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[(Id, String, Emitter, f64
             seen,
             across,
             up,
+            width: (image.high.0 - image.low.0) / 2.0,
             size,
+            share: image.share,
             crossing: image.crossing.into(),
             image: image.image.into(),
             text: format!(
@@ -134,22 +126,42 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[(Id, String, Emitter, f64
     };
     for (id, name, emitter, head) in lights {
         for image in seen_in_panes(stage, emitter, *head) {
-            note(image, Seen::Light { light: id.clone() }, &crate::assess::capital(name));
+            note(image, Seen::Light { light: id.clone() }, &crate::say::capital(name));
         }
     }
-    let foot = DVec3::new(stage.eye.x, stage.eye.y - 0.15, 0.0);
-    let mut body = body_points(foot, (stage.eye.z + 0.1).max(0.5)).to_vec();
-    body.push(stage.eye + DVec3::new(0.0, -0.02, 0.0));
-    for (index, pane) in panes.iter().enumerate() {
-        // By day the glass is brighter than what it mirrors.
-        if pane.daylight.is_none()
-            && let Some(image) = image_of(stage, &pane.flat(), &body, |_, _| true)
-        {
-            note(Image { pane: index, ..image }, Seen::Photographer, "The photographer");
+    // By day the glass is brighter than what is not lit.
+    for (index, pane) in panes.iter().enumerate().filter(|(_, pane)| pane.daylight.is_none()) {
+        let mirror = Mirror::new(stage, index, pane.flat());
+        let foot = DVec3::new(stage.eye.x, stage.eye.y - BEHIND_LENS, 0.0);
+        let photographer = mirror.figure(foot, (stage.eye.z + OVER_LENS).max(0.5));
+        if let Some(image) = mirror.image_of(&photographer) {
+            note(image, Seen::Photographer, "The photographer");
+        }
+        for card in &stage.setup.scene.cards {
+            let outline = stage.setup.card_flat(card).corners().to_vec();
+            if let Some(image) = mirror.image_of(&[outline]) {
+                note(image, Seen::Card { card: card.id.clone() }, &format!("The {}", card.kind.words()));
+            }
+        }
+        let people: Vec<Vec<DVec3>> = match stage.setup.subject.kind {
+            SubjectKind::Thing => Vec::new(),
+            SubjectKind::Person => stage.setup.scene.people.iter().take(1).collect(),
+            SubjectKind::Group => stage.setup.scene.people.iter().collect::<Vec<_>>(),
+        }
+        .into_iter()
+        .flat_map(|person| mirror.figure(person.face().with_z(0.0), person.crown()))
+        .collect();
+        if let Some(image) = mirror.image_of(&people) {
+            let name = if stage.setup.subject.kind == SubjectKind::Group { "The group" } else { "The subject" };
+            note(image, Seen::People, name);
         }
     }
     found
 }
+
+/// How far behind the lens the photographer stands, and how much higher the head is, in metres.
+const BEHIND_LENS: f64 = 0.15;
+const OVER_LENS: f64 = 0.1;
 
 /// A share of the frame in words.
 fn share_words(size: f64) -> String {

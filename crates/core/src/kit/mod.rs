@@ -153,6 +153,15 @@ impl Kit {
         filter, filters, Filter, Filter;
     }
 
+    /// What a light is begun with: a head, or any flash, behind a soft modifier, if there is one.
+    #[must_use]
+    pub fn soft_light(&self) -> Option<(&Flash, Option<&Modifier>)> {
+        let head = self.flashes().find(|flash| flash.flash_kind == FlashKind::Head);
+        let soft = |kind: ModifierKind| self.modifiers().find(move |modifier| modifier.modifier_kind == kind);
+        let modifier = soft(ModifierKind::Softbox).or_else(|| soft(ModifierKind::Umbrella));
+        Some((head.or_else(|| self.flashes().next())?, modifier))
+    }
+
     /// Checks every item, the number of them and that no id stands twice.
     ///
     /// # Errors

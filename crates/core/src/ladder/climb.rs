@@ -1,7 +1,8 @@
 use super::keep::{Keep, Levels};
 use super::reach::{Hand, Reach, reach};
+use crate::situation::powers_of_lit;
 use crate::situation::{Dials, Situation};
-use crate::solve::powers_of_lit;
+use crate::wanted::given_up;
 
 /// The exposure value of each patch, in the order of the stop scale.
 pub type Ambient = [Option<f64>; 5];
@@ -68,6 +69,9 @@ pub fn climb(s: &Situation<'_>, ambients: &[Ambient], start: &Dials, tolerance: 
     // When a way back is looked for next, and after how many minutes then.
     let (mut again, mut wait) = (0, LOOK_AGAIN);
     for (minute, ambient) in ambients.iter().enumerate().skip(1) {
+        if given_up() {
+            break;
+        }
         let total = makes.at(ambient);
         let was_kept = kept;
         if keep.within(&total) {

@@ -4,7 +4,7 @@ use super::climb::Ambient;
 use crate::approach::Band;
 use crate::marks::Mark;
 use crate::situation::{Dials, Situation};
-use crate::solve::{FLASH_FREEZES, GHOST, Split, powers_of_lit};
+use crate::situation::{FLASH_FREEZES, GHOST, Split, powers_of_lit};
 
 /// Patches the ladder looks after: the face and the background.
 pub(super) const LOOKED_AFTER: [usize; 2] = [0, 3];

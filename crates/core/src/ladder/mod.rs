@@ -7,12 +7,14 @@
 mod climb;
 mod keep;
 mod reach;
+mod shared;
 mod steps;
 #[cfg(test)]
 mod tests;
 mod words;
 
 pub use climb::{Ambient, Climb, climb};
+pub use shared::Ladders;
 pub use steps::{Ladder, LadderBind, Rung, Turn, Warning, ladder};
 
 #[cfg(test)]

@@ -4,8 +4,10 @@ use super::climb::Ambient;
 use super::keep::{Keep, Levels};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
+use crate::setup::free_range;
+use crate::situation::powers_of_lit;
 use crate::situation::{Dials, Situation};
-use crate::solve::{free_range, powers_of_lit, solve_powers};
+use crate::solve::solve_powers;
 use std::collections::HashSet;
 
 /// Which dials a change turns, in the order they are reached for.

@@ -118,7 +118,7 @@ fn ambients(
 ) -> Vec<Ambient> {
     let Some(spot) = setup.slot.as_ref().and_then(|slot| day.day.place.spot(&slot.spot)) else { return Vec::new() };
     let model = |minute: usize| modelled(&day.around(spot, minute), &setup.background);
-    let curve = SetupCurve::new(setup, day.timeline, known_until, |minute| model(minute.round() as usize));
+    let curve = SetupCurve::new(setup, day.timeline, day.meter, known_until, |minute| model(minute.round() as usize));
     let at = |minute: usize| -> Ambient {
         let model = model(minute);
         std::array::from_fn(|patch| curve.ev(patch, minute as f64, &model))
@@ -146,9 +146,8 @@ fn marks(s: &Situation<'_>, dials: &Dials) -> Vec<(DialId, String, String)> {
         camera(DialKind::Nd, "ND", dials.nd.label(s.step)),
     ];
     for lit in &s.lights {
-        let name = lit.modifier.map_or(&lit.flash.name, |modifier| &modifier.name);
         let mark = dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step);
-        all.push((DialId::power(lit.light.id.clone()), name.to_string(), mark));
+        all.push((DialId::power(lit.light.id.clone()), lit.name.clone(), mark));
     }
     all
 }
@@ -228,7 +227,7 @@ pub(crate) fn with_dials(
     let timeline: &Timeline = day.timeline;
     let plan: &Day = day.day;
     let (from, until) = (from.min(timeline.until), timeline.until);
-    let forecast = forecast_at(plan, timeline, setup, from as f64, known_until);
+    let forecast = forecast_at(plan, timeline, day.meter, setup, from as f64, known_until);
     let there = Setup { forecast, ..setup.clone() };
     let solved = solve(&there, kit, house)?;
     let s = Situation::new(&solved, kit, house)?;

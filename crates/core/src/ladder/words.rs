@@ -1,7 +1,7 @@
 use super::steps::{LadderBind, Turn};
-use crate::assess::capital;
 use crate::marks::Mark;
 use crate::quantity::ClockTime;
+use crate::say::capital;
 use crate::situation::{Dials, Situation};
 
 /// A rung in a sentence: “18:42: shutter 1/100.”
@@ -16,7 +16,7 @@ pub(super) fn bind_words(s: &Situation<'_>, bind: &LadderBind, clock: &ClockTime
     let iso = dials.iso.label(s.step);
     let light = |id: &crate::quantity::Id| {
         let lit = s.lights.iter().find(|lit| lit.light.id == *id);
-        let name = lit.map_or_else(String::new, |lit| lit.modifier.map_or(&lit.flash.name, |m| &m.name).to_string());
+        let name = lit.map_or_else(String::new, |lit| lit.name.clone());
         let power =
             lit.map_or_else(String::new, |lit| dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step));
         (capital(&name), power)

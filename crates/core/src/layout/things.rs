@@ -1,8 +1,7 @@
 use super::words::Words;
-use crate::assess::light_name;
 use crate::geometry::{DVec3, Flat, Point};
 use crate::scene::{CardKind, PaneKind, Posture, Surface};
-use crate::setup::SubjectKind;
+use crate::setup::{SubjectKind, light_mark};
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -150,7 +149,7 @@ fn cards<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item =
             CardKind::Diffusion => DrawnKind::Panel,
             CardKind::White | CardKind::Silver | CardKind::Gold => DrawnKind::Card,
         };
-        let name = crate::assess::capital(card.kind.words());
+        let name = crate::say::capital(card.kind.words());
         let (key, mark) = (format!("cards/{index}"), Some((index + 1).to_string()));
         Said { kind, key, mark, name, place: words.card(card) }.drawn(flat.middle, flat.normal(), flat.corners(), false)
     })
@@ -167,8 +166,8 @@ fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item 
         let said = Said {
             kind: if lit.is_some() { DrawnKind::Light } else { DrawnKind::LightOff },
             key: format!("lights/{index}"),
-            mark: char::from_u32('A' as u32 + index as u32).map(String::from),
-            name: lit.map_or_else(|| format!("{}, off", kept()), light_name),
+            mark: Some(light_mark(index)),
+            name: lit.map_or_else(|| format!("{}, off", kept()), |lit| lit.name.clone()),
             place: words.light(light),
         };
         said.drawn(at, looks, outline, !light.on_camera)

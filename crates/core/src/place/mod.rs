@@ -4,7 +4,9 @@ mod horizon;
 mod spot;
 mod zone;
 
-pub use horizon::{Horizon, HorizonPoint};
+pub use crate::sun::{Horizon, HorizonPoint};
+#[cfg(test)]
+pub(crate) use horizon::check_horizon;
 pub use spot::{Lamps, Spot, Surroundings};
 pub use zone::{TimeZoneName, ZoneError};
 
@@ -55,7 +57,7 @@ impl Place {
     }
 
     pub(crate) fn check(&self, at: &str, check: &mut Check) {
-        self.horizon.check(&format!("{at}/horizon"), check);
+        horizon::check_horizon(&self.horizon, &format!("{at}/horizon"), check);
         check.count(format!("{at}/spots"), SPOTS, self.spots.len());
         check.distinct(&format!("{at}/spots"), self.spots.iter().map(|spot| &spot.id));
         for (index, spot) in self.spots.iter().enumerate() {

@@ -101,7 +101,7 @@ impl Spot {
             check.range(format!("{at}/lamps/kelvin"), AMBIENT_KELVIN, lamps.kelvin.kelvin());
         }
         if let Some(horizon) = &self.horizon {
-            horizon.check(&format!("{at}/horizon"), check);
+            super::horizon::check_horizon(horizon, &format!("{at}/horizon"), check);
         }
     }
 }

@@ -1,7 +1,7 @@
 //! What stands in the picture that should not, and how near it may come.
 
 use super::{Card, Stage};
-use crate::geometry::DVec3;
+use crate::geometry::{DVec3, HalfSpace};
 use crate::quantity::{Id, Metres};
 use crate::setup::Setup;
 use serde::Serialize;
@@ -52,18 +52,30 @@ impl Stage<'_> {
     /// Whether the main subject's body stands before a point.
     #[must_use]
     pub(crate) fn covers(&self, point: DVec3) -> bool {
-        let Some(person) = self.setup.scene.people.first().filter(|_| !self.setup.is_thing()) else { return false };
-        let axis = DVec3::new(person.x.metres(), person.y.metres(), 0.0);
-        let way = point - self.eye;
-        let level = way.truncate();
-        if level.length_squared() < 1e-9 {
-            return false;
+        self.cover().is_some_and(|cover| cover.iter().all(|half| half.holds(point)))
+    }
+
+    /// What the main subject's body stands before, as the lens sees it: between its flanks, from its feet to its crown, and
+    /// behind it. None for a thing, and where the lens stands in the body.
+    #[must_use]
+    pub(crate) fn cover(&self) -> Option<[HalfSpace; 5]> {
+        let person = self.setup.scene.people.first().filter(|_| !self.setup.is_thing())?;
+        let foot = DVec3::new(person.x.metres(), person.y.metres(), 0.0);
+        let to = (foot - self.eye).with_z(0.0);
+        let (distance, radius) = (to.length(), super::people::HALF_SHOULDERS * 0.8);
+        if distance <= radius {
+            return None;
         }
-        let share = (axis - self.eye).truncate().dot(level) / level.length_squared();
-        let nearest = self.eye + way * share;
-        (0.0..1.0).contains(&share)
-            && nearest.truncate().distance(axis.truncate()) < super::people::HALF_SHOULDERS * 0.8
-            && (0.0..person.crown()).contains(&nearest.z)
+        let (way, across) = (to / distance, DVec3::Z.cross(to / distance));
+        // A flank is where a line of sight just touches the body.
+        let (sine, cosine) = (radius / distance, (1.0 - (radius / distance).powi(2)).sqrt());
+        let flank = |side: f64| HalfSpace { at: self.eye, inward: way * sine - across * (side * cosine) };
+        let middle = foot + DVec3::Z * (person.crown() / 2.0);
+        let level = |height: f64| {
+            let at = foot + DVec3::Z * height;
+            HalfSpace::holding(self.eye, at, at + across, middle)
+        };
+        Some([flank(1.0), flank(-1.0), level(0.0), level(person.crown()), HalfSpace { at: foot, inward: way }])
     }
 
     /// Whether the straight stand under a point is seen.

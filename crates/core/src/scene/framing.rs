@@ -2,7 +2,6 @@ use crate::geometry::{DVec3, direction, right_and_up};
 use crate::kit::Camera;
 use crate::quantity::Metres;
 use crate::scene::Aim;
-use crate::scene::people::HALF_SHOULDERS;
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
 
@@ -133,20 +132,6 @@ impl Framing {
             faces: faces.len() as u32,
         }
     }
-}
-
-/// The outline of a person as upright points, for what hides or reflects them.
-pub(crate) fn body_points(foot: DVec3, crown: f64) -> [DVec3; 6] {
-    let side = DVec3::X * HALF_SHOULDERS;
-    let shoulders = foot + DVec3::Z * (crown * 0.82);
-    [
-        foot - side,
-        foot + side,
-        shoulders - side,
-        shoulders + side,
-        foot + DVec3::Z * crown,
-        foot + DVec3::Z * (crown / 2.0),
-    ]
 }
 
 #[cfg(test)]

@@ -3,7 +3,6 @@
 //! `x` runs to the right as the camera's usual place sees it, `y` away from that place towards the background, `z`
 //! up. The subject stands at the origin unless it is moved. Bearings run clockwise from `y` as seen from above.
 
-mod arrange;
 mod checks;
 mod clear;
 mod framing;
@@ -14,14 +13,14 @@ mod stage;
 mod things;
 pub mod wind;
 
-pub use arrange::{Addition, Arrangement, added, arranged, grouped};
+pub use crate::set::{Surface, Wall};
 pub use clear::Intruder;
 pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intruders};
-pub(crate) use framing::body_points;
 pub use framing::{Framing, View};
+pub(crate) use people::HALF_SHOULDERS;
 pub use people::{Person, Posture, Thing};
 pub use place::{Aim, Position, Role};
-pub use room::{Bounced, Pane, PaneKind, Room, Sun, Surface, Wall};
+pub use room::{Pane, PaneKind, Room, Sun};
 pub use stage::{FaceAt, Stage};
 pub use things::{Card, CardKind};
 

@@ -100,6 +100,17 @@ impl Thing {
         let middle = foot + DVec3::Z * (self.height.metres() / 2.0) + looks * (self.depth.metres() / 2.0);
         Flat::new(middle, looks, self.width.metres(), self.height.metres())
     }
+
+    /// Its sides but the one it stands on, each by its middle and where it looks; the front first.
+    #[must_use]
+    pub fn sides(&self) -> [(DVec3, DVec3); 5] {
+        let front = self.front();
+        let (out, right) = (front.normal(), front.right.normalize_or(DVec3::X));
+        let middle = front.middle - out * (self.depth.metres() / 2.0);
+        let [depth, width, height] = [self.depth, self.width, self.height].map(|side| side.metres() / 2.0);
+        [(out, depth), (right, width), (-right, width), (DVec3::Z, height), (-out, depth)]
+            .map(|(looks, far)| (middle + looks * far, looks))
+    }
 }
 
 #[cfg(test)]

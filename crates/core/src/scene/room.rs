@@ -1,43 +1,8 @@
 use super::Position;
 use crate::geometry::{DVec3, Flat, direction};
-use crate::quantity::{Coordinate, Degrees, Ev100, Id, Metres, MiredShift, Share};
+use crate::quantity::{Coordinate, Degrees, Ev100, Id, Metres};
+use crate::set::{Surface, Wall};
 use serde::{Deserialize, Serialize};
-
-/// What a surface does with light: how much it sends back, diffusely, and in what colour.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Surface {
-    /// The share it sends back: white 0.8, pale 0.6, wood 0.3, black 0.05 (common practice).
-    pub reflectance: Share,
-    /// The colour it gives; positive is warmer.
-    pub tint: MiredShift,
-}
-
-impl Surface {
-    /// A pale wall or ceiling.
-    #[must_use]
-    pub fn pale() -> Surface {
-        Surface::of(0.6)
-    }
-
-    /// A neutral surface that sends this share back.
-    #[must_use]
-    pub fn of(reflectance: f64) -> Surface {
-        Surface { reflectance: Share::nearest(reflectance), tint: MiredShift::ZERO }
-    }
-}
-
-/// A wall or ceiling: how far off, and what it is.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Wall {
-    /// From the origin; for a ceiling from the ground.
-    pub distance: Metres,
-    /// What it does with light.
-    pub surface: Surface,
-}
 
 /// Ground, ceiling and walls. The wall behind the subject is the background's own.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
@@ -123,59 +88,6 @@ impl Room {
     #[must_use]
     pub const fn is_indoors(&self) -> bool {
         self.ceiling.is_some()
-    }
-
-    /// The planes that send light back: a point of each, the direction it looks in, and what it is.
-    #[must_use]
-    pub(crate) fn planes(&self) -> Vec<(DVec3, DVec3, Surface, Bounced)> {
-        let mut planes = vec![(DVec3::ZERO, DVec3::Z, self.ground, Bounced::Ground)];
-        let mut wall = |wall: Option<Wall>, at: DVec3, from: Bounced| {
-            if let Some(wall) = wall {
-                planes.push((at * wall.distance.metres(), -at, wall.surface, from));
-            }
-        };
-        wall(self.ceiling, DVec3::Z, Bounced::Ceiling);
-        wall(self.left, DVec3::NEG_X, Bounced::Left);
-        wall(self.right, DVec3::X, Bounced::Right);
-        wall(self.rear, DVec3::NEG_Y, Bounced::Rear);
-        planes
-    }
-}
-
-/// What light bounced off.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum Bounced {
-    /// Floor or ground.
-    Ground,
-    /// The ceiling.
-    Ceiling,
-    /// The wall to the left.
-    Left,
-    /// The wall to the right.
-    Right,
-    /// The wall behind the camera.
-    Rear,
-    /// The wall behind the subject.
-    Background,
-    /// Through a diffusion panel.
-    Panel,
-}
-
-impl Bounced {
-    /// In words, behind "off" or "from".
-    #[must_use]
-    pub const fn words(self) -> &'static str {
-        match self {
-            Bounced::Ground => "the ground",
-            Bounced::Ceiling => "the ceiling",
-            Bounced::Left => "the wall on the left",
-            Bounced::Right => "the wall on the right",
-            Bounced::Rear => "the wall behind the camera",
-            Bounced::Background => "the background",
-            Bounced::Panel => "the diffusion panel",
-        }
     }
 }
 

@@ -25,8 +25,6 @@ pub enum LightWish {
     AfterDark,
 }
 
-/// A low sun stands no higher than this, in degrees (common practice).
-const LOW: f64 = 12.0;
 /// It is behind the subject within so many degrees of where the camera looks.
 const BEHIND: f64 = 60.0;
 /// The sun lights a face that is turned no further from it than this, in degrees.
@@ -49,7 +47,7 @@ impl LightWish {
             LightWish::SunOnFace => on_face,
             LightWish::BacklitLowSun => {
                 let behind = turn(spot.camera_looks.degrees(), sun.azimuth).abs() <= BEHIND;
-                shines && !spot.is_indoors() && sun.apparent <= LOW && behind
+                shines && !spot.is_indoors() && sun.is_low() && behind
             }
             LightWish::OpenShade => sun.apparent > 0.0 && !on_face && !spot.is_indoors(),
             LightWish::Golden => WindowKind::Golden.holds(sun.elevation),

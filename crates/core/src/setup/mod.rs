@@ -4,13 +4,15 @@ mod camera;
 mod checks;
 mod dial;
 mod light;
+mod names;
 mod reading;
 mod slot;
 mod subject;
 
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
-pub use dial::Dial;
+pub use dial::{Dial, free_range};
 pub use light::{GelDial, Light};
+pub use names::light_mark;
 pub use reading::{Measured, Method, Patch, Reading};
 pub use slot::Slot;
 pub use subject::{Background, BackgroundKind, Subject, SubjectKind, Tone};

@@ -1,10 +1,10 @@
 use super::{
-    Background, BackgroundKind, CameraSetup, Dial, ExposureMode, FileKind, Light, Pace, Setup, ShutterType, Subject,
-    SubjectKind, Tone, WhiteBalance,
+    Background, BackgroundKind, CameraSetup, Dial, ExposureMode, FileKind, GelDial, Light, Pace, Setup, ShutterType,
+    Subject, SubjectKind, Tone, WhiteBalance,
 };
 use crate::colour::{AmbientColour, ColourWish};
 use crate::geometry::DVec3;
-use crate::kit::{FlashKind, Kit};
+use crate::kit::Kit;
 use crate::marks::{NdMark, ShutterMark};
 use crate::optics::{Movement, Support};
 use crate::quantity::{Id, Kelvin, Metres, Name, Note, Seconds, Share};
@@ -12,15 +12,17 @@ use crate::scene::{Position, Scene, Surface};
 
 impl Setup {
     /// A setup to start from: one person in open shade, the first body and lens of the kit, and its first head (or
-    /// any flash) from the side, everything free. `None` without a body or a lens.
+    /// any flash) from the side behind what softens it, no gel before it, all other dials free. `None` without a body or
+    /// a lens.
     #[must_use]
     pub fn starting(name: Name, kit: &Kit) -> Option<Setup> {
         let body = kit.cameras().next()?;
         let lens = kit.lenses().next()?;
-        let flash = kit.flashes().find(|flash| flash.flash_kind == FlashKind::Head).or_else(|| kit.flashes().next());
-        let light = flash.and_then(|flash| {
+        let light = kit.soft_light().and_then(|(flash, modifier)| {
             let at = Position::nearest(DVec3::new(-1.05, -1.05, 2.1));
-            Some(Light::fresh(Id::new("key").ok()?, flash, at))
+            let light = Light::fresh(Id::new("key").ok()?, flash, at);
+            let gel = GelDial { at: None, held: true };
+            Some(Light { modifier: modifier.map(|modifier| modifier.id.clone()), gel, ..light })
         });
         let distance = lens.closest_focus.metres().max(2.5);
         Some(Setup {
@@ -69,6 +71,7 @@ impl Setup {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::kit::ModifierKind;
     use crate::sample;
 
     #[test]
@@ -77,6 +80,17 @@ mod tests {
         let setup = Setup::starting(Name::new("New").unwrap(), &kit).unwrap();
         assert_eq!(setup.check(&kit), Ok(()));
         assert_eq!(setup.lights.len(), 1);
+    }
+
+    /// A newcomer's first light is a soft one of the kit, and solving it puts no gel before it.
+    #[test]
+    fn the_first_light_is_soft_and_without_a_gel() {
+        let kit = sample::kit();
+        let setup = Setup::starting(Name::new("New").unwrap(), &kit).unwrap();
+        let solved = crate::solve::solve(&setup, &kit, crate::house::House::default()).unwrap();
+        let modifier = solved.lights[0].modifier.as_ref().and_then(|id| kit.modifier(id)).unwrap();
+        assert!(matches!(modifier.modifier_kind, ModifierKind::Softbox | ModifierKind::Umbrella), "{modifier:?}");
+        assert_eq!(solved.lights[0].gel.at, None);
     }
 
     #[test]

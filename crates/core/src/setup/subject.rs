@@ -34,15 +34,16 @@ pub enum Tone {
 }
 
 impl Tone {
-    /// How far from mid-grey it is seen, in stops: very light skin about +1, very dark about −1⅓ (common practice).
+    /// The share of light it sends back. Skin from very light to very dark has lightness L* 71 to 34 (from memory), so
+    /// 0.42 to 0.08; what is like mid-grey sends back what makes both ways of metering agree.
     #[must_use]
-    pub const fn stops(self) -> f64 {
+    pub const fn reflectance(self) -> f64 {
         match self {
-            Tone::VeryDark => -4.0 / 3.0,
-            Tone::Dark => -2.0 / 3.0,
-            Tone::Medium => 0.0,
-            Tone::Light => 0.5,
-            Tone::VeryLight => 1.0,
+            Tone::VeryDark => 0.08,
+            Tone::Dark => 0.11,
+            Tone::Medium => 0.157,
+            Tone::Light => 0.29,
+            Tone::VeryLight => 0.42,
         }
     }
 }

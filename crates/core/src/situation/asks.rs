@@ -10,15 +10,17 @@ pub struct Asks {
     pub depth: Option<f64>,
     /// The aperture value the trade starts from for such a subject.
     pub usual_aperture: Option<f64>,
-    /// The aperture value from which diffraction shows: its disc as wide as twice the blur circle.
+    /// The aperture value beyond which diffraction takes what is asked to be sharp.
     pub diffraction: f64,
+    /// Whether any aperture holds the depth asked.
+    pub holds: bool,
     /// The time value that holds the camera still enough.
     pub shake: Option<f64>,
     /// The time value, of shutter or flash, that freezes the movement.
     pub movement: Option<ShutterMark>,
 }
 
-/// The lens as it is focused on the subject.
+/// The lens, focused so that the subject is as sharp in front as behind.
 pub(super) fn lensing(setup: &Setup, body: &Camera, lens: &Lens) -> Lensing {
     let (width, height) = (body.sensor_width, body.sensor_height);
     let circle = if body.judged_by_pixels {
@@ -26,13 +28,13 @@ pub(super) fn lensing(setup: &Setup, body: &Camera, lens: &Lens) -> Lensing {
     } else {
         circle_from_sensor(width, height)
     };
-    Lensing { focal: setup.camera.focal, circle, focus: setup.subject_distance(), pupil_ratio: lens.pupil_ratio }
+    Lensing::holding(setup.camera.focal, circle, lens.pupil_ratio, setup.subject_distance(), setup.subject.depth)
 }
 
 impl Asks {
     pub(super) fn of(setup: &Setup, body: &Camera, lens: &Lens, lensing: &Lensing, school: ShakeSchool) -> Asks {
         let av = |number: f64| 2.0 * number.log2();
-        let needed = lensing.aperture_for_depth(setup.subject.depth).number();
+        let holding = lensing.apertures_for_depth(setup.subject_distance(), setup.subject.depth);
         let stabiliser = body.stabiliser.stops().max(lens.stabiliser.stops());
         let shake = (setup.camera.support == Support::Hand).then(|| {
             let mp = if body.judged_by_pixels { body.megapixels } else { 0.0 };
@@ -47,9 +49,10 @@ impl Asks {
             SubjectKind::Thing => 9.0,
         };
         Asks {
-            depth: Some(av(needed)),
+            depth: Some(av(holding.widest.number())),
             usual_aperture: Some(av(usual)),
-            diffraction: av(2.0 * lensing.circle.millimetres() / (2.44 * 550e-6)),
+            diffraction: av(holding.smallest.number()),
+            holds: holding.holds,
             shake,
             movement: setup.subject.movement.freezing(),
         }

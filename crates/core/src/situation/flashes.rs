@@ -1,6 +1,8 @@
+use super::Bases;
 use crate::emitter::{Emitter, Face};
+use crate::exposure::MeterConstants;
 use crate::field::{Field, LightField};
-use crate::flash::{high_speed_loss, level_at};
+use crate::flash::{axial_intensity, high_speed_loss};
 use crate::kit::{Camera, Flash, Gel, Kit, Modifier, Optics};
 use crate::marks::ShutterMark;
 use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, Stops};
@@ -12,6 +14,8 @@ use crate::setup::{Light, Setup};
 pub struct Lit<'a> {
     /// Its place among the lights of the setup.
     pub index: usize,
+    /// What it is called.
+    pub name: String,
     /// The light.
     pub light: &'a Light,
     /// Its flash.
@@ -84,20 +88,19 @@ impl Lit<'_> {
         self.gel.map_or(modifier, |gel| modifier + gel.loss)
     }
 
-    /// The level of a gain (in 1/m²) at f/1, ISO 100 and full power; none where it is nothing.
-    #[must_use]
-    pub fn level_of(&self, gain: f64) -> Option<f64> {
-        (gain > NOTHING).then(|| self.at_one_metre() + gain.log2())
+    /// The intensity along its axis at full power, in candela-seconds, modifier and gel taken off.
+    fn intensity(&self) -> f64 {
+        axial_intensity(self.guide_number) * (-self.loss().stops()).exp2()
     }
 
-    /// The level on its axis at a metre, at f/1, ISO 100 and full power, were it a point.
-    fn at_one_metre(&self) -> f64 {
-        (level_at(self.guide_number, Metres::nearest(1.0)) - self.loss()).stops()
-    }
-
-    /// Takes over what the field says it gives.
-    pub(super) fn lit_by(&mut self, field: &LightField) {
-        self.reach = field.patches.map(|gain| gain.and_then(|gain| self.level_of(gain.sum())));
+    /// Takes over what the field says it gives: on each patch the level at f/1, ISO 100 and full power, by the user's
+    /// meter and on the patch's own basis.
+    pub(super) fn lit_by(&mut self, field: &LightField, meter: MeterConstants, bases: &Bases) {
+        let intensity = self.intensity();
+        self.reach = std::array::from_fn(|patch| {
+            let gain = field.patches[patch]?.sum();
+            (gain > NOTHING).then(|| meter.incident_level(intensity * gain) + bases.over_incident[patch])
+        });
     }
 }
 
@@ -112,15 +115,17 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
     setup
         .lights
         .iter()
+        .zip(setup.light_names(kit))
         .enumerate()
-        .filter(|(_, light)| light.on)
-        .filter_map(|(index, light)| {
+        .filter(|(_, (light, _))| light.on)
+        .filter_map(|(index, (light, name))| {
             let flash = kit.flash(&light.flash)?;
             let modifier = light.modifier.as_ref().and_then(|id| kit.modifier(id));
             let widest = modifier.is_some_and(Modifier::wants_widest_zoom);
             let optics = kit.optics(light, covering)?;
             Some(Lit {
                 index,
+                name,
                 light,
                 flash,
                 modifier,
@@ -144,14 +149,25 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
 }
 
 /// Computes what these lights give.
-pub(super) fn field(stage: &crate::scene::Stage<'_>, lights: &[Lit<'_>]) -> Field {
+pub(super) fn field(
+    stage: &crate::scene::Stage<'_>,
+    meter: MeterConstants,
+    lights: &[Lit<'_>],
+    known: Option<&Field>,
+) -> Field {
     let emitters: Vec<Emitter> = lights.iter().map(|lit| lit.emitter).collect();
     let behind = lights.iter().position(|lit| lit.role == Role::Behind);
-    Field::of(stage, &emitters, behind, key(lights))
+    Field::of(stage, meter, &emitters, behind, key(lights), known)
 }
 
 /// The key: of the lights on the face, the one that stands least under it.
 pub(crate) fn key(lights: &[Lit<'_>]) -> Option<usize> {
     let on_face = lights.iter().enumerate().filter(|(_, lit)| lit.role.lights_face());
     on_face.min_by(|a, b| a.1.light.under_key.stops().total_cmp(&b.1.light.under_key.stops())).map(|(index, _)| index)
+}
+
+/// The colour of the flash that leads on the face; none without one.
+pub(crate) fn key_colour(s: &super::Situation<'_>) -> Option<Mired> {
+    let on_face = s.lights.iter().filter(|lit| lit.role.lights_face());
+    on_face.min_by(|a, b| a.light.under_key.stops().total_cmp(&b.light.under_key.stops())).map(Lit::mired)
 }

@@ -2,15 +2,24 @@
 
 mod ambient;
 mod asks;
+mod bases;
+mod errors;
 mod flashes;
+mod levels;
+mod propose;
 
 pub(crate) use ambient::level as reading_level;
 pub use ambient::{PatchAmbient, Source};
 pub use asks::Asks;
+pub use bases::Bases;
+pub(crate) use bases::tone_offset;
+pub(crate) use errors::of_sum;
 pub use flashes::Lit;
-pub(crate) use flashes::{covering, key};
+pub(crate) use flashes::{covering, key, key_colour};
+pub(crate) use levels::{FLASH_FREEZES, GHOST, Split, movement_short, powers_of_lit, recharge_short};
+pub use propose::{Proposal, ProposalReason, propose};
 
-use crate::approach::{Approach, Proposal, Wishes, propose};
+use crate::approach::{Approach, Wishes};
 use crate::check::FieldError;
 use crate::field::Field;
 use crate::house::House;
@@ -19,7 +28,7 @@ use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
 use crate::quantity::{Power, Stops};
 use crate::scene::Stage;
-use crate::setup::{ExposureMode, FileKind, Light, Patch, Setup, ShutterType};
+use crate::setup::{ExposureMode, FileKind, Patch, Setup, ShutterType};
 
 /// Patches in the order of the stop scale.
 pub const PATCHES: [Patch; 5] = [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background, Patch::Sky];
@@ -96,6 +105,8 @@ pub struct Situation<'a> {
     pub wishes: Wishes,
     /// The ambient of each patch, in the order of [`PATCHES`]; none where the patch does not exist.
     pub ambient: [Option<PatchAmbient>; 5],
+    /// What 0 means on each patch.
+    pub bases: Bases,
     /// The lights that fire, resolved.
     pub lights: Vec<Lit<'a>>,
     /// The set with everything's place and direction.
@@ -143,14 +154,18 @@ impl<'a> Situation<'a> {
     where
         'a: 'b,
     {
-        Situation::with(setup, self.kit, self.house, Some((self.setup, &self.field)))
+        Situation::with(setup, self.kit, self.house, Some(&self.field))
     }
 
-    fn with(
+    /// The same as [`Situation::new`], taking the light over from one known before where its set is the same.
+    ///
+    /// # Errors
+    /// Every problem of the setup, each at its field.
+    pub(crate) fn with(
         setup: &'a Setup,
         kit: &'a Kit,
         house: House,
-        known: Option<(&Setup, &Field)>,
+        known: Option<&Field>,
     ) -> Result<Self, Vec<FieldError>> {
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
@@ -160,7 +175,7 @@ impl<'a> Situation<'a> {
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
-        let mut ambient = ambient::of_patches(setup);
+        let mut ambient = ambient::of_patches(setup, house.meter);
         ambient::take_forecast(&mut ambient, setup);
         let contrast = contrast(&ambient);
         let proposal = propose(setup, contrast);
@@ -169,12 +184,10 @@ impl<'a> Situation<'a> {
         // An approach without flash leaves the flashes off, whatever is switched on.
         let mut lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
         let stage = Stage::new(setup, body);
-        let field = match known {
-            Some((before, field)) if field.lights.len() == lights.len() && same_set(before, setup) => field.clone(),
-            _ => flashes::field(&stage, &lights),
-        };
-        lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field));
-        ambient::add_daylight(&mut ambient, &field.daylight);
+        let field = flashes::field(&stage, house.meter, &lights, known);
+        let bases = Bases::of(setup, house.meter);
+        lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field, house.meter, &bases));
+        ambient::add_daylight(&mut ambient, &field.daylight, house.meter, &bases);
         let (sync, safe_sync) = sync(setup, body, &lights);
         let electronic = setup.camera.shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
@@ -189,6 +202,7 @@ impl<'a> Situation<'a> {
             proposal,
             wishes,
             ambient,
+            bases,
             sync,
             safe_sync,
             past_sync: setup.camera.high_speed_sync && lights.iter().all(|lit| lit.flash.high_speed_sync.is_some()),
@@ -264,21 +278,6 @@ impl<'a> Situation<'a> {
             lit.reach.map(|level| level.map(|level| level + offset))
         }));
     }
-}
-
-/// Whether two setups have the same set: everything stands in the same place and is lit from the same heads.
-fn same_set(a: &Setup, b: &Setup) -> bool {
-    let same_light = |a: &Light, b: &Light| {
-        (a.at, a.aim, a.on, a.on_camera) == (b.at, b.aim, b.on, b.on_camera)
-            && (&a.flash, &a.modifier, a.under_key) == (&b.flash, &b.modifier, b.under_key)
-    };
-    a.scene == b.scene
-        && a.sun() == b.sun()
-        && a.background == b.background
-        && a.subject.kind == b.subject.kind
-        && (&a.camera.body, a.camera.focal) == (&b.camera.body, b.camera.focal)
-        && a.lights.len() == b.lights.len()
-        && a.lights.iter().zip(&b.lights).all(|(a, b)| same_light(a, b))
 }
 
 /// How much brighter the background is than the face.

@@ -59,8 +59,9 @@ fn an_octa_falls_off_less_than_a_bare_head() {
     setup.scene.camera.at = crate::scene::Position::nearest(face - crate::geometry::DVec3::Y * 2.4);
     setup.lights[0].at = crate::scene::Position::nearest(face - crate::geometry::DVec3::Y * 1.2);
     let fall_off = |setup: &Setup| {
-        let reach = Situation::new(setup, &kit, House::default()).unwrap().lights[0].reach;
-        reach[0].unwrap() - reach[3].unwrap()
+        let s = Situation::new(setup, &kit, House::default()).unwrap();
+        let gain = |at| s.lights[0].emitter.gain(at, crate::geometry::DVec3::NEG_Y);
+        (gain(setup.main_face().at) / gain(setup.backdrop())).log2()
     };
     let octa = fall_off(&setup);
     setup.lights[0].modifier = Some(Id::new("mod-bare").unwrap());

@@ -6,6 +6,7 @@ use super::score::Weights;
 use crate::marks::{Mark, StepSize};
 use crate::quantity::Power;
 use crate::situation::{Dials, Situation};
+use crate::wanted::given_up;
 use serde::Serialize;
 
 /// What an alternative puts first.
@@ -112,7 +113,7 @@ fn differ(a: &Dials, b: &Dials) -> bool {
 /// Up to three plans that differ clearly from the plan and from each other and win at what they put first.
 pub(super) fn alternatives(s: &Situation<'_>, plan: &Dials) -> Vec<Alternative> {
     let mut found: Vec<(AlternativeKind, Dials)> = Vec::new();
-    for kind in AlternativeKind::ALL {
+    for kind in AlternativeKind::ALL.into_iter().take_while(|_| !given_up()) {
         let other = best(s, &kind.weights());
         if kind.wins(s, &other, plan)
             && differ(&other.dials, plan)

@@ -4,11 +4,13 @@ use super::change::{self, Change, apply};
 use super::grid::{Solution, best};
 use super::score::Weights;
 use super::ways::{WayOut, ways_out};
-use crate::assess::{DialId, DialKind, Facts, capital, missed, targets};
+use crate::assess::{DialId, DialKind, Facts, missed, targets};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark, stops_amount};
 use crate::quantity::{Id, Stops};
+use crate::say::capital;
 use crate::setup::{Patch, Setup};
 use crate::situation::{Dials, PATCHES, Situation};
+use crate::wanted::given_up;
 use serde::Serialize;
 
 /// A limit that stops the plan from reaching its targets.
@@ -92,7 +94,7 @@ impl Bound {
         let by = stops_amount(stops);
         let light = |id: &Id| {
             let lit = s.lights.iter().find(|lit| lit.light.id == *id);
-            lit.map_or_else(String::new, |lit| lit.modifier.map_or(&lit.flash.name, |m| &m.name).to_string())
+            lit.map_or_else(String::new, |lit| lit.name.clone())
         };
         match self {
             Bound::Sync => format!("Sync binds by {by}: past it the flash lights only part of the frame."),
@@ -170,6 +172,9 @@ fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(Bound, f64)
     let missed_now = shortfall(s, &solved.dials);
     let mut found = Vec::new();
     let mut attempt = |lift: &dyn Fn(&mut Situation<'_>), past: &dyn Fn(&Solution) -> f64, bound: Bound| {
+        if given_up() {
+            return;
+        }
         let mut lifted = s.clone();
         lift(&mut lifted);
         let better = best(&lifted, w);

@@ -1,11 +1,12 @@
 use crate::approach::Approach;
+use crate::arrange::{Addition, Arrangement, added, arranged};
 use crate::assess::{DialId, DialKind};
 use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
 use crate::quantity::{Headcount, Id, Metres, Millimetres};
-use crate::scene::{Addition, Aim, Arrangement, Position, added, arranged};
+use crate::scene::{Aim, Position};
 use crate::setup::{Light, Setup};
 use serde::{Deserialize, Serialize};
 

@@ -5,8 +5,7 @@ use crate::exposure::flash_share;
 use crate::kit::Kit;
 use crate::quantity::{Kelvin, Mired, Share, Stops};
 use crate::setup::Setup;
-use crate::situation::Situation;
-use crate::solve::score::Split;
+use crate::situation::{Situation, Split, key_colour};
 
 /// Puts the gel each free light should wear into the setup.
 pub(super) fn choose_gels(setup: &mut Setup, kit: &Kit) {
@@ -28,14 +27,6 @@ pub(crate) fn share_on_face(split: &Split) -> Share {
         (None, Some(_)) => Share::nearest(1.0),
         _ => Share::nearest(0.0),
     }
-}
-
-/// The colour of the flash that leads on the face; none without one.
-pub(crate) fn key_colour(s: &Situation<'_>) -> Option<Mired> {
-    let on_face = s.lights.iter().filter(|lit| lit.role.lights_face());
-    on_face
-        .min_by(|a, b| a.light.under_key.stops().total_cmp(&b.light.under_key.stops()))
-        .map(crate::situation::Lit::mired)
 }
 
 /// The setting for these levels.

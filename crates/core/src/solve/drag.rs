@@ -8,8 +8,8 @@ use crate::kit::Kit;
 use crate::marks::{Mark, NdMark, ShutterMark, stops_amount};
 use crate::quantity::{Id, Power, Stops};
 use crate::setup::{Patch, Setup};
+use crate::situation::Split;
 use crate::situation::{Dials, PATCHES, Situation};
-use crate::solve::score::Split;
 use serde::{Deserialize, Serialize};
 
 /// The part of a level that is taken hold of.
@@ -44,8 +44,9 @@ pub struct Dragged {
 
 /// Puts a part of a patch's level at `to`, to the nearest click.
 ///
-/// Ambient goes by the shutter within safe sync and the body's range, then by ND, ISO and aperture with the flash
-/// powers turned the other way, so that the flash parts stay. Flash goes by power.
+/// Ambient goes by the shutter within safe sync and the body's range, then by ISO and ND and by aperture with the flash
+/// powers turned the other way, so that the flash parts stay: darker by the ISO down to its base before a filter is
+/// screwed on, brighter by taking the filter off before the ISO is raised. Flash goes by power.
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
@@ -73,7 +74,7 @@ pub fn drag(
 }
 
 fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<[Option<f64>; 5]>) {
-    let powers = super::powers::of_lit(s, &dials.powers);
+    let powers = crate::situation::powers_of_lit(s, &dials.powers);
     let full = s.full_power_levels(dials.gain(), dials.shutter);
     let split = Split::new(s.ambient_levels(dials.gain(), dials.shutter), &full, &powers);
     let parts = full.iter().zip(&powers).map(|(levels, below)| levels.map(|l| l.map(|l| l - below))).collect();
@@ -140,12 +141,24 @@ fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64) -> 
         return None;
     }
     let shutter_binds = dials.shutter;
-    // What the shutter leaves goes by ISO, then ND, then aperture, and the powers go the other way.
-    dials.iso = turn(s, camera.iso, -done(dials) * 6.0, (s.base, s.iso.1));
-    if done(dials).abs() > click && !camera.nd.held {
-        let wanted = dials.nd.sixths() as f64 + done(dials) * 6.0;
-        let nearest = s.nd.iter().min_by_key(|nd| ((f64::from(nd.sixths()) - wanted).abs() * 100.0) as i64);
-        dials.nd = nearest.copied().unwrap_or(NdMark::NONE);
+    let by_iso = |dials: &mut Dials| {
+        if done(dials).abs() > click {
+            dials.iso = turn(s, camera.iso, -done(dials) * 6.0, (s.base, s.iso.1));
+        }
+    };
+    let by_nd = |dials: &mut Dials| {
+        if done(dials).abs() > click && !camera.nd.held {
+            let wanted = f64::from(dials.nd.sixths()) + done(dials) * 6.0;
+            let nearest = s.nd.iter().min_by_key(|nd| ((f64::from(nd.sixths()) - wanted).abs() * 100.0) as i64);
+            dials.nd = nearest.copied().unwrap_or(NdMark::NONE);
+        }
+    };
+    if done(dials) > 0.0 {
+        by_iso(dials);
+        by_nd(dials);
+    } else {
+        by_nd(dials);
+        by_iso(dials);
     }
     if done(dials).abs() > click {
         dials.aperture = turn(s, camera.aperture, done(dials) * 6.0, s.aperture);

@@ -1,13 +1,14 @@
 //! Ways to light a group more evenly: turn the key or take it further off, each tried.
 
 use super::change::{Change, apply};
-use crate::assess::{Facts, face_levels, light_name};
+use crate::assess::{Facts, face_levels};
 use crate::geometry::DVec3;
 use crate::marks::stops_amount;
 use crate::quantity::{Metres, Stops};
 use crate::scene::{Aim, Position};
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation, key};
+use crate::wanted::given_up;
 use serde::Serialize;
 
 /// A way to even a group, tried.
@@ -37,7 +38,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
     let (at, looks) = (lit.emitter.middle, lit.emitter.looks);
     let place =
         |at: DVec3, aim: Aim| Change::PlaceLight { light: lit.light.id.clone(), at: Position::nearest(at), aim };
-    let name = light_name(lit);
+    let name = lit.name.clone();
     // Turned, it keeps its tilt; the smallest turn of those that even it as well as any.
     let turns = [5.0, -5.0, 10.0, -10.0, 15.0, -15.0, 20.0, -20.0, 30.0, -30.0, 40.0, -40.0, 50.0, -50.0];
     let turned = turns.map(|by: f64| {
@@ -60,7 +61,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
 /// The first of these that evens the group, else the one that does most for it.
 fn tried(s: &Situation<'_>, dials: &Dials, now: f64, changes: Vec<(Change, String)>) -> Option<EvenWay> {
     let mut best: Option<EvenWay> = None;
-    for (change, text) in changes {
+    for (change, text) in changes.into_iter().take_while(|_| !given_up()) {
         let setup: Setup = apply(s.setup, s.kit, &change);
         let Ok(after) = s.after(&setup) else { continue };
         let Some(left) = spread(&after, dials) else { continue };

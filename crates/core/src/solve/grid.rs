@@ -1,11 +1,13 @@
 //! The search over the whole grid of clicks of ISO, aperture, shutter and ND.
 
 use super::powers;
-use super::score::{FlashRange, Split, Weights, aperture_score, fit, fit_at_least, iso_score, nd_score, shutter_score};
-use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
+use super::score::{FlashRange, Weights, aperture_score, fit, fit_at_least, iso_score, nd_score, shutter_score};
+use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::Power;
-use crate::setup::Dial;
+use crate::setup::free_range;
+use crate::situation::Split;
 use crate::situation::{Dials, Situation};
+use crate::wanted::given_up;
 
 /// The best dials found, with what they score.
 #[derive(Debug, Clone, PartialEq)]
@@ -16,22 +18,6 @@ pub struct Solution {
     pub powers: Vec<f64>,
     /// The score, lower is better.
     pub score: f64,
-}
-
-/// The clicks a dial may take: all from first to last, or only where it is held.
-pub fn free_range<M: Mark>(dial: Dial<M>, (first, last): (M, M), step: StepSize) -> Vec<M> {
-    if dial.held {
-        return vec![dial.at];
-    }
-    let mut clicks = M::clicks(first, last, step);
-    // The ends of a dial can be used even where they are no click of this step (f/1.8 on a body set to halves).
-    if clicks.first() != Some(&first) {
-        clicks.insert(0, first);
-    }
-    if clicks.last() != Some(&last) {
-        clicks.push(last);
-    }
-    clicks
 }
 
 /// The most work a search does, in levels worked out a light: then the best found so far stands. The cheapest dials are
@@ -117,7 +103,7 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
             if found.as_ref().is_some_and(|best| so_far >= best.0) {
                 break;
             }
-            if work >= MOST_WORK {
+            if work >= MOST_WORK || given_up() {
                 break 'search;
             }
             work += a_look;
@@ -126,7 +112,7 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
     }
     let mut dials = Dials::of(s.setup);
     let Some((score, gain, shutter, powers)) = found else {
-        return Solution { powers: powers::of_lit(s, &dials.powers), dials, score: f64::INFINITY };
+        return Solution { powers: crate::situation::powers_of_lit(s, &dials.powers), dials, score: f64::INFINITY };
     };
     (dials.iso, dials.aperture, dials.nd, dials.shutter) = (gain.iso, gain.aperture, gain.nd, shutter);
     for (lit, below) in s.lights.iter().zip(&powers) {
@@ -173,6 +159,7 @@ mod tests {
     use crate::house::House;
     use crate::quantity::{Ev100, Share};
     use crate::sample;
+    use crate::setup::Dial;
     use crate::setup::Measured;
     use crate::solve::score::score;
     use proptest::prelude::*;
@@ -260,6 +247,20 @@ mod tests {
             (s.iso.0..=s.iso.1).contains(&found.dials.iso)
                 && (s.shutter.0..=s.shutter.1).contains(&found.dials.shutter)
         );
+    }
+
+    /// Given up, a search ends with dials the camera has, after one look.
+    #[test]
+    fn a_search_nobody_waits_for_ends_early() {
+        let (kit, setup) = (sample::kit(), sample::outdoors());
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let wanted = crate::Wanted::default();
+        wanted.give_up();
+        let far = Dials { iso: s.iso.1, shutter: s.shutter.1, ..Dials::of(&setup) };
+        let search = || best_from(&s, &Weights::default(), &far);
+        let (early, whole) = (wanted.work(search), search());
+        assert!(early.score.is_finite() && early.score > whole.score, "{} {}", early.score, whole.score);
+        assert!((s.shutter.0..=s.shutter.1).contains(&early.dials.shutter));
     }
 
     #[test]

@@ -1,6 +1,7 @@
 use super::alternatives::{Alternative, alternatives};
 use super::binds::{Bind, FELT, binds, shortfall};
 use super::colours::{balance, choose_gels};
+use super::cures::{Cure, cures};
 use super::evening::{self, EvenWay};
 use super::grid::{Solution, best};
 use super::places;
@@ -8,7 +9,7 @@ use super::score::Weights;
 use super::spill::{self, SpillWay};
 use crate::assess::{Assessment, Facts, assess_situation};
 use crate::check::FieldError;
-use crate::glass::{Cure, cures};
+use crate::field::Field;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::setup::Setup;
@@ -43,11 +44,18 @@ pub struct Plan {
 /// # Errors
 /// Every problem of the setup, each at its field.
 pub fn solve(setup: &Setup, kit: &Kit, house: House) -> Result<Setup, Vec<FieldError>> {
-    turned(setup, kit, house).map(|(solved, _)| solved)
+    turned(setup, kit, house).map(|turned| turned.setup)
 }
 
-/// The setup with gels, distances, dials and white balance solved, and the solution.
-fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<(Setup, Solution), Vec<FieldError>> {
+/// A setup with gels, distances, dials and white balance solved.
+struct Turned {
+    setup: Setup,
+    solution: Solution,
+    /// The light of its set, which the dials do not change.
+    field: Field,
+}
+
+fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<Turned, Vec<FieldError>> {
     setup.check(kit)?;
     let weights = Weights::default();
     let mut setup = setup.clone();
@@ -63,7 +71,7 @@ fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<(Setup, Solution), V
         let facts = Facts::of(&before, &solution.dials);
         solved.white_balance.kelvin.at = balance(&before, &facts.split);
     }
-    Ok((solved, solution))
+    Ok(Turned { setup: solved, solution, field: before.field })
 }
 
 /// Solves the free dials of a setup, and says what binds, the ways out, and what else could be done.
@@ -71,8 +79,8 @@ fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<(Setup, Solution), V
 /// # Errors
 /// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
 pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
-    let (solved, solution) = turned(setup, kit, house)?;
-    let s = Situation::new(&solved, kit, house)?;
+    let Turned { setup: solved, solution, field } = turned(setup, kit, house)?;
+    let s = Situation::with(&solved, kit, house, Some(&field))?;
     let found = binds(&s, &Weights::default(), &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
     let evening = evening::ways(&s, &solution.dials);
@@ -113,6 +121,19 @@ mod tests {
     use crate::setup::Patch;
     use rstest::rstest;
 
+    /// A plan nobody waits for any more tries nothing more, and is a plan all the same.
+    #[test]
+    fn a_plan_given_up_looks_for_nothing_more() {
+        let (kit, setup) = (sample::kit(), sample::outdoors());
+        let wanted = crate::Wanted::default();
+        wanted.give_up();
+        let early = wanted.work(|| plan(&setup, &kit, House::default())).unwrap();
+        let whole = plan(&setup, &kit, House::default()).unwrap();
+        assert!(early.alternatives.is_empty() && !whole.alternatives.is_empty());
+        assert_eq!(early.setup.check(&kit), Ok(()));
+        assert!(early.binds.iter().all(|bind| bind.ways_out.is_empty()));
+    }
+
     /// Every sample setup solves to a plan whose own check passes and whose held dials stayed.
     #[rstest]
     fn sample_setups_solve() {
@@ -124,6 +145,22 @@ mod tests {
             assert_eq!(plan.setup.check(&kit), Ok(()), "{}", setup.name);
             assert!(!plan.assessment.levels.is_empty());
         }
+    }
+
+    /// Half and half meets its own two halves, within a third, wherever face and background are less than a stop apart.
+    #[test]
+    fn half_and_half_is_halves() {
+        let mut met = 0;
+        for mut setup in sample::setups() {
+            setup.approach = Some(crate::approach::Approach::HalfAndHalf);
+            let plan = plan(&setup, &sample::kit(), House::default()).unwrap();
+            let face = plan.assessment.level(Patch::Face).unwrap();
+            let Some(flash) = face.flash.filter(|_| plan.assessment.contrast.stops().abs() < 1.0) else { continue };
+            met += 1;
+            assert!((face.ambient.stops() + 1.0).abs() < 0.2, "{} {face:?}", setup.name);
+            assert!((flash.stops() + 1.0).abs() < 0.34 && face.total.stops() < 0.1, "{} {face:?}", setup.name);
+        }
+        assert!(met >= 3);
     }
 
     /// Solving what is solved changes nothing.

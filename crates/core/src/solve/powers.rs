@@ -1,15 +1,9 @@
 //! Powers, solved exactly and then rounded to the flash's clicks away from overexposure.
 
-use crate::quantity::Power;
 use crate::situation::Situation;
 
 /// Overshoot that rounding to a click may leave, in stops: less than can be seen.
 const TOLERANCE: f64 = 0.05;
-
-/// The powers of the firing lights, from the powers of all lights.
-pub(crate) fn of_lit(s: &Situation<'_>, powers: &[Power]) -> Vec<f64> {
-    s.lights.iter().map(|lit| powers.get(lit.index).map_or(lit.powers.1, |power| power.stops_below_full())).collect()
-}
 
 /// The light, relative to correct, that the flash has to put on the face; none where the approach leaves it open.
 fn wanted_on_face(s: &Situation<'_>, face_ambient: Option<f64>) -> Option<f64> {
@@ -120,10 +114,11 @@ fn set(s: &Situation<'_>, powers: &mut [f64], index: usize, exact: f64) {
 mod tests {
     use super::*;
     use crate::house::House;
+    use crate::quantity::Power;
     use crate::sample;
     use crate::setup::Dial;
     use crate::situation::Dials;
-    use crate::solve::score::Split;
+    use crate::situation::Split;
     use proptest::prelude::*;
 
     fn solved(s: &Situation<'_>) -> (Split, Vec<f64>) {

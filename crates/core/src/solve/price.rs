@@ -1,10 +1,10 @@
 //! What one set of dials costs against another, as data and in a sentence.
 
 use crate::assess::Facts;
-use crate::assess::capital;
 use crate::flash::recharge_time;
 use crate::marks::{Mark, stops_amount};
 use crate::quantity::Power;
+use crate::say::capital;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
 

@@ -24,10 +24,8 @@
 //! | recharge | squared stops slower than the pace, each light | 1 |
 
 use crate::approach::Band;
-use crate::flash::{duration_at, recharge_time};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
-use crate::quantity::Power;
-use crate::situation::{Dials, Lit, Situation};
+use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, recharge_short};
 
 /// What each term weighs. The defaults are the balanced plan; alternatives change single ones.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -96,11 +94,6 @@ impl Default for Weights {
 const OVER: f64 = 3.0;
 /// The pull to the preferred place inside a band, as a part of the band's weight.
 const PULL: f64 = 0.05;
-/// From this lead of flash over ambient, in stops, the flash's duration freezes.
-pub(crate) const FLASH_FREEZES: f64 = 3.0;
-/// Up to this lead the ambient still draws a ghost.
-pub(crate) const GHOST: f64 = 2.0;
-
 fn square(x: f64) -> f64 {
     x * x
 }
@@ -161,61 +154,6 @@ pub fn dial_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
         + nd_score(dials.nd)
 }
 
-/// The levels of all patches, split: ambient, flash together, and both, in stops; none where there is no light.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub(crate) struct Split {
-    pub(crate) ambient: [Option<f64>; 5],
-    pub(crate) flash: [Option<f64>; 5],
-    pub(crate) total: [Option<f64>; 5],
-}
-
-impl Split {
-    pub(crate) fn new(ambient: [Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &[f64]) -> Split {
-        let mut flash = [None; 5];
-        let mut total = [None; 5];
-        for patch in 0..5 {
-            let light: f64 = full
-                .iter()
-                .zip(powers)
-                .filter_map(|(levels, below)| levels[patch].map(|level| (level - below).exp2()))
-                .sum();
-            flash[patch] = (light > 0.0).then(|| light.log2());
-            let all = light + ambient[patch].map_or(0.0, f64::exp2);
-            // A patch exists where ambient is known for it.
-            total[patch] = (ambient[patch].is_some() && all > 0.0).then(|| all.log2());
-        }
-        Split { ambient, flash, total }
-    }
-}
-
-/// How far flash leads the ambient on the face, in stops; none without flash there.
-fn lead(split: &Split) -> Option<f64> {
-    Some(split.flash[0]? - split.ambient[0].unwrap_or(-20.0))
-}
-
-/// Stops by which movement is not frozen, by shutter and flash together.
-pub(crate) fn movement_short(s: &Situation<'_>, split: &Split, shutter: ShutterMark, powers: &[f64]) -> f64 {
-    let Some(needed) = s.asks.movement else { return 0.0 };
-    let by_shutter = (needed.stops() - s.effective_shutter(shutter).stops()).max(0.0);
-    let Some(lead) = lead(split) else { return by_shutter };
-    let flash_share = ((lead - GHOST) / (FLASH_FREEZES - GHOST)).clamp(0.0, 1.0);
-    let by_flash = s
-        .lights
-        .iter()
-        .zip(powers)
-        .filter(|(lit, _)| lit.role.lights_face())
-        .filter_map(|(lit, below)| duration_at(&lit.flash.durations, Power::nearest(*below)))
-        .map(|t| (needed.stops() + t.seconds().log2()).max(0.0))
-        .fold(0.0, f64::max);
-    by_shutter.min(by_shutter * (1.0 - flash_share) + by_flash * flash_share)
-}
-
-/// Stops by which a light recharges slower than the pace asks.
-pub(crate) fn recharge_short(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> f64 {
-    let ready = recharge_time(lit.flash.recharge, Power::nearest(below)).seconds();
-    (ready / s.setup.pace.interval.seconds()).log2().max(0.0)
-}
-
 /// The term that depends on the levels.
 pub(crate) fn fit(
     s: &Situation<'_>,
@@ -235,11 +173,9 @@ pub(crate) fn fit(
         score += in_band(wishes.face_total, split.total[0], w.face_total);
     }
     let headroom = s.headroom(iso);
-    let tone = s.setup.subject.tone.stops();
     for (patch, total) in split.total.iter().enumerate() {
-        let tone = if patch < 3 { tone } else { 0.0 };
         if let Some(total) = total {
-            score += w.clipping * square((total + tone - headroom).max(0.0));
+            score += w.clipping * square((total + s.bases.to_picture[patch] - headroom).max(0.0));
         }
     }
     if let (Some(under), Some(sky)) = (wishes.sky_under_clipping, split.total[4]) {
@@ -314,9 +250,8 @@ pub(super) fn fit_at_least(
     }
     let headroom = s.headroom(iso);
     for (patch, level) in ambient.iter().enumerate() {
-        let tone = if patch < 3 { s.setup.subject.tone.stops() } else { 0.0 };
         if level.is_some() {
-            let over = (light(patch) + flash.least[patch]).log2() + tone - headroom;
+            let over = (light(patch) + flash.least[patch]).log2() + s.bases.to_picture[patch] - headroom;
             score += w.clipping * square(over.max(0.0));
         }
     }
@@ -326,7 +261,7 @@ pub(super) fn fit_at_least(
 /// The fit term of a whole set of dials.
 #[must_use]
 pub fn fit_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
-    let powers = super::powers::of_lit(s, &dials.powers);
+    let powers = powers_of_lit(s, &dials.powers);
     let ambient = s.ambient_levels(dials.gain(), dials.shutter);
     let full = s.full_power_levels(dials.gain(), dials.shutter);
     fit(s, w, &Split::new(ambient, &full, &powers), dials.iso, dials.shutter, &powers)

@@ -12,6 +12,7 @@ use crate::optics::Support;
 use crate::quantity::Metres;
 use crate::quantity::limits::FACE_DISTANCE;
 use crate::situation::{Dials, Situation};
+use crate::wanted::given_up;
 use serde::Serialize;
 
 /// A way out of a bind, tried by the solver.
@@ -53,6 +54,7 @@ pub(super) fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tri
     let before = shortfall(s, dials);
     let mut tried: Vec<Tried> = candidates(s, dials)
         .into_iter()
+        .take_while(|_| !given_up())
         .filter_map(|change| {
             let setup = apply(s.setup, s.kit, &change);
             let after = s.after(&setup).ok()?;

@@ -9,6 +9,7 @@ use actix_web::{FromRequest, HttpRequest};
 use serde::Deserialize;
 use std::future::{Ready, ready};
 use tolva_core::day::Timeline;
+use tolva_core::ladder::Ladders;
 use tolva_core::setup::Setup;
 use tolva_store::{Ground, Studio};
 use utoipa::IntoParams;
@@ -26,6 +27,8 @@ pub struct Of {
 pub struct Asked {
     /// The studio.
     pub studio: Data<Studio>,
+    /// Ladders worked out lately.
+    pub ladders: Data<Ladders>,
     work: Data<Work>,
     asker: Asker,
 }
@@ -35,10 +38,13 @@ impl FromRequest for Asked {
     type Future = Ready<Result<Asked, Problem>>;
 
     fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
-        let there = (request.app_data::<Data<Studio>>(), request.app_data::<Data<Work>>());
+        let there =
+            (request.app_data::<Data<Studio>>(), request.app_data::<Data<Work>>(), request.app_data::<Data<Ladders>>());
         let asker = Asker::from_request(request, payload).into_inner();
         ready(match (there, asker) {
-            ((Some(studio), Some(work)), Ok(asker)) => Ok(Asked { studio: studio.clone(), work: work.clone(), asker }),
+            ((Some(studio), Some(work), Some(ladders)), Ok(asker)) => {
+                Ok(Asked { studio: studio.clone(), ladders: ladders.clone(), work: work.clone(), asker })
+            }
             (_, Err(problem)) => Err(problem),
             _ => Err(Problem::new(
                 actix_web::http::StatusCode::INTERNAL_SERVER_ERROR,
@@ -72,5 +78,5 @@ pub fn in_its_light(ground: &Ground, setup: Setup) -> Setup {
     let (Some((job, day)), true) = (&ground.day, setup.slot.is_some()) else { return setup };
     // A job without a date has no forecast; that is said on its day.
     let Ok(timeline) = Timeline::of(job.date.as_str(), day) else { return setup };
-    Setup { forecast: tolva_core::day::forecast(day, &timeline, &setup), ..setup }
+    Setup { forecast: tolva_core::day::forecast(day, &timeline, ground.house().meter, &setup), ..setup }
 }

@@ -109,9 +109,10 @@ pub async fn answer(asked: Asked, path: Path<String>, looked: Query<Looked>) -> 
     let loaded = load(&asked.studio, &id(&path)?).await?;
     let clock = loaded.clock(&looked)?;
     let chosen = looked.setup.as_deref().map(id).transpose()?;
+    let ladders = asked.ladders.clone();
     let question = move || {
-        let light = DayLight::of(&loaded.day, &loaded.timeline);
-        tolva_core::day::answer(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.house, clock)
+        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
+        tolva_core::day::answer(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.house, clock, &ladders)
     };
     Ok(Json(asked.work(Kind::Day, question).await??))
 }
@@ -128,7 +129,7 @@ pub async fn moment(asked: Asked, path: Path<String>, looked: Query<Looked>) -> 
         let setup = loaded.setups.iter().find(|(id, _)| chosen.as_ref() == Some(id)).map(|(_, setup)| setup);
         let minute = clock.unwrap_or(loaded.timeline.from);
         let known = clock.map(|minute| minute as f64);
-        tolva_core::day::moment(&loaded.day, &loaded.timeline, minute, setup, known)
+        tolva_core::day::moment(&loaded.day, &loaded.timeline, loaded.house.meter, minute, setup, known)
     };
     Ok(Json(asked.work(Kind::Moment, question).await?))
 }
@@ -144,7 +145,7 @@ pub async fn setups_light(asked: Asked, path: Path<String>) -> Result<Json<Vec<S
         Err(problem) => return Err(problem),
     };
     let question = move || {
-        let light = DayLight::of(&loaded.day, &loaded.timeline);
+        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
         loaded.setups.iter().map(|(id, setup)| light_of(&light, id, setup)).collect()
     };
     Ok(Json(asked.work(Kind::Day, question).await?))
@@ -157,7 +158,7 @@ pub async fn setups_light(asked: Asked, path: Path<String>) -> Result<Json<Vec<S
 pub async fn schedule(asked: Asked, path: Path<String>) -> Result<Json<Schedule>, Problem> {
     let loaded = load(&asked.studio, &id(&path)?).await?;
     let question = move || {
-        let light = DayLight::of(&loaded.day, &loaded.timeline);
+        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
         tolva_core::schedule::propose(&light, &loaded.setups)
     };
     Ok(Json(asked.work(Kind::Schedule, question).await?))
@@ -192,7 +193,7 @@ pub async fn put_setup_at(asked: Asked, path: Path<String>, body: Body<PutAt>) -
     let question = move || {
         let at = |problem| vec![FieldError { field: "/slot/time".to_owned(), problem }];
         let timeline = Timeline::of(job.date.as_str(), &day).map_err(at)?;
-        let put = put_at(&day, &timeline, &setup, slot).map_err(at)?;
+        let put = put_at(&day, &timeline, house.meter, &setup, slot).map_err(at)?;
         tolva_core::solve::solve(&put, &kit, house)
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))

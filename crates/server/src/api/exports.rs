@@ -11,12 +11,12 @@ use actix_web::web::{Data, Path};
 use actix_web::{HttpResponse, get};
 use chrono::{DateTime, Utc};
 use icalendar::{Calendar, Component, Event, EventLike};
-use tolva_core::FieldError;
 use tolva_core::day::{DayLight, light_of};
-use tolva_core::ladder::{Ladder, ladder};
+use tolva_core::ladder::{Ladder, Ladders};
 use tolva_core::quantity::Id;
 use tolva_core::setup::{Measured, Setup};
 use tolva_core::sun::{WindowKind, windows};
+use tolva_core::{FieldError, given_up};
 use tolva_store::Studio;
 
 /// How long a change of the ladder stands in a calendar, in minutes.
@@ -25,10 +25,16 @@ const RUNG_MINUTES: f64 = 3.0;
 /// Setups of a calendar whose ladders are worked out: more would hold up everybody.
 const MOST_LADDERS: usize = 12;
 
-fn ladder_of(loaded: &Loaded, light: &DayLight<'_>, id: &Id, setup: &Setup) -> Option<Result<Ladder, Vec<FieldError>>> {
+fn ladder_of(
+    ladders: &Ladders,
+    loaded: &Loaded,
+    light: &DayLight<'_>,
+    id: &Id,
+    setup: &Setup,
+) -> Option<Result<Ladder, Vec<FieldError>>> {
     let from = loaded.timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
     loaded.day.place.spot(&setup.slot.as_ref()?.spot)?;
-    Some(ladder(light, (id, setup), &loaded.kit, loaded.house, from, None))
+    Some(ladders.ladder(light, (id, setup), &loaded.kit, loaded.house, from, None))
 }
 
 /// A job's day as a calendar: windows of light, setups, and the changes of the first ladders while they are made.
@@ -39,12 +45,13 @@ pub async fn calendar(asked: Asked, path: Path<String>) -> Result<HttpResponse, 
     let job = id(&path)?;
     let loaded = load(&asked.studio, &job).await?;
     let name = loaded.name.clone();
-    let text = asked.work(Kind::Export, move || calendar_text(&job, &loaded)).await?;
+    let ladders = asked.ladders.clone();
+    let text = asked.work(Kind::File, move || calendar_text(&job, &loaded, &ladders)).await?;
     Ok(attachment(&name, "ics", "text/calendar; charset=utf-8", text))
 }
 
-fn calendar_text(job: &Id, loaded: &Loaded) -> String {
-    let light = DayLight::of(&loaded.day, &loaded.timeline);
+fn calendar_text(job: &Id, loaded: &Loaded, ladders: &Ladders) -> String {
+    let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
     let utc = |minute: f64| -> DateTime<Utc> {
         DateTime::from_timestamp(loaded.timeline.at(minute).as_second(), 0).unwrap_or_default()
     };
@@ -66,20 +73,21 @@ fn calendar_text(job: &Id, loaded: &Loaded) -> String {
         let key = format!("window-{}", window.from);
         written.push(event(key, window.kind.words(), "", window.from as f64, (window.until + 1) as f64));
     }
-    let mut ladders = 0;
+    let mut with_ladder = 0;
     for (id, setup) in &loaded.setups {
         let Some(slot) = &setup.slot else { continue };
         let Ok(from) = loaded.timeline.minute_of(&slot.time) else { continue };
         let until = from as f64 + slot.minutes.minutes();
         let said = light_of(&light, id, setup);
-        let told = if ladders < MOST_LADDERS { said.text } else { format!("{} Its ladder is on the day.", said.text) };
+        let told =
+            if with_ladder < MOST_LADDERS { said.text } else { format!("{} Its ladder is on the day.", said.text) };
         written.push(event(format!("setup-{id}"), setup.name.as_str(), &told, from as f64, until));
-        if ladders >= MOST_LADDERS {
+        if with_ladder >= MOST_LADDERS || given_up() {
             continue;
         }
-        ladders += 1;
+        with_ladder += 1;
         // A setup that its kit no longer allows has its time, and no ladder.
-        let Some(Ok(found)) = ladder_of(loaded, &light, id, setup) else { continue };
+        let Some(Ok(found)) = ladder_of(ladders, loaded, &light, id, setup) else { continue };
         for rung in found.rungs.iter().filter(|rung| (rung.minute as f64) < until) {
             let name = format!("{}: {}", setup.name, turns(rung));
             let from = rung.minute as f64;
@@ -149,8 +157,11 @@ pub async fn ladder_table(asked: Asked, path: Path<String>) -> Result<HttpRespon
     let kept = asked.studio.setup(&of).await?;
     let loaded = load(&asked.studio, &kept.job_id).await?;
     let setup = kept.setup.clone();
+    let ladders = asked.ladders.clone();
     let found = asked
-        .work(Kind::Export, move || ladder_of(&loaded, &DayLight::of(&loaded.day, &loaded.timeline), &of, &setup))
+        .work(Kind::File, move || {
+            ladder_of(&ladders, &loaded, &DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter), &of, &setup)
+        })
         .await?;
     let Some(found) = found else {
         let detail = "This setup is not placed on its day yet.";

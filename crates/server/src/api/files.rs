@@ -1,11 +1,13 @@
+use super::asked::Asked;
 use super::id;
+use crate::archive::{is_archive, pack, unpack};
 use crate::attachment::attachment;
-use crate::body::{FILE_LIMIT, PATIENCE, too_slow};
+use crate::body::{FILE_LIMIT, PATIENCE, json, too_slow};
 use crate::problem::Problem;
+use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
-use serde_json::Value;
 use tolva_core::format::{JobFile, KitFile, TolvaFile, read_file};
 use tolva_store::{Imported, Studio};
 
@@ -31,11 +33,20 @@ pub async fn export_kit(studio: Data<Studio>) -> Result<HttpResponse, Problem> {
     Ok(download("kit", &studio.export_kit().await?))
 }
 
-/// Takes a job or kit file, all of it or nothing.
-#[utoipa::path(request_body(content = JobFile, description = "a job file or a kit file"),
+/// The kit and every job, each as a file, in one archive.
+#[utoipa::path(responses((status = 200, body = Vec<u8>, content_type = "application/zip")))]
+#[get("/export")]
+pub async fn export_all(asked: Asked) -> Result<HttpResponse, Problem> {
+    let kept = asked.studio.kept().await?;
+    let bytes = asked.work(Kind::File, move || pack(&kept.files())).await??;
+    Ok(attachment("tolva studio", "zip", "application/zip", bytes))
+}
+
+/// Takes a job file, a kit file or an archive of them, all of it or nothing.
+#[utoipa::path(request_body(content = JobFile, description = "a job file, a kit file, or an archive of such"),
     responses((status = 200, body = Imported), (status = 422, body = Problem)))]
 #[post("/import")]
-pub async fn import(studio: Data<Studio>, payload: Payload) -> Result<Json<Imported>, Problem> {
+pub async fn import(asked: Asked, payload: Payload) -> Result<Json<Imported>, Problem> {
     let bytes = tokio::time::timeout(PATIENCE, payload.to_bytes_limited(FILE_LIMIT)).await.map_err(|_| too_slow())?;
     let bytes = bytes.map_err(|_| {
         let detail = "The file is larger than 32 MB; nothing was changed.";
@@ -44,16 +55,16 @@ pub async fn import(studio: Data<Studio>, payload: Payload) -> Result<Json<Impor
     let bytes = bytes.map_err(|_| {
         Problem::new(StatusCode::BAD_REQUEST, "unreadable", "Cut off", "The file broke off; nothing was changed.")
     })?;
-    Ok(Json(take(&studio, &bytes).await?))
+    let files = asked.work(Kind::File, move || files_in(&bytes)).await??;
+    Ok(Json(asked.studio.import_all(&files).await?))
 }
 
-/// Takes a file's bytes: which kind it is and whether it is too new is looked at before anything else.
-pub async fn take(studio: &Studio, bytes: &[u8]) -> Result<Imported, Problem> {
-    let value: Value = crate::body::parse(bytes)?;
-    Ok(match read_file(value)? {
-        TolvaFile::Job(file) => studio.import_job(&file).await?,
-        TolvaFile::Kit(file) => studio.import_kit(&file).await?,
-    })
+/// Reads a file's bytes: which kind it is and whether it is too new is looked at before anything else.
+pub fn files_in(bytes: &[u8]) -> Result<Vec<TolvaFile>, Problem> {
+    if is_archive(bytes) {
+        return unpack(bytes);
+    }
+    Ok(vec![read_file(json(bytes)?)?])
 }
 
 /// The whole studio in one file, as of this moment: what `tolva restore` puts back.

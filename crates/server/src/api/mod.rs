@@ -14,7 +14,7 @@ mod settings;
 mod setups;
 mod studio;
 
-pub use files::take;
+pub use files::files_in;
 
 use crate::problem::Problem;
 use actix_web::dev::Payload;
@@ -112,6 +112,7 @@ macro_rules! every_endpoint {
             .service(kit::restore)
             .service(files::export_job)
             .service(files::export_kit)
+            .service(files::export_all)
             .service(files::import)
             .service(files::back_up)
             .service(studio::deleted)
@@ -120,6 +121,8 @@ macro_rules! every_endpoint {
             .service(settings::get)
             .service(settings::put)
             .service(reference::marks)
+            .service(reference::starts)
+            .service(reference::skyline_point)
             .service(reference::limits);
     };
 }

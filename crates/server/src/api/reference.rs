@@ -1,12 +1,15 @@
 use super::Query;
+use crate::body::Body;
 use crate::problem::Problem;
-use actix_web::get;
 use actix_web::web::{Data, Json};
+use actix_web::{get, post};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
 use tolva_core::marks::{ApertureMark, IsoMark, Mark, Printed, ShutterMark, StepSize, choices};
+use tolva_core::place::Horizon;
 use tolva_core::quantity::Limit;
 use tolva_core::quantity::limits::ALL;
+use tolva_core::starts::Starts;
 use tolva_store::Studio;
 use utoipa::{IntoParams, ToSchema};
 
@@ -42,6 +45,20 @@ pub async fn marks(studio: Data<Studio>, query: Query<Clicks>) -> Result<Json<Ma
         shutter: clicks::<ShutterMark>(-30, 90, step),
         iso: clicks::<IsoMark>(-12, 66, step),
     }))
+}
+
+/// What things begin as.
+#[utoipa::path(responses((status = 200, body = Starts)))]
+#[get("/starts")]
+pub async fn starts() -> Result<Json<Starts>, Problem> {
+    Ok(Json(tolva_core::starts::starts()?))
+}
+
+/// A skyline with one point more, where it has the widest gap. Nothing is saved.
+#[utoipa::path(request_body = Horizon, responses((status = 200, body = Horizon), (status = 422, body = Problem)))]
+#[post("/skyline/point")]
+pub async fn skyline_point(body: Body<Horizon>) -> Result<Json<Horizon>, Problem> {
+    Ok(Json(body.0.with_one_more(&tolva_core::starts::starts()?.skyline)))
 }
 
 /// The range of every number.

@@ -1,6 +1,8 @@
 //! The studio as a whole: what was deleted, and what is set aside.
 
+use super::asked::Asked;
 use crate::problem::Problem;
+use crate::work::Kind;
 use actix_web::get;
 use actix_web::web::{Data, Json};
 use tolva_store::{Aside, Deleted, Studio};
@@ -15,6 +17,7 @@ pub async fn deleted(studio: Data<Studio>) -> Result<Json<Vec<Deleted>>, Problem
 /// What is kept and cannot be read.
 #[utoipa::path(responses((status = 200, body = Vec<Aside>)))]
 #[get("/aside")]
-pub async fn aside(studio: Data<Studio>) -> Result<Json<Vec<Aside>>, Problem> {
-    Ok(Json(studio.set_aside().await?))
+pub async fn aside(asked: Asked) -> Result<Json<Vec<Aside>>, Problem> {
+    let kept = asked.studio.kept().await?;
+    Ok(Json(asked.work(Kind::Aside, move || kept.set_aside()).await?))
 }

@@ -1,24 +1,12 @@
 import { useRef, useState } from 'react'
-import { mergeProps, useFocusRing, useMove } from 'react-aria'
+import { mergeProps } from 'react-aria'
 import styled, { useTheme } from 'styled-components'
 import type { DaySetup } from '../../api/types'
+import { Grip, useGrip } from '../../drawing/grip'
 import type { StripScale } from './scale'
 
-const Held = styled.g`
-  outline: none;
+const Held = styled(Grip)`
   touch-action: pan-y;
-  cursor: grab;
-  &:active {
-    cursor: grabbing;
-  }
-  .ring {
-    fill: none;
-    stroke: transparent;
-  }
-  &[data-focused] .ring {
-    stroke: ${({ theme }) => theme.ink};
-    stroke-width: 3;
-  }
 `
 /** A round measure of the hand: five minutes, by pointer and by key; with Shift fifteen. */
 const STEP = 5
@@ -39,45 +27,33 @@ type Props = {
 /** A setup on the strip: as long as it takes, moved to another time by pointer, touch or arrow keys. */
 export function SetupBlock({ setup, number, scale, top, height, chosen, said, onChoose, onMove }: Props) {
   const theme = useTheme()
-  const { focusProps, isFocusVisible } = useFocusRing()
   const [by, setBy] = useState(0)
-  const way = useRef(0)
   const moved = useRef(0)
   const id = setup.light.setup
   const from = setup.from ?? 0
   const fixed = setup.slot?.fixed ?? false
-  const { moveProps } = useMove({
-    onMoveStart() {
-      way.current = 0
-      moved.current = 0
-    },
-    onMove({ deltaX, deltaY, pointerType, shiftKey }) {
+  const { gripProps, isFocusVisible } = useGrip({
+    onTake: () => (moved.current = 0),
+    onHand([x]) {
       if (fixed) return
-      if (pointerType === 'keyboard') {
-        moved.current = (Math.sign(deltaX) || -Math.sign(deltaY)) * STEP * (shiftKey ? 3 : 1)
-        return
-      }
-      way.current += deltaX
-      const minute = scale.minute(scale.x(from) + way.current)
-      moved.current = Math.round(minute / STEP) * STEP - from
-      if (Math.abs(way.current) < 3) moved.current = 0
+      const minute = scale.minute(scale.x(from) + x)
+      moved.current = Math.abs(x) < 3 ? 0 : Math.round(minute / STEP) * STEP - from
       setBy(moved.current)
     },
-    onMoveEnd() {
+    onArrow(x, y, far) {
+      if (!fixed) moved.current = (x || -y) * STEP * (far ? 3 : 1)
+    },
+    onLetGo() {
       setBy(0)
       if (moved.current !== 0) onMove(id, from + moved.current)
     },
   })
-  const take = (event: React.PointerEvent<SVGGElement>) => {
-    event.currentTarget.focus({ preventScroll: true })
-    onChoose(id)
-  }
   const x = scale.x(from + by)
   const width = Math.max(24, scale.x((setup.until ?? from) + by) - x)
   const trouble = setup.light.wrong || !setup.light.wished
   return (
     <Held
-      {...mergeProps(moveProps, focusProps, { onPointerDown: take, onFocus: () => onChoose(id) })}
+      {...mergeProps(gripProps, { onPointerDown: () => onChoose(id), onFocus: () => onChoose(id) })}
       role="button"
       tabIndex={0}
       aria-pressed={chosen}

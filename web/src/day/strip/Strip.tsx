@@ -1,6 +1,8 @@
+import { range, sum } from 'd3-array'
 import { useId, useMemo } from 'react'
 import styled, { useTheme } from 'styled-components'
 import type { DayAnswer } from '../../api/types'
+import { Dots, Hatch } from '../../drawing/patterns'
 import { useWidth } from '../../ui/useWidth'
 import { clockAt } from '../clock'
 import { CloudLane, LightLane, SunLane, WindowLane } from './lanes'
@@ -55,27 +57,16 @@ export function Strip({ answer, chosen, clock, show, onChoose, onMove }: Props) 
       }),
     ) as Record<keyof typeof LANES, { top: number; height: number }>
   }, [])
-  const height = Object.values(LANES).reduce((sum, lane) => sum + lane + GAP, 0)
+  const height = sum(Object.values(LANES), (lane) => lane + GAP)
   const hour = until - from > 600 && width < 700 ? 120 : 60
-  const hours = []
-  for (let minute = Math.ceil(from / hour) * hour; minute <= until; minute += hour) hours.push(minute)
+  const hours = range(Math.ceil(from / hour) * hour, until + 1, hour)
   const placed = answer.setups.filter((setup) => setup.from !== null && setup.from !== undefined)
   return (
     <Frame ref={room}>
       <svg viewBox={`0 0 ${width} ${height}`} height={height} role="group" aria-label="The day">
         <defs>
-          <pattern id={`${id}-cloud`} width="5" height="5" patternUnits="userSpaceOnUse">
-            <circle cx="2.5" cy="2.5" r="1.1" fill={theme.quiet} />
-          </pattern>
-          <pattern
-            id={`${id}-ground`}
-            width="6"
-            height="6"
-            patternUnits="userSpaceOnUse"
-            patternTransform="rotate(45)"
-          >
-            <line x1="0" y1="0" x2="0" y2="6" stroke={theme.line} strokeWidth="2" />
-          </pattern>
+          <Dots id={`${id}-cloud`} gap={5} r={1.1} fill={theme.quiet} />
+          <Hatch id={`${id}-ground`} gap={6} angle={45} stroke={theme.line} width={2} />
           <clipPath id={`${id}-room`}>
             <rect x={LEFT} y="0" width={Math.max(0, width - LEFT - RIGHT)} height={height} />
           </clipPath>

@@ -1,5 +1,7 @@
+import { range } from 'd3-array'
 import { useTheme } from 'styled-components'
 import type { DayAnswer } from '../../api/types'
+import { type Dot, through } from '../../drawing/path'
 import { LEFT, line, RIGHT, type StripScale } from './scale'
 
 type Lane = { answer: DayAnswer; scale: StripScale; top: number; height: number }
@@ -50,8 +52,7 @@ export function SunLane({
   const y = (degrees: number) => top + ((highest - Math.max(lowest, degrees)) / (highest - lowest)) * height
   const skyline = line(scale, answer.sun, (sun) => y(Math.max(0, sun.skyline)))
   const every = highest > 40 ? 20 : highest > 18 ? 10 : 5
-  const marks = []
-  for (let mark = 0; mark <= highest - 2; mark += every) marks.push(mark)
+  const marks = range(0, highest - 1.9, every)
   const bottom = top + height
   const right = scale.width - RIGHT
   return (
@@ -104,8 +105,7 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
   const seen = (ev: number | null | undefined) =>
     ev === null || ev === undefined || ev < lowest ? null : y(ev)
   const every = highest - lowest > 8 ? 4 : 2
-  const marks: number[] = []
-  for (let mark = Math.ceil(lowest / every) * every; mark <= highest; mark += every) marks.push(mark)
+  const marks = range(Math.ceil(lowest / every) * every, highest + 1, every)
   const first = curve[0]
   const names = [
     { name: 'face', ev: first?.face },
@@ -192,20 +192,15 @@ export function CloudLane({ answer, scale, top, height, fill, clip }: Lane & { f
   const cover = answer.clouds.map((hour) => ({ minute: hour.minute, cover: hour.cover }))
   const last = cover.at(-1)
   const points = last ? [...cover, { minute: last.minute + 60, cover: last.cover }] : []
-  const x = (minute: number) => scale.x(minute).toFixed(1)
-  const edge = points.map(
-    (point, index) => `${index ? 'L' : 'M'}${x(point.minute)} ${y(point.cover).toFixed(1)}`,
-  )
-  const drawn = edge.join('')
-  const first = points[0]
-  const end = points.at(-1)
+  const edge = points.map((point): Dot => [scale.x(point.minute), y(point.cover)])
+  const [first, end] = [edge[0], edge.at(-1)]
   return (
     <g>
       <g clipPath={clip}>
         {first && end && (
-          <path d={`${drawn}L${x(end.minute)} ${bottom}L${x(first.minute)} ${bottom}Z`} fill={fill} />
+          <path d={through([...edge, [end[0], bottom], [first[0], bottom]], true)} fill={fill} />
         )}
-        <path d={drawn} fill="none" stroke={theme.engraved} strokeWidth="1" />
+        <path d={through(edge)} fill="none" stroke={theme.engraved} strokeWidth="1" />
       </g>
       <text className="quiet" x={LEFT - 5} y={top + height - 4} textAnchor="end">
         cloud

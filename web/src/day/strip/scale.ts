@@ -1,3 +1,5 @@
+import { through } from '../../drawing/path'
+
 /** The strip's room: minutes across, and what stands one over the other. */
 export type StripScale = {
   width: number
@@ -29,16 +31,11 @@ export function line<P extends { minute: number }>(
   points: P[],
   y: (point: P) => number | null | undefined,
 ): string {
-  let drawn = ''
-  let pen = false
-  for (const point of points) {
-    const at = y(point)
-    if (at === null || at === undefined || point.minute < scale.from - 6 || point.minute > scale.until + 6) {
-      pen = false
-      continue
-    }
-    drawn += `${pen ? 'L' : 'M'}${scale.x(point.minute).toFixed(1)} ${at.toFixed(1)}`
-    pen = true
-  }
-  return drawn
+  const seen = (minute: number) => minute >= scale.from - 6 && minute <= scale.until + 6
+  return through(
+    points.map((point) => {
+      const at = y(point)
+      return at == null || !seen(point.minute) ? null : [scale.x(point.minute), at]
+    }),
+  )
 }

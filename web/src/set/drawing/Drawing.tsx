@@ -1,9 +1,10 @@
 import type { ReactNode } from 'react'
 import type { Assessment, Drawn, Layout } from '../../api/types'
-import { stopsLabel } from '../../format/stops'
+import { stopsLabel } from '../../words/stops'
 import { type Inks, strokes } from './inks'
 import { EqualLight, Ground, Lines, MirrorImages, Sight, Spans, Sun, Words } from './Marks'
-import { ahead, type Dot, type Projection } from './projection'
+import { type Dot } from '../../drawing/path'
+import { ahead, type Projection } from './projection'
 import { Symbol } from './Symbol'
 
 type Props = {

@@ -1,8 +1,9 @@
 import { memo } from 'react'
 import type { Assessment, Curve, Layout, Vec } from '../../api/types'
-import { stopsLabel } from '../../format/stops'
+import { stopsLabel } from '../../words/stops'
 import { type Inks, strokes } from './inks'
-import { ahead, type Dot, path, type Projection } from './projection'
+import { type Dot, through } from '../../drawing/path'
+import { ahead, type Projection } from './projection'
 
 type Common = { p: Projection; inks: Inks }
 
@@ -52,14 +53,14 @@ export const Sight = memo(function Sight({ p, inks, pyramid }: Common & { pyrami
   const [near, far] = [edges(pyramid.near), edges(pyramid.far)]
   return (
     <g aria-hidden>
-      <path d={path([eye, a, b], true)} fill={inks.fill} fillOpacity={0.75} />
+      <path d={through([eye, a, b], true)} fill={inks.fill} fillOpacity={0.75} />
       <path
-        d={path([near[0], far[0], far[1], near[1]], true)}
+        d={through([near[0], far[0], far[1], near[1]], true)}
         fill="url(#sharp)"
         stroke={inks.line}
         strokeWidth={0.8}
       />
-      <path d={path([a, eye, b])} fill="none" stroke={inks.quiet} strokeWidth={1} />
+      <path d={through([a, eye, b])} fill="none" stroke={inks.quiet} strokeWidth={1} />
     </g>
   )
 })
@@ -81,7 +82,7 @@ export const EqualLight = memo(function EqualLight({
             {pieces.map((piece, index) => (
               <path
                 key={index}
-                d={path(piece.map(p.at))}
+                d={through(piece.map(p.at))}
                 fill="none"
                 stroke={inks.flash}
                 strokeWidth={curve.stops === 0 ? 1.5 : 1}
@@ -119,7 +120,7 @@ export function Lines({ p, lines, dash, ink, width = 1 }: LinesProps) {
   return (
     <path
       aria-hidden
-      d={lines.map(({ from, to }) => path([p.at(from), p.at(to)])).join('')}
+      d={lines.map(({ from, to }) => through([p.at(from), p.at(to)])).join('')}
       stroke={ink}
       strokeWidth={width}
       strokeDasharray={dash}
@@ -140,7 +141,7 @@ export function Spans({ p, inks, spans }: Common & { spans: Layout['spans'] }) {
         const middle: Dot = [(a[0] + b[0]) / 2 + nx, (a[1] + b[1]) / 2 + ny + 4]
         return (
           <g key={`${span.light}-${index}`}>
-            <path d={path([a, b])} stroke={inks.flash} strokeWidth={1} fill="none" />
+            <path d={through([a, b])} stroke={inks.flash} strokeWidth={1} fill="none" />
             {long > 46 && (
               <Words at={middle} inks={inks} ink={inks.flash} anchor="start" strong>
                 {span.text}
@@ -162,7 +163,7 @@ export function MirrorImages({ p, inks, assessment, eye }: Common & { assessment
         return (
           <g key={`${reflection.pane}-${index}`} data-mirror-image={reflection.pane}>
             <path
-              d={path([p.at(eye), crossing, image])}
+              d={through([p.at(eye), crossing, image])}
               stroke={inks.warn}
               strokeWidth={1.2}
               strokeDasharray={strokes.sight}
@@ -202,7 +203,7 @@ export function Sun({ p, inks, sun, subject }: Common & { sun: Vec; subject: Vec
   return (
     <g>
       <path
-        d={path([at, p.at(subject)])}
+        d={through([at, p.at(subject)])}
         stroke={inks.ambient}
         strokeWidth={1.2}
         strokeDasharray="1 4"

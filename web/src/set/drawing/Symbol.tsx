@@ -1,6 +1,7 @@
 import type { Drawn, Vec } from '../../api/types'
 import type { Inks } from './inks'
-import { ahead, type Dot, hull, path, type Projection } from './projection'
+import { type Dot, through } from '../../drawing/path'
+import { ahead, hull, type Projection } from './projection'
 
 type Props = { thing: Drawn; p: Projection; inks: Inks; bold?: boolean }
 
@@ -64,7 +65,7 @@ function LightSymbol({ thing, p, inks, bold }: Props) {
         />
       )}
       <path
-        d={path(hull([...face, head]), true)}
+        d={through(hull([...face, head]), true)}
         fill={off ? inks.paper : ink}
         fillOpacity={off ? 1 : bold ? 0.9 : 0.65}
         stroke={ink}
@@ -73,10 +74,16 @@ function LightSymbol({ thing, p, inks, bold }: Props) {
         strokeDasharray={off ? '3 2' : undefined}
       />
       {towards > 0.02 && (
-        <path d={path(hull(face), true)} fill={inks.paper} fillOpacity={0.7} stroke={ink} strokeWidth={1} />
+        <path
+          d={through(hull(face), true)}
+          fill={inks.paper}
+          fillOpacity={0.7}
+          stroke={ink}
+          strokeWidth={1}
+        />
       )}
       <path
-        d={path(acrossOf(face, p.along(thing.looks)))}
+        d={through(acrossOf(face, p.along(thing.looks)))}
         stroke={inks.ink}
         strokeWidth={bold ? 4.5 : 3}
         fill="none"
@@ -153,9 +160,9 @@ function PersonSymbol({ thing, p, inks, bold }: Props) {
   const nose = plus(head, ahead(look, 0.17 * p.scale, [forward, 0]))
   return (
     <g>
-      <path d={path(body, true)} {...line} />
+      <path d={through(body, true)} {...line} />
       <ellipse cx={middle[0]} cy={middle[1]} rx={0.085 * p.scale} ry={(head_high / 2) * p.scale} {...line} />
-      <path d={path([head, nose])} stroke={inks.ink} strokeWidth={1.6} fill="none" />
+      <path d={through([head, nose])} stroke={inks.ink} strokeWidth={1.6} fill="none" />
     </g>
   )
 }
@@ -173,21 +180,21 @@ function ThingSymbol({ thing, p, inks }: Props) {
     <g>
       {p.side === 'elevation' && low > 0.02 && (
         <path
-          d={`${path([side(-0.5, low), side(0.5, low)])}${legs.join('')}`}
+          d={`${through([side(-0.5, low), side(0.5, low)])}${legs.join('')}`}
           stroke={inks.quiet}
           strokeWidth={1.4}
           fill="none"
         />
       )}
       <path
-        d={path(hull(thing.outline.map(p.at)), true)}
+        d={through(hull(thing.outline.map(p.at)), true)}
         fill={inks.fill}
         stroke={inks.ink}
         strokeWidth={1.8}
         strokeLinejoin="round"
       />
       <path
-        d={path([p.at(thing.at), plus(p.at(thing.at), ahead(p.along(thing.looks), 0.2 * p.scale))])}
+        d={through([p.at(thing.at), plus(p.at(thing.at), ahead(p.along(thing.looks), 0.2 * p.scale))])}
         stroke={inks.ink}
         strokeWidth={1.6}
       />
@@ -205,7 +212,7 @@ function CardSymbol({ thing, p, inks }: Props) {
   return (
     <g>
       <path
-        d={path(seen, true)}
+        d={through(seen, true)}
         fill={black ? inks.ink : inks.paper}
         fillOpacity={0.45}
         stroke={inks.ink}
@@ -213,8 +220,8 @@ function CardSymbol({ thing, p, inks }: Props) {
         strokeLinejoin="round"
         strokeDasharray={panel ? '5 2.5' : undefined}
       />
-      {!black && !panel && <path d={path(seen, true)} fill="none" stroke={inks.paper} strokeWidth={1.6} />}
-      {!panel && <path d={path([middle, face])} stroke={inks.ink} strokeWidth={1.4} />}
+      {!black && !panel && <path d={through(seen, true)} fill="none" stroke={inks.paper} strokeWidth={1.6} />}
+      {!panel && <path d={through([middle, face])} stroke={inks.ink} strokeWidth={1.4} />}
     </g>
   )
 }
@@ -226,7 +233,7 @@ function PaneSymbol({ thing, p, inks }: Props) {
   return (
     <g>
       <path
-        d={path(seen, true)}
+        d={through(seen, true)}
         fill={inks.ambient}
         fillOpacity={0.08}
         stroke={inks.ink}
@@ -234,7 +241,7 @@ function PaneSymbol({ thing, p, inks }: Props) {
         strokeLinejoin="round"
       />
       <path
-        d={path(seen, true)}
+        d={through(seen, true)}
         fill="none"
         stroke={inks.paper}
         strokeWidth={2.4}
@@ -268,13 +275,13 @@ function WallSymbol({ thing, p, inks, bold }: Props) {
       ? [corners[0]![0], corners[0]![1] + along]
       : [corners[0]![0] + along, corners[0]![1]]
     const lean: Dot = upright ? [back[0], 5] : [5, back[1]]
-    ticks.push(path([start, plus(start, lean)]))
+    ticks.push(through([start, plus(start, lean)]))
   }
   return (
     <g>
-      <path className="edge" d={path(corners)} stroke="transparent" strokeWidth={18} />
+      <path className="edge" d={through(corners)} stroke="transparent" strokeWidth={18} />
       <path d={ticks.join('')} stroke={inks.line} strokeWidth={1} />
-      <path d={path(corners)} stroke={inks.ink} strokeWidth={bold ? 3.5 : 2} />
+      <path d={through(corners)} stroke={inks.ink} strokeWidth={bold ? 3.5 : 2} />
     </g>
   )
 }

@@ -1,9 +1,9 @@
 import { polygonHull } from 'd3-polygon'
 import type { Extent, Vec } from '../../api/types'
+import type { Dot } from '../../drawing/path'
 
 /** From above, or from the camera's right. In both the camera's usual line of sight runs to the right. */
 export type Side = 'plan' | 'elevation'
-export type Dot = [number, number]
 
 /** How the set is put on a flat sheet: metres to pixels and back. */
 export type Projection = {
@@ -50,14 +50,6 @@ export function hull(dots: Dot[]): Dot[] {
 function ends(dots: Dot[]): Dot[] {
   const sorted = [...dots].sort((a, b) => a[0] - b[0] || a[1] - b[1])
   return sorted.length === 0 ? [] : [sorted[0]!, sorted[sorted.length - 1]!]
-}
-
-const round = (value: number) => Math.round(value * 100) / 100
-
-/** A path through dots; closed where it goes round. */
-export function path(dots: Dot[], closed = false): string {
-  const steps = dots.map(([x, y], index) => `${index === 0 ? 'M' : 'L'}${round(x)} ${round(y)}`)
-  return steps.join('') + (closed ? 'Z' : '')
 }
 
 /** A way of this length along a projected direction; along `otherwise` where it is seen end-on. */

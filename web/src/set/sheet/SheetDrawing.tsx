@@ -1,5 +1,5 @@
 import type { Assessment, Drawn, Layout, Setup } from '../../api/types'
-import type { Units } from '../../format/units'
+import type { Units } from '../../words/units'
 import { Drawing, Patterns } from '../drawing/Drawing'
 import { onPaper } from '../drawing/inks'
 import { projection } from '../drawing/projection'
@@ -43,7 +43,7 @@ export function SheetDrawing({ name, job, setup, layout, assessment, units }: Pr
       width={`${PAPER.width}mm`}
       height={`${PAPER.height}mm`}
       viewBox={`0 0 ${width} ${height}`}
-      fontFamily="'Archivo Variable', Archivo, 'Helvetica Neue', Arial, sans-serif"
+      fontFamily="'Archivo Variable', 'Tolva Parts', Archivo, 'Helvetica Neue', Arial, sans-serif"
       role="img"
       aria-label={`The set of ${name}, 1 : ${one}`}
       data-sheet-scale={one}

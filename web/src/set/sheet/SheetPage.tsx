@@ -1,3 +1,4 @@
+import { Spoken } from '../../ui/voice'
 import { useQuery } from '@tanstack/react-query'
 import { useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
@@ -6,12 +7,12 @@ import { client, need, words } from '../../api/client'
 import { jobQuery } from '../../api/queries'
 import { useUnits } from '../../ui/Distance'
 import { useTitle } from '../../ui/useTitle'
-import { Trouble } from '../../ui/Field'
+import { Trouble } from '../../ui/Trouble'
 import { Push } from '../../ui/Push'
 import { savePng, saveSvg } from './download'
 import { paperScale, SheetDrawing } from './SheetDrawing'
 
-const Page = styled.main`
+const Page = styled.div`
   padding: 12px 20px 40px;
   .tools {
     display: flex;
@@ -19,6 +20,10 @@ const Page = styled.main`
     align-items: center;
     gap: 8px;
     padding-bottom: 10px;
+  }
+  h1 {
+    font-size: 20px;
+    font-stretch: 88%;
   }
   .paper {
     overflow-x: auto;
@@ -51,7 +56,6 @@ const Page = styled.main`
 /** The set on one sheet, to scale, to print or to send. */
 export default function SheetPage() {
   const { id = '' } = useParams()
-  useTitle('Sheet of the set')
   const units = useUnits()
   const paper = useRef<HTMLDivElement>(null)
   const [trouble, setTrouble] = useState<string | null>(null)
@@ -64,6 +68,7 @@ export default function SheetPage() {
       return { kept, ...(await need(client.POST('/api/layout', { body }))) }
     },
   })
+  useTitle(sheet.data && `Sheet of ${sheet.data.kept.setup.name}`)
   const jobName = useQuery(jobQuery(sheet.data?.kept.job_id ?? '')).data?.job.name ?? ''
   if (sheet.error) {
     return (
@@ -75,7 +80,7 @@ export default function SheetPage() {
   if (!sheet.data) {
     return (
       <Page>
-        <p role="status">Drawing the sheet …</p>
+        <Spoken>Drawing the sheet …</Spoken>
       </Page>
     )
   }
@@ -98,6 +103,7 @@ export default function SheetPage() {
   return (
     <Page>
       <div className="tools">
+        <h1>Set of {setup.name}</h1>
         <Link to={`/setups/${id}/set`}>Back to the set</Link>
         <Push onPress={() => drawn() && saveSvg(drawn()!, file)}>Save as SVG</Push>
         <Push onPress={() => void png()}>Save as PNG</Push>
@@ -107,7 +113,7 @@ export default function SheetPage() {
         </span>
       </div>
       {trouble && <Trouble>{trouble}</Trouble>}
-      <div className="paper" ref={paper}>
+      <div className="paper" ref={paper} tabIndex={0} role="region" aria-label="The sheet">
         <SheetDrawing
           name={setup.name}
           job={job}

@@ -1,4 +1,5 @@
 import archivo from '@fontsource-variable/archivo/files/archivo-latin-wdth-normal.woff2?url'
+import parts from '../../theme/fonts/parts.woff2?url'
 
 /** Dots an inch of the picture, on paper. */
 const DPI = 200
@@ -39,14 +40,26 @@ export async function savePng(svg: SVGSVGElement, name: string) {
   save(file, `${name}.png`)
 }
 
+/** The fonts a drawing is set in. */
+const FONTS = [
+  { family: 'Archivo Variable', file: archivo },
+  { family: 'Tolva Parts', file: parts },
+]
+
+/** A font as a rule that brings it along. */
+async function face({ family, file }: (typeof FONTS)[number]): Promise<string> {
+  const bytes = new Uint8Array(await (await fetch(file)).arrayBuffer())
+  let text = ''
+  for (const byte of bytes) text += String.fromCharCode(byte)
+  const source = `url(data:font/woff2;base64,${btoa(text)})`
+  return `@font-face{font-family:'${family}';font-weight:100 900;font-stretch:62% 125%;src:${source}}`
+}
+
 /** A picture has no fonts but those it brings along. */
 async function withFont(svg: SVGSVGElement): Promise<string> {
   const copy = svg.cloneNode(true) as SVGSVGElement
-  const bytes = new Uint8Array(await (await fetch(archivo)).arrayBuffer())
-  let text = ''
-  for (const byte of bytes) text += String.fromCharCode(byte)
   const style = document.createElementNS('http://www.w3.org/2000/svg', 'style')
-  style.textContent = `@font-face{font-family:'Archivo Variable';font-weight:100 900;font-stretch:62% 125%;src:url(data:font/woff2;base64,${btoa(text)})}`
+  style.textContent = (await Promise.all(FONTS.map(face))).join('')
   copy.prepend(style)
   return new XMLSerializer().serializeToString(copy)
 }

@@ -1,3 +1,4 @@
+import { produce } from 'immer'
 import type { Drawn, Scene, Setup } from '../../api/types'
 import { Cautions } from '../../bench/Brief'
 import { errorAt } from '../../bench/errors'
@@ -13,7 +14,7 @@ export function CameraSheet({ bench, setup, thing }: SheetProps & { setup: Setup
   const { camera } = setup.scene
   const field = '/scene/camera'
   const put = (change: Partial<Scene['camera']>) =>
-    bench.edit((s) => ({ ...s, scene: { ...s.scene, camera: { ...s.scene.camera, ...change } } }))
+    bench.edit(produce((s) => void Object.assign(s.scene.camera, change)))
   return (
     <>
       <Line>
@@ -48,7 +49,7 @@ export function CameraSheet({ bench, setup, thing }: SheetProps & { setup: Setup
           unit="mm"
           digits={0}
           error={errors['/camera/focal']}
-          onCommit={(focal) => bench.edit((s) => ({ ...s, camera: { ...s.camera, focal: focal } }))}
+          onCommit={(focal) => bench.edit(produce((s) => void (s.camera.focal = focal)))}
         />
         .{' '}
         <Latch isSelected={camera.upright} onChange={(upright) => put({ upright })}>

@@ -1,5 +1,5 @@
 import type { Card, Drawn } from '../../api/types'
-import { stopsLabel } from '../../format/stops'
+import { stopsLabel } from '../../words/stops'
 import { Distance } from '../../ui/Distance'
 import { LiveChoice } from '../../ui/Field'
 import { Push } from '../../ui/Push'
@@ -74,7 +74,7 @@ export function CardSheet({ bench, card, index, thing, onGone }: Props) {
             As near as it stays out of the frame
           </Push>
         )}{' '}
-        <Push onPress={remove}>Take it away</Push>
+        <Push onPress={remove}>Delete</Push>
       </Line>
       {placed && placed.fill > 0.01 && (
         <Facts>

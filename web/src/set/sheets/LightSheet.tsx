@@ -1,5 +1,5 @@
 import type { Drawn, Light, PlacedLight } from '../../api/types'
-import { stopsLabel } from '../../format/stops'
+import { stopsLabel } from '../../words/stops'
 import { Cautions } from '../../bench/Brief'
 import { errorAt } from '../../bench/errors'
 import { Distance } from '../../ui/Distance'
@@ -99,7 +99,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
         {placed?.clear != null && placed.clear > placed.face_distance + 0.01 && (
           <Push onPress={() => moveTo(placed.clear!)}>Put it where it is clear</Push>
         )}{' '}
-        <Push onPress={remove}>Take it away</Push>
+        <Push onPress={remove}>Delete</Push>
       </Line>
       <Cautions bench={bench} about="light" light={light.id} but={SAID_OF_THE_SET} />
       {placed && (
@@ -121,7 +121,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
         </Facts>
       )}
       {spill.length > 0 && (
-        <section aria-label="What would change the spill">
+        <div role="group" aria-label="What would change the spill">
           <h3>What would change its spill</h3>
           <Ways>
             {spill.map((way) => (
@@ -134,7 +134,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
               />
             ))}
           </Ways>
-        </section>
+        </div>
       )}
     </>
   )

@@ -83,7 +83,7 @@ export function PaneSheet({ bench, pane, index, thing, onGone }: Props) {
             )}{' '}
           </>
         )}
-        <Push onPress={remove}>Take it away</Push>
+        <Push onPress={remove}>Delete</Push>
       </Line>
     </>
   )

@@ -1,3 +1,4 @@
+import { produce } from 'immer'
 import type { Scene, Setup, Wall } from '../../api/types'
 import { Distance } from '../../ui/Distance'
 import { LiveChoice } from '../../ui/Field'
@@ -20,9 +21,9 @@ export function RoomSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { setup:
   const { errors } = bench
   const { room } = setup.scene
   const put = (change: Partial<Scene['room']>) =>
-    bench.edit((s) => ({ ...s, scene: { ...s.scene, room: { ...s.scene.room, ...change } } }))
+    bench.edit(produce((s) => void Object.assign(s.scene.room, change)))
   const putBackground = (change: Partial<Setup['background']>) =>
-    bench.edit((s) => ({ ...s, background: { ...s.background, ...change } }))
+    bench.edit(produce((s) => void Object.assign(s.background, change)))
   return (
     <>
       <Line>

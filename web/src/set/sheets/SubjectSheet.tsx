@@ -1,3 +1,4 @@
+import { produce } from 'immer'
 import type { Drawn, Person, Scene, Setup } from '../../api/types'
 import { errorAt } from '../../bench/errors'
 import { Distance } from '../../ui/Distance'
@@ -27,7 +28,7 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
     }))
   const remove = () => {
     onGone()
-    bench.edit((s) => ({ ...s, scene: { ...s.scene, people: s.scene.people.filter((_, i) => i !== index) } }))
+    bench.edit(produce((s) => void s.scene.people.splice(index, 1)))
   }
   const { name } = thing
   return (
@@ -112,7 +113,7 @@ export function ThingOnTableSheet({ bench, setup }: Pick<SheetProps, 'bench'> & 
   const { errors } = bench
   const { thing } = setup.scene
   const put = (change: Partial<Scene['thing']>) =>
-    bench.edit((s) => ({ ...s, scene: { ...s.scene, thing: { ...s.scene.thing, ...change } } }))
+    bench.edit(produce((s) => void Object.assign(s.scene.thing, change)))
   const size = (which: 'width' | 'height' | 'depth' | 'table') => (
     <Distance
       label={`Thing: ${which}`}

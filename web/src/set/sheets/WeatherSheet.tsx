@@ -1,39 +1,43 @@
+import { produce } from 'immer'
 import { useQuery } from '@tanstack/react-query'
-import { settingsQuery } from '../../api/queries'
+import { settingsQuery, startsQuery } from '../../api/queries'
 import type { Scene, Setup } from '../../api/types'
 import { Cautions } from '../../bench/Brief'
-import { clockTime } from '../../format/units'
+import { clockTime } from '../../words/units'
 import { LiveNumber } from '../../ui/Field'
 import { Latch } from '../../ui/Push'
 import { Angle, Line, type SheetProps } from './parts'
-
-const EVENING: NonNullable<Scene['sun']> = { bearing: 20, elevation: 15, level: 13 }
 
 /** Sun and wind. */
 export function WeatherSheet({ bench, setup }: Pick<SheetProps, 'bench'> & { setup: Setup }) {
   const { errors } = bench
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const { sun, wind } = setup.scene
-  const put = (change: Partial<Scene>) => bench.edit((s) => ({ ...s, scene: { ...s.scene, ...change } }))
-  const set = (change: Partial<NonNullable<Scene['sun']>>) => put({ sun: { ...(sun ?? EVENING), ...change } })
+  const put = (change: Partial<Scene>) => bench.edit(produce((s) => void Object.assign(s.scene, change)))
+  const begins = useQuery(startsQuery).data?.sun
+  const set = (change: Partial<NonNullable<Scene['sun']>>) => sun && put({ sun: { ...sun, ...change } })
   return (
     <>
       <Line>
-        <Latch isSelected={!!sun} onChange={(on) => put({ sun: on ? EVENING : null })}>
+        <Latch
+          isSelected={!!sun}
+          isDisabled={!begins}
+          onChange={(on) => put({ sun: on && begins ? begins : null })}
+        >
           Sun
         </Latch>
         {sun && (
           <>
             {' '}
-            at bearing{' '}
+            ,{' '}
             <Angle
-              label="Sun: bearing"
+              label="Sun: round from the line of sight"
               value={sun.bearing}
               tint="ambient"
               error={errors['/scene/sun/bearing']}
               onCommit={(bearing) => set({ bearing })}
             />{' '}
-            (0° is straight behind the subject),{' '}
+            round from straight behind the subject,{' '}
             <Angle
               label="Sun: height"
               value={sun.elevation}

@@ -140,9 +140,9 @@ export function Turned({ name, aim, turn, field, errors, tint, onAim }: AimProps
       />
       {aim.at === 'free' && (
         <>
-          , bearing{' '}
+          , turned to{' '}
           <Angle
-            label={`${name}: bearing`}
+            label={`${name}: turned to`}
             value={aim.pan}
             tint={tint}
             error={errorAt(errors, `${field}/pan`, field)}

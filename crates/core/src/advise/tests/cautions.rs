@@ -38,7 +38,8 @@ fn pane(y: f64) -> Pane {
 #[case::no_reading(Caution::NotMetered { error: 2.0 }, |s: &mut Setup| s.readings.clear(), |_: &mut Setup| ())]
 #[case::face_not_read(Caution::FaceNotRead, |s: &mut Setup| { s.readings.remove(0); }, |_: &mut Setup| ())]
 #[case::meter_bias(
-    Caution::MeterBias { stops: 1.0 },
+    // Very light skin sends back 0.42: log2(0.42·250/(π·12.5)).
+    Caution::MeterBias { stops: crate::exposure::MeterConstants::default().reflected_over_incident(0.42) },
     |s: &mut Setup| { s.subject.tone = Tone::VeryLight; s.readings[0].method = Method::Reflected },
     |s: &mut Setup| s.subject.tone = Tone::VeryLight,
 )]

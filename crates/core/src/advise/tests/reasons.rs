@@ -16,6 +16,16 @@ fn dial(setup: &Setup, kind: DialKind) -> DialReport {
 
 type Arrange = fn(&mut Setup);
 
+/// Half life size at f/32 with a pupil ratio of 0.8: the working number is 52, and 1.75·0.55 µm·52 is 50 µm against 28.8.
+fn close_up_at_f_32(setup: &mut Setup) {
+    setup.camera.lens = Id::new("lens-close").unwrap();
+    setup.camera.focal = crate::quantity::Millimetres::nearest(100.0);
+    setup.camera.aperture.at = Mark::nearest(60);
+    setup.subject.depth = crate::quantity::Metres::nearest(0.002);
+    let face = setup.main_face().at;
+    setup.scene.camera.at = crate::scene::Position::nearest(face - crate::geometry::DVec3::Y * 0.3);
+}
+
 /// Each dial's line says why it stands there, and shows trouble only where there is some.
 #[rstest]
 #[case::at_the_safe_click(DialKind::Shutter, |_: &mut Setup| (), "The safe click below sync.", false)]
@@ -37,14 +47,21 @@ type Arrange = fn(&mut Setup);
 )]
 #[case::no_flash(DialKind::Shutter, |s: &mut Setup| s.lights.clear(), "No flash fires: moves everything.", false)]
 #[case::electronic(DialKind::Shutter, |s: &mut Setup| s.camera.shutter_type = ShutterType::Electronic, "Past sync: flash reaches only 1 % of the frame's height.", true)]
-#[case::deep_enough(DialKind::Aperture, |_: &mut Setup| (), "Sharp through 32 cm: 23 cm to spare.", false)]
-#[case::too_open(DialKind::Aperture, |s: &mut Setup| s.subject.depth = crate::quantity::Metres::nearest(0.5), "1⅓ stops too open to hold 50 cm sharp.", true)]
+#[case::deep_enough(DialKind::Aperture, |_: &mut Setup| (), "Sharp through 31 cm: 22 cm to spare.", false)]
+#[case::too_open(DialKind::Aperture, |s: &mut Setup| s.subject.depth = crate::quantity::Metres::nearest(0.5), "1⅔ stops too open to hold 50 cm sharp.", true)]
+#[case::held_by_none(DialKind::Aperture, |s: &mut Setup| s.subject.depth = crate::quantity::Metres::nearest(3.0), "No aperture holds 3 m sharp here;", true)]
+#[case::diffraction_alone(
+    DialKind::Aperture,
+    close_up_at_f_32,
+    "Nowhere as sharp as asked: diffraction alone is 1.7 times the blur allowed.",
+    true
+)]
 #[case::base(DialKind::Iso, |_: &mut Setup| (), "Base: the cleanest there is.", false)]
 #[case::raised(DialKind::Iso, |s: &mut Setup| s.camera.iso.at = Mark::nearest(12), "2 stops above base: more noise, the flash reaches further.", false)]
 #[case::below_base(DialKind::Iso, |s: &mut Setup| s.camera.iso.at = Mark::nearest(-6), "Below base: highlights clip 1 stop sooner.", true)]
 #[case::no_filter(DialKind::Nd, |_: &mut Setup| (), "No filter: nothing taken from either.", false)]
 #[case::filter(DialKind::Nd, |s: &mut Setup| s.camera.nd.at = Mark::nearest(18), "Takes 3 stops from ambient and flash alike.", false)]
-#[case::recharge(DialKind::Power, |_: &mut Setup| (), "Ready after 0.1 s; 3492 frames a battery.", false)]
+#[case::recharge(DialKind::Power, |_: &mut Setup| (), "Ready after 0.1 s; about 2\u{202f}400 frames a battery.", false)]
 #[case::too_fast(
     DialKind::Power,
     |s: &mut Setup| { s.lights[0].power.at = Power::FULL; s.pace.interval = Seconds::nearest(0.5) },
@@ -98,7 +115,7 @@ fn distances_are_said_in_the_house_s_units() {
     let house = House { units: Units::Feet, ..House::default() };
     let report = assess(&sample::portrait(), &sample::kit(), house).unwrap();
     let aperture = report.dials.iter().find(|dial| dial.id.dial == DialKind::Aperture).unwrap();
-    assert_eq!(aperture.reason, "Sharp through 1 ft: 9 in to spare.");
+    assert_eq!(aperture.reason, "Sharp through 1 ft: 8.6 in to spare.");
 }
 
 #[test]
@@ -106,4 +123,17 @@ fn every_place_of_a_caution_is_one_the_bench_shows() {
     let setup = sample::portrait();
     let report = assess(&setup, &sample::kit(), House::default()).unwrap();
     assert!(report.cautions.iter().any(|remark: &Remark| remark.about == About::Light && remark.light.is_some()));
+}
+
+/// Where to focus on a group is told by its nearest face: the ends of the depth blur alike at `2ab/(a+b)`, which is nearer
+/// than the middle, and before the group where far more is asked sharp than it is deep.
+#[rstest]
+#[case::as_it_stands(1.2, "Focus at 4.97 m, 31 cm behind the nearest face.")]
+#[case::on_the_ear(2.6, "Focus at 4.71 m, on the ear of the nearest face.")]
+#[case::before_it(4.0, "before the nearest face.")]
+fn where_to_focus(#[case] depth: f64, #[case] words: &str) {
+    let mut setup = sample::setups().into_iter().find(|setup| setup.name.to_string() == "Table of twelve").unwrap();
+    setup.subject.depth = crate::quantity::Metres::nearest(depth);
+    let dial = dial(&setup, DialKind::Aperture);
+    assert!(dial.reason.ends_with(words), "{}", dial.reason);
 }

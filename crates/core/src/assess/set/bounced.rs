@@ -4,7 +4,8 @@ use crate::field::BounceReport;
 use crate::geometry::{angle, bearing_and_tilt};
 use crate::marks::stops_amount;
 use crate::quantity::{MiredShift, Stops};
-use crate::scene::{Aim, Bounced, Role};
+use crate::scene::{Aim, Role};
+use crate::set::RoomSide;
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
 
@@ -13,7 +14,7 @@ use serde::Serialize;
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct BounceWords {
     /// Off what most of it comes.
-    pub from: Bounced,
+    pub from: RoomSide,
     /// How much less reaches the face than the flash turned straight at it would give.
     pub loss: Stops,
     /// How high it comes from, in degrees.
@@ -49,7 +50,7 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
         let text = "Nothing to bounce off: turned away from the face, the light is lost.".to_owned();
         let none = Stops::nearest(20.0);
         return Some(BounceWords {
-            from: Bounced::Ground,
+            from: RoomSide::Ground,
             loss: none,
             up: 0.0,
             bearing: 0.0,

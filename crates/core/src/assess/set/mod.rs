@@ -20,7 +20,7 @@ use crate::glass::{Reflection, reflections};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Metres};
 use crate::scene::Framing;
-use crate::situation::{Lit, Situation};
+use crate::situation::Situation;
 use serde::Serialize;
 
 /// What the set is like.
@@ -56,7 +56,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
     let stage = &s.stage;
     let main = setup.main_face().at;
     let shown: Vec<_> =
-        s.lights.iter().map(|lit| (lit.light.id.clone(), name(lit), lit.emitter, lit.optics.head)).collect();
+        s.lights.iter().map(|lit| (lit.light.id.clone(), lit.name.clone(), lit.emitter, lit.optics.head)).collect();
     let framing = Framing::of(setup, &stage.view);
     SetReport {
         framing_words: framing_words(s, &framing),
@@ -91,16 +91,12 @@ fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
     )
 }
 
-/// The name a light goes by: its modifier, or its flash.
-pub(crate) fn name(lit: &Lit<'_>) -> String {
-    lit.modifier.map_or(&lit.flash.name, |modifier| &modifier.name).to_string()
-}
-
 /// The spill of all lights on the background, in words; none where there is none.
 pub(crate) fn spill_words(facts: &Facts) -> Option<String> {
     let (spill, total) = (facts.split.flash[3]?, facts.split.total[3]?);
     let lifts = total - facts.split.ambient[3].unwrap_or(-20.0);
-    (lifts > 0.1).then(|| {
+    // What would be said as nothing is not said.
+    (lifts > 1.0 / 6.0).then(|| {
         format!("Flash falls on the background at {} and lifts it by {}.", stops_label(spill), stops_amount(lifts))
     })
 }

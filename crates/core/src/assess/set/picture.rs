@@ -1,10 +1,9 @@
 //! What is in the picture that should not be: things, flare, light back off the glass.
 
-use super::name;
 use super::placed::clear_of;
-use crate::assess::capital;
 use crate::geometry::{DVec3, angle};
 use crate::quantity::{Id, Metres};
+use crate::say::capital;
 use crate::scene::{Intruder, Outline, card_outline, intruders};
 use crate::situation::Situation;
 use serde::Serialize;
@@ -39,11 +38,13 @@ pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
             let lit = |id: &Id| s.lights.iter().find(|lit| lit.light.id == *id);
             let text = match &what {
                 Intruder::Light { light } => {
-                    let (name, clear) = lit(light).map_or((String::new(), None), |lit| (name(lit), clear_of(s, lit)));
+                    let (name, clear) =
+                        lit(light).map_or((String::new(), None), |lit| (lit.name.clone(), clear_of(s, lit)));
                     format!("{} is in the picture.{}", capital(&name), distance(clear))
                 }
                 Intruder::Stand { light } => {
-                    let (name, clear) = lit(light).map_or((String::new(), None), |lit| (name(lit), clear_of(s, lit)));
+                    let (name, clear) =
+                        lit(light).map_or((String::new(), None), |lit| (lit.name.clone(), clear_of(s, lit)));
                     format!("The stand of the {name} is in the picture.{}", distance(clear))
                 }
                 Intruder::Card { card } => {

@@ -2,6 +2,7 @@
 
 use crate::emitter::softness::{NOSE, apparent_size, half_shadow, half_shadow_of_sun};
 use crate::kit::ModifierKind;
+use crate::quantity::{figure, no_finer};
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
 
@@ -23,6 +24,13 @@ pub struct Softness {
     pub text: String,
 }
 
+/// Noses, stands and boxes are measured by eye: what follows from them is known to a tenth of itself.
+const ROUGHLY: f64 = 0.1;
+
+fn known(value: f64) -> String {
+    figure(value, value * ROUGHLY)
+}
+
 pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness {
     let distance = lit.face_distance.metres();
     let width = lit.width();
@@ -38,18 +46,22 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
     let text = if kind == Some(ModifierKind::Dome) {
         "A dome is no softer than the bare head: it is as small. Only near white walls does it fill.".to_owned()
     } else if face_width <= 0.0 {
-        format!("Hard: a half-shadow of {nose:.1} mm behind the nose; the sun's is {sun:.1} mm.")
+        format!("Hard: a half-shadow of {} mm behind the nose; the sun's is {} mm.", known(nose), known(sun))
     } else {
         format!(
-            "A half-shadow of {nose:.0} mm behind the nose: {:.0} times the bare head's, {:.0} times the sun's.",
-            nose / bare,
-            nose / sun
+            "A half-shadow of {} mm behind the nose: {} times the bare head's, {} times the sun's.",
+            known(nose),
+            known(nose / bare),
+            known(nose / sun)
         )
     };
     let apparent = apparent_size(width, distance);
     let text = format!("{text} It is {apparent:.0}° wide as the subject sees it, the sun half a degree.");
     let text = match wall {
-        Some(wall) => format!("{text} On the wall behind, the edge of a shadow is {wall:.0} mm wide."),
+        Some(wall) => format!(
+            "{text} On the wall behind, the edge of a shadow is {} wide.",
+            s.house.units.distance(no_finer(wall, wall * ROUGHLY) / 1000.0)
+        ),
         None => text,
     };
     Softness { apparent, nose, wall, bare, sun, text }

@@ -1,0 +1,154 @@
+use crate::emitter::Emitter;
+use crate::geometry::{DVec3, Flat, HalfSpace, clipped, right_and_up, without};
+use crate::scene::{HALF_SHOULDERS, Stage};
+use std::f64::consts::TAU;
+
+/// A mirror image in the frame: the box about what is seen of it, the share of the frame that fills, and one line of sight.
+#[derive(Debug, Clone, PartialEq)]
+pub(crate) struct Image {
+    pub(super) pane: usize,
+    pub(super) low: (f64, f64),
+    pub(super) high: (f64, f64),
+    pub(super) share: f64,
+    pub(super) crossing: DVec3,
+    pub(super) image: DVec3,
+}
+
+/// A pane as the camera looks into it.
+pub(super) struct Mirror<'a, 's> {
+    stage: &'a Stage<'s>,
+    index: usize,
+    pane: Flat,
+    /// Before the pane, on the camera's side.
+    before: HalfSpace,
+    /// Where on the pane an image has to be looked at to be seen: inside its edges and the frame's.
+    seen: Vec<HalfSpace>,
+    /// What the subject stands before.
+    cover: Vec<HalfSpace>,
+}
+
+/// Sides of the ring that stands for a head, and of the one within which a light is seen from its front.
+const RING: u32 = 12;
+const CONE: u32 = 48;
+/// A sliver of less than this share of the frame is not seen: a few pixels of a large body.
+const SLIVER: f64 = 1e-6;
+/// A light that sends less than this part of its axis's light towards the pane is not seen.
+const FAINT: f64 = 0.01;
+/// Half the width of a head, in metres.
+const HALF_HEAD: f64 = 0.09;
+
+fn ring(sides: u32) -> impl Iterator<Item = (f64, f64)> {
+    (0..sides).map(move |i| (f64::from(i) * TAU / f64::from(sides)).sin_cos())
+}
+
+impl<'a, 's> Mirror<'a, 's> {
+    pub(super) fn new(stage: &'a Stage<'s>, index: usize, pane: Flat) -> Mirror<'a, 's> {
+        let (eye, view) = (stage.eye, stage.view);
+        let normal = pane.normal();
+        let towards = if (eye - pane.middle).dot(normal) >= 0.0 { normal } else { -normal };
+        let frame = [(-1.0, -1.0), (1.0, -1.0), (1.0, 1.0), (-1.0, 1.0)].map(|(x, y)| eye + view.through(x, y));
+        let pyramid = |corners: [DVec3; 4], inside: DVec3| {
+            (0..4).map(move |i| HalfSpace::holding(eye, corners[i], corners[(i + 1) % 4], inside))
+        };
+        let seen = pyramid(frame, eye + view.looks).chain(pyramid(pane.corners(), pane.middle)).collect();
+        let cover = stage.cover().map_or_else(Vec::new, |cover| cover.to_vec());
+        Mirror { stage, index, pane, before: HalfSpace { at: pane.middle, inward: towards }, seen, cover }
+    }
+
+    /// A person as the mirror sees them: trunk and head turned to it.
+    pub(super) fn figure(&self, foot: DVec3, crown: f64) -> Vec<Vec<DVec3>> {
+        let way = (self.pane.mirrored(self.stage.eye) - foot).with_z(0.0).normalize_or(DVec3::Y);
+        let across = DVec3::Z.cross(way);
+        let shoulders = crown * 0.82;
+        let (side, up) = (across * (HALF_SHOULDERS * 0.8), DVec3::Z * shoulders);
+        let trunk = vec![foot - side, foot + side, foot + side + up, foot - side + up];
+        let half = (crown - shoulders) / 2.0;
+        let head = ring(RING)
+            .map(|(sine, cosine)| foot + across * (HALF_HEAD * cosine) + DVec3::Z * (crown - half + half * sine))
+            .collect();
+        vec![trunk, head]
+    }
+
+    /// From where on a light's face it sends light to the lens by way of the pane: within a cone's foot under the mirrored
+    /// lens; none where the mirrored lens lies behind the face.
+    fn sending(&self, emitter: &Emitter) -> Option<Vec<HalfSpace>> {
+        let lens = self.pane.mirrored(self.stage.eye);
+        let height = (lens - emitter.middle).dot(emitter.looks);
+        let cosine = emitter.law.cosine_of(FAINT);
+        let reach = height * (1.0 - cosine * cosine).sqrt() / cosine;
+        let foot = lens - emitter.looks * height;
+        let (right, up) = right_and_up(emitter.looks);
+        let edge = |(sine, cosine): (f64, f64)| {
+            let out = right * cosine + up * sine;
+            HalfSpace { at: foot + out * reach, inward: -out }
+        };
+        (height > 0.0).then(|| ring(CONE).map(edge).collect())
+    }
+
+    /// What is seen of a light's face; `head` is how wide a bare head really is.
+    pub(super) fn image_of_light(&self, emitter: &Emitter, head: f64) -> Option<Image> {
+        let outline = if emitter.area() == 0.0 {
+            Flat::new(emitter.middle, emitter.looks, head, head).corners().to_vec()
+        } else {
+            emitter.outline()
+        };
+        self.image_of_one(&outline, &self.sending(emitter)?)
+    }
+
+    /// What is seen of things with these convex outlines.
+    pub(super) fn image_of(&self, outlines: &[Vec<DVec3>]) -> Option<Image> {
+        outlines.iter().filter_map(|outline| self.image_of_one(outline, &[])).reduce(|all, image| Image {
+            low: (all.low.0.min(image.low.0), all.low.1.min(image.low.1)),
+            high: (all.high.0.max(image.high.0), all.high.1.max(image.high.1)),
+            share: (all.share + image.share).min(1.0),
+            ..if image.share > all.share { image } else { all }
+        })
+    }
+
+    fn image_of_one(&self, outline: &[DVec3], sending: &[HalfSpace]) -> Option<Image> {
+        let mirrored: Vec<DVec3> = clipped(&clipped(outline, sending), &[self.before])
+            .into_iter()
+            .map(|point| self.pane.mirrored(point))
+            .collect();
+        let looked_at: Vec<DVec3> =
+            mirrored.iter().filter_map(|point| self.onto(self.pane.middle, self.before.inward, *point)).collect();
+        let parts = without(&clipped(&looked_at, &self.seen), &self.cover);
+        let areas = parts.iter().map(|part| self.area(part)).collect::<Option<Vec<f64>>>()?;
+        let (largest, _) = parts.iter().zip(&areas).max_by(|a, b| a.1.total_cmp(b.1))?;
+        let share = areas.iter().sum();
+        if share <= SLIVER {
+            return None;
+        }
+        let (mut low, mut high) = ((f64::MAX, f64::MAX), (f64::MIN, f64::MIN));
+        for (x, y) in parts.iter().flatten().filter_map(|point| self.stage.view.place(*point)) {
+            low = (low.0.min(x), low.1.min(y));
+            high = (high.0.max(x), high.1.max(y));
+        }
+        let crossing = largest.iter().sum::<DVec3>() / largest.len() as f64;
+        let normal = (mirrored[1] - mirrored[0]).cross(mirrored[2] - mirrored[0]);
+        let image = self.onto(mirrored[0], normal, crossing).unwrap_or(crossing);
+        Some(Image { pane: self.index, low, high, share, crossing, image })
+    }
+
+    /// Where the line of sight through a point meets a plane; none along it.
+    fn onto(&self, at: DVec3, normal: DVec3, through: DVec3) -> Option<DVec3> {
+        let (eye, way) = (self.stage.eye, through - self.stage.eye);
+        let towards = way.dot(normal);
+        (towards.abs() > 1e-12).then(|| eye + way * ((at - eye).dot(normal) / towards))
+    }
+
+    /// The share of the frame a convex polygon fills; the frame is two by two.
+    fn area(&self, polygon: &[DVec3]) -> Option<f64> {
+        let places = polygon.iter().map(|point| self.stage.view.place(*point)).collect::<Option<Vec<_>>>()?;
+        let next = places.iter().cycle().skip(1);
+        let twice: f64 = places.iter().zip(next).map(|(a, b)| a.0 * b.1 - a.1 * b.0).sum();
+        Some(twice.abs() / 2.0 / 4.0)
+    }
+}
+
+/// The panes in which a light is seen, each with where; `head` is how wide a bare head really is.
+#[must_use]
+pub(crate) fn seen_in_panes(stage: &Stage<'_>, emitter: &Emitter, head: f64) -> Vec<Image> {
+    let panes = stage.setup.scene.panes.iter().enumerate();
+    panes.filter_map(|(index, pane)| Mirror::new(stage, index, pane.flat()).image_of_light(emitter, head)).collect()
+}

@@ -1,0 +1,38 @@
+use crate::exposure::MeterConstants;
+use crate::setup::{Patch, Setup};
+
+/// What 0 means on each patch, and how far apart the two ways of judging it are there.
+///
+/// Face, shadow side and edge are judged by the light that falls on them, background and sky by the light that comes from
+/// them. The picture itself, its clipping and its noise go by the light that comes from everything.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Bases {
+    /// What is added to a level by incident light to put it on the patch's own basis.
+    pub over_incident: [f64; 5],
+    /// What is added to a level on the patch's own basis to put it on the picture's.
+    pub to_picture: [f64; 5],
+}
+
+impl Bases {
+    /// Those of a setup, by the user's meter.
+    #[must_use]
+    pub fn of(setup: &Setup, meter: MeterConstants) -> Bases {
+        let subject = tone_offset(setup, meter);
+        let background = meter.reflected_over_incident(setup.background.surface.reflectance.share());
+        Bases {
+            over_incident: super::PATCHES.map(|patch| match patch {
+                Patch::Face | Patch::ShadowSide | Patch::Edge => 0.0,
+                Patch::Background | Patch::Sky => background,
+            }),
+            to_picture: super::PATCHES.map(|patch| match patch {
+                Patch::Face | Patch::ShadowSide | Patch::Edge => subject,
+                Patch::Background | Patch::Sky => 0.0,
+            }),
+        }
+    }
+}
+
+/// How much higher the subject reads reflected than by incident light: its skin's or surface's own tone.
+pub(crate) fn tone_offset(setup: &Setup, meter: MeterConstants) -> f64 {
+    meter.reflected_over_incident(setup.subject.tone.reflectance())
+}

@@ -1,0 +1,120 @@
+//! How far what the lights give is likely to be off: each part's own error, in stops to either side (all common practice).
+
+use super::Lit;
+use crate::kit::Output;
+use crate::transport::Gain;
+
+/// A maker's guide number.
+const GUIDE_NUMBER: f64 = 1.0 / 3.0;
+/// An output estimated from watt-seconds.
+const ESTIMATE: f64 = 2.0 / 3.0;
+/// What was metered, flash and what stands before it together.
+const METERED: f64 = 0.1;
+/// A modifier's usual loss.
+const MODIFIER: f64 = 0.5;
+/// A gel's printed loss.
+const GEL: f64 = 0.1;
+/// What walls, ceilings and cards send back, as they were guessed.
+const SENT_BACK: f64 = 0.5;
+
+impl Lit<'_> {
+    /// The likely error of what it gives a patch, in stops: within one part errors add in squares, and of light that came
+    /// in several ways by the share of each.
+    #[must_use]
+    pub fn error(&self, gain: Gain) -> f64 {
+        let output = match &self.flash.output {
+            Output::GuideNumber { .. } | Output::ZoomTable { .. } => GUIDE_NUMBER,
+            Output::WattSeconds { .. } => ESTIMATE,
+            Output::Metered { .. } => METERED,
+        };
+        let through = match (&self.flash.output, self.modifier) {
+            (_, None) => 0.0,
+            // Metered through it, it has no error of its own.
+            (Output::Metered { reading }, Some(modifier)) if reading.modifier_loss == modifier.loss => 0.0,
+            (_, Some(modifier)) if modifier.loss.stops() == 0.0 => 0.0,
+            _ => MODIFIER,
+        };
+        let gel = if self.gel.is_some() { GEL } else { 0.0 };
+        let sent_back = SENT_BACK * (gain.bounced + gain.carded + gain.through) / gain.sum().max(1e-12);
+        [output, through, gel, sent_back].iter().map(|error| error * error).sum::<f64>().sqrt()
+    }
+}
+
+/// The likely error of a sum of lights, each given by its level and its error in stops: `√(Σ (share·error)²)`.
+#[must_use]
+pub(crate) fn of_sum(parts: impl Iterator<Item = (f64, f64)>) -> f64 {
+    let (mut all, mut squares) = (0.0, 0.0);
+    for (level, error) in parts {
+        let light = level.exp2();
+        all += light;
+        squares += (light * error).powi(2);
+    }
+    if all > 0.0 { squares.sqrt() / all } else { 0.0 }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::kit::{KitItem, MeterReading};
+    use crate::marks::{ApertureMark, IsoMark};
+    use crate::quantity::{GuideNumber, Id, Metres, Power, Stops};
+    use crate::sample;
+    use crate::situation::Situation;
+    use rstest::rstest;
+
+    fn metered(modifier_loss: f64) -> Output {
+        Output::Metered {
+            reading: MeterReading {
+                distance: Metres::nearest(2.0),
+                aperture: ApertureMark::new(36).unwrap(),
+                iso: IsoMark::ISO_100,
+                power: Power::nearest(0.0),
+                modifier_loss: Stops::nearest(modifier_loss),
+            },
+        }
+    }
+
+    /// By hand, straight light: a third for the guide number; with a box's usual loss √(⅓² + ½²) = 0.60; two thirds and the
+    /// box 0.83; metered through that box a tenth, metered bare and then put behind it √(0.1² + ½²) = 0.51.
+    #[rstest]
+    #[case::bare(Output::GuideNumber { guide_number: GuideNumber::nearest(50.0) }, None, 0.333)]
+    #[case::boxed(Output::GuideNumber { guide_number: GuideNumber::nearest(50.0) }, Some("mod-octa-90"), 0.601)]
+    #[case::estimated(Output::WattSeconds { watt_seconds: 400.0 }, Some("mod-octa-90"), 0.833)]
+    #[case::metered_so(metered(f64::NAN), Some("mod-octa-90"), 0.1)]
+    #[case::metered_bare(metered(0.0), Some("mod-octa-90"), 0.510)]
+    fn of_a_light(#[case] output: Output, #[case] modifier: Option<&str>, #[case] error: f64) {
+        let (mut kit, mut setup) = (sample::kit(), sample::outdoors());
+        setup.lights[0].modifier = modifier.map(|id| Id::new(id).unwrap());
+        setup.lights[0].gel.at = None;
+        let loss = setup.lights[0].modifier.as_ref().and_then(|id| kit.modifier(id)).map_or(Stops::ZERO, |m| m.loss);
+        let mut flash = kit.flash(&setup.lights[0].flash).unwrap().clone();
+        flash.output = match output {
+            Output::Metered { reading } if reading.modifier_loss != Stops::ZERO => {
+                Output::Metered { reading: MeterReading { modifier_loss: loss, ..reading } }
+            }
+            other => other,
+        };
+        for item in &mut kit.items {
+            if matches!(item, KitItem::Flash(known) if known.id == flash.id) {
+                *item = KitItem::Flash(flash.clone());
+            }
+        }
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let straight = Gain { direct: 0.2, ..Gain::default() };
+        assert!((s.lights[0].error(straight) - error).abs() < 0.001, "{}", s.lights[0].error(straight));
+        // Off a wall it is known less well.
+        let bounced = Gain { bounced: 0.2, ..Gain::default() };
+        assert!(s.lights[0].error(bounced) > s.lights[0].error(straight) + 0.1);
+    }
+
+    /// Two equal parts known to a half and to nothing: a quarter; one part alone keeps its own.
+    #[rstest]
+    #[case::halves(&[(0.0, 0.5), (0.0, 0.0)], 0.25)]
+    #[case::alone(&[(-3.0, 0.6)], 0.6)]
+    #[case::hardly_there(&[(0.0, 0.1), (-20.0, 5.0)], 0.1)]
+    #[case::none(&[], 0.0)]
+    fn of_a_sum_of_lights(#[case] parts: &[(f64, f64)], #[case] error: f64) {
+        assert!((of_sum(parts.iter().copied()) - error).abs() < 0.001);
+    }
+}

@@ -1,0 +1,71 @@
+//! What a set of dials makes of the light: levels of the patches, and what is too slow for movement and pace.
+
+use super::{Lit, Situation};
+use crate::flash::{duration_at, recharge_time};
+use crate::marks::{Mark, ShutterMark};
+use crate::quantity::Power;
+
+/// From this lead of flash over ambient, in stops, the flash's duration freezes.
+pub(crate) const FLASH_FREEZES: f64 = 3.0;
+/// Up to this lead the ambient still draws a ghost.
+pub(crate) const GHOST: f64 = 2.0;
+
+/// The powers of the firing lights, from the powers of all lights.
+pub(crate) fn powers_of_lit(s: &Situation<'_>, powers: &[Power]) -> Vec<f64> {
+    s.lights.iter().map(|lit| powers.get(lit.index).map_or(lit.powers.1, |power| power.stops_below_full())).collect()
+}
+
+/// The levels of all patches, split: ambient, flash together, and both, in stops; none where there is no light.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(crate) struct Split {
+    pub(crate) ambient: [Option<f64>; 5],
+    pub(crate) flash: [Option<f64>; 5],
+    pub(crate) total: [Option<f64>; 5],
+}
+
+impl Split {
+    pub(crate) fn new(ambient: [Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &[f64]) -> Split {
+        let mut flash = [None; 5];
+        let mut total = [None; 5];
+        for patch in 0..5 {
+            let light: f64 = full
+                .iter()
+                .zip(powers)
+                .filter_map(|(levels, below)| levels[patch].map(|level| (level - below).exp2()))
+                .sum();
+            flash[patch] = (light > 0.0).then(|| light.log2());
+            let all = light + ambient[patch].map_or(0.0, f64::exp2);
+            // A patch exists where ambient is known for it.
+            total[patch] = (ambient[patch].is_some() && all > 0.0).then(|| all.log2());
+        }
+        Split { ambient, flash, total }
+    }
+}
+
+/// How far flash leads the ambient on the face, in stops; none without flash there.
+fn lead(split: &Split) -> Option<f64> {
+    Some(split.flash[0]? - split.ambient[0].unwrap_or(-20.0))
+}
+
+/// Stops by which movement is not frozen, by shutter and flash together.
+pub(crate) fn movement_short(s: &Situation<'_>, split: &Split, shutter: ShutterMark, powers: &[f64]) -> f64 {
+    let Some(needed) = s.asks.movement else { return 0.0 };
+    let by_shutter = (needed.stops() - s.effective_shutter(shutter).stops()).max(0.0);
+    let Some(lead) = lead(split) else { return by_shutter };
+    let flash_share = ((lead - GHOST) / (FLASH_FREEZES - GHOST)).clamp(0.0, 1.0);
+    let by_flash = s
+        .lights
+        .iter()
+        .zip(powers)
+        .filter(|(lit, _)| lit.role.lights_face())
+        .filter_map(|(lit, below)| duration_at(&lit.flash.durations, Power::nearest(*below)))
+        .map(|t| (needed.stops() + t.seconds().log2()).max(0.0))
+        .fold(0.0, f64::max);
+    by_shutter.min(by_shutter * (1.0 - flash_share) + by_flash * flash_share)
+}
+
+/// Stops by which a light recharges slower than the pace asks.
+pub(crate) fn recharge_short(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> f64 {
+    let ready = recharge_time(lit.flash.recharge, Power::nearest(below)).seconds();
+    (ready / s.setup.pace.interval.seconds()).log2().max(0.0)
+}

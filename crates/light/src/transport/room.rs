@@ -1,0 +1,222 @@
+use super::Receiver;
+use crate::emitter::factor::to_polygon;
+use crate::geometry::{DVec3, Flat};
+use crate::set::{RoomSide, Sight, Walls};
+use std::f64::consts::PI;
+
+/// A room where a side has no wall is looked at this far, in metres.
+const REACH: f64 = 6.0;
+/// The height looked at where there is no ceiling, in metres.
+const OPEN_HEIGHT: f64 = 4.0;
+/// Patches along each side of a wall: one for so many metres, and no more than this.
+const SIDE: f64 = 1.2;
+const MOST: usize = 4;
+/// Rounds after which light between walls is taken as settled: with walls of 0.95 it is good to a hundredth.
+const ROUNDS: usize = 64;
+/// How far before a wall it is looked for what stands between, in metres.
+const OFF_WALL: f64 = 1e-3;
+/// A round that changes no patch by more than this part ends it.
+const SETTLED: f64 = 1e-4;
+
+/// One patch of a wall.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Place {
+    flat: Flat,
+    pub(super) middle: DVec3,
+    pub(super) normal: DVec3,
+    pub(super) area: f64,
+    pub(super) reflectance: f64,
+    pub(super) tint: f64,
+    pub(super) part: RoomSide,
+}
+
+/// What a receiver sees of a patch: the share of it that is open, and what share of its half space that fills.
+#[derive(Debug, Clone, Copy)]
+pub(super) struct Seen {
+    pub(super) open: f64,
+    pub(super) factor: f64,
+}
+
+/// The patches of one wall: where they begin in the list, how many each way.
+#[derive(Debug, Clone, Copy)]
+struct Grid {
+    part: RoomSide,
+    flat: Flat,
+    begins: usize,
+    across: usize,
+    high: usize,
+}
+
+/// The room on coarse patches, and how they see each other.
+#[derive(Debug, Clone)]
+pub struct Room {
+    grids: Vec<Grid>,
+    patches: Vec<Place>,
+    /// For each patch, what it sees of each other one.
+    factors: Vec<f64>,
+}
+
+impl Room {
+    /// Parts the walls of a room into patches and works out how they see each other.
+    #[must_use]
+    pub fn of(walls: Walls) -> Room {
+        let far = |part: RoomSide, open: f64| walls.wall(part).map_or(open, |wall| wall.distance.metres());
+        let (left, right) = (-far(RoomSide::Left, REACH), far(RoomSide::Right, REACH));
+        let (rear, back) = (-far(RoomSide::Rear, REACH), far(RoomSide::Background, REACH));
+        let top = far(RoomSide::Ceiling, OPEN_HEIGHT);
+        let middle = DVec3::new((left + right) / 2.0, (rear + back) / 2.0, top / 2.0);
+        let half = DVec3::new((right - left) / 2.0, (back - rear) / 2.0, top / 2.0);
+        let (mut grids, mut patches): (Vec<Grid>, Vec<Place>) = (Vec::new(), Vec::new());
+        for plane in walls.planes() {
+            let looks = plane.looks;
+            // Half the sides of the wall, along the two axes it lies in.
+            let along = if looks.x == 0.0 { DVec3::X * half.x } else { DVec3::Y * half.y };
+            let upward = if looks.z == 0.0 { DVec3::Z * half.z } else { DVec3::Y * half.y };
+            let at = middle - looks * (middle - plane.at).dot(looks);
+            let flat = Flat { middle: at, right: along, up: upward };
+            let count = |side: DVec3| ((2.0 * side.length() / SIDE).ceil() as usize).clamp(1, MOST);
+            let grid =
+                Grid { part: plane.part, flat, begins: patches.len(), across: count(along), high: count(upward) };
+            for row in 0..grid.high {
+                for column in 0..grid.across {
+                    let flat = grid.part_of(column, row);
+                    patches.push(Place {
+                        flat,
+                        middle: flat.middle,
+                        normal: looks,
+                        area: flat.area(),
+                        reflectance: plane.surface.reflectance.share(),
+                        tint: plane.surface.tint.mired(),
+                        part: plane.part,
+                    });
+                }
+            }
+            grids.push(grid);
+        }
+        let mut factors = vec![0.0; patches.len() * patches.len()];
+        let count = patches.len();
+        for (i, from) in patches.iter().enumerate() {
+            for (j, to) in patches.iter().enumerate().skip(i + 1) {
+                if from.part != to.part {
+                    // One way gives the other: what goes from patch to patch goes back (reciprocity, A₁·F₁₂ = A₂·F₂₁).
+                    let there = to.seen_by(from.middle, from.normal, FAR);
+                    factors[i * count + j] = there;
+                    factors[j * count + i] = there * from.area / to.area;
+                }
+            }
+        }
+        if grids.len() == 6 {
+            closed(&mut factors, count);
+        }
+        Room { grids, patches, factors }
+    }
+
+    pub(super) fn len(&self) -> usize {
+        self.patches.len()
+    }
+
+    pub(super) fn area(&self, patch: usize) -> f64 {
+        self.patches[patch].area
+    }
+
+    /// The patch of a wall a point of it lies on; none outside what is looked at.
+    pub(super) fn patch_at(&self, part: RoomSide, at: DVec3) -> Option<usize> {
+        let grid = self.grids.iter().find(|grid| grid.part == part)?;
+        let from = at - grid.flat.middle;
+        let place = |axis: DVec3, count: usize| {
+            let share = (from.dot(axis) / axis.length_squared() + 1.0) / 2.0;
+            (0.0..1.0).contains(&share).then_some((share * count as f64) as usize)
+        };
+        let (column, row) = (place(grid.flat.right, grid.across)?, place(grid.flat.up, grid.high)?);
+        Some(grid.begins + row * grid.across + column)
+    }
+
+    pub(super) fn places(&self) -> impl Iterator<Item = &Place> {
+        self.patches.iter()
+    }
+
+    /// The walls as a receiver sees them, past what stands between.
+    pub(super) fn seen_from(&self, sight: &Sight, receiver: &Receiver) -> Vec<Seen> {
+        let seen = |place: &Place| {
+            let factor = place.seen_by(receiver.at, receiver.normal, FAR_ENOUGH);
+            // Some of a patch may be seen whose middle is not before the receiver.
+            let before = (place.middle - receiver.at).dot(place.normal) < 0.0;
+            let open =
+                if before { sight.passes_things(place.middle + place.normal * OFF_WALL, receiver.at) } else { 0.0 };
+            Seen { open, factor: factor * open }
+        };
+        self.patches.iter().map(seen).collect()
+    }
+
+    /// What every patch sends on after the first time, given what each sends on of the light that falls on it first:
+    /// `B = ρ·F·(B₀ + B)`, settled by Gauss and Seidel's rounds.
+    pub(super) fn later(&self, first: &[f64]) -> Vec<f64> {
+        let count = self.patches.len();
+        let mut later = vec![0.0; count];
+        let mut all: Vec<f64> = first.to_vec();
+        let most = first.iter().copied().fold(0.0, f64::max);
+        for _ in 0..ROUNDS {
+            let mut change = 0.0f64;
+            for (index, row) in self.factors.chunks_exact(count.max(1)).enumerate() {
+                let falls: f64 = row.iter().zip(&all).map(|(factor, sent)| factor * sent).sum();
+                let now = self.patches[index].reflectance * falls;
+                change = change.max((now - later[index]).abs());
+                later[index] = now;
+                all[index] = first[index] + now;
+            }
+            if change <= SETTLED * most {
+                break;
+            }
+        }
+        later
+    }
+
+    pub(super) fn flux(&self, sent: &[f64]) -> f64 {
+        self.patches.iter().zip(sent).map(|(patch, sent)| patch.area * sent).sum()
+    }
+}
+
+/// In a closed room a patch sees walls all round: what its factors miss of 1 or have too much is shared out, so that no
+/// light is made or lost from round to round and each way still gives the other.
+fn closed(factors: &mut [f64], count: usize) {
+    for _ in 0..3 {
+        let sums: Vec<f64> = factors.chunks_exact(count).map(|row| row.iter().sum()).collect();
+        for (row, own) in factors.chunks_exact_mut(count).zip(&sums) {
+            for (factor, other) in row.iter_mut().zip(&sums) {
+                *factor /= (own * other).sqrt();
+            }
+        }
+    }
+}
+
+impl Grid {
+    fn part_of(&self, column: usize, row: usize) -> Flat {
+        let place = |index: usize, count: usize| (index as f64 * 2.0 + 1.0) / count as f64 - 1.0;
+        Flat {
+            middle: self.flat.at(place(column, self.across), place(row, self.high)),
+            right: self.flat.right / self.across as f64,
+            up: self.flat.up / self.high as f64,
+        }
+    }
+}
+
+/// From this many times a patch's side on, its middle stands for the whole of it: between patches, where errors would add
+/// from round to round, and from a patch to a point.
+const FAR: f64 = 2.0;
+const FAR_ENOUGH: f64 = 1.5;
+
+impl Place {
+    /// What share of a receiver's half space it fills, weighed by the cosine: exactly from near, by its middle from far.
+    fn seen_by(&self, at: DVec3, normal: DVec3, far: f64) -> f64 {
+        let to = self.flat.middle - at;
+        let r2 = to.length_squared();
+        if r2 < far * far * self.area {
+            if (at - self.flat.middle).dot(self.normal) <= 1e-6 {
+                return 0.0;
+            }
+            return to_polygon(at, normal, &self.flat.corners());
+        }
+        let (leaves, arrives) = (-to.dot(self.normal), to.dot(normal));
+        if leaves <= 0.0 || arrives <= 0.0 { 0.0 } else { leaves * arrives * self.area / (PI * r2 * r2) }
+    }
+}

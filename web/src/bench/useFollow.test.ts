@@ -1,0 +1,52 @@
+import { act, renderHook } from '@testing-library/react'
+import { describe, expect, it, vi } from 'vitest'
+import type { Setup } from '../api/types'
+import { type Ground, useFollow } from './useFollow'
+
+type Asked = { signal: AbortSignal; answer: (value: unknown) => void; fail: (error: unknown) => void }
+const asked = vi.hoisted(() => [] as Asked[])
+vi.mock('./questions', () => ({
+  ask: (...[, , , , signal]: [unknown, unknown, unknown, unknown, AbortSignal]) =>
+    new Promise((answer, fail) => {
+      asked.push({ signal, answer, fail })
+      signal.addEventListener('abort', () => fail(new DOMException('called back', 'AbortError')))
+    }),
+  advice: () => new Promise(() => undefined),
+}))
+
+function bench() {
+  const draft = { solve_as_i_go: false } as Setup
+  const put = vi.fn()
+  const ground = {
+    id: 'setup-a',
+    session: { get: () => ({ draft }), merge: vi.fn(), flush: vi.fn() },
+    put,
+    shownRef: { current: null },
+    movingRef: { current: null },
+  } as unknown as Ground
+  return { put, ...renderHook(() => useFollow(ground)) }
+}
+
+describe('questions of the bench', () => {
+  it('are called back where a newer one is asked, and say nothing of it', async () => {
+    asked.length = 0
+    const { result, put, unmount } = bench()
+    const [first, second] = [result.current.follow(), result.current.follow()]
+    expect(asked.map(({ signal }) => signal.aborted)).toEqual([true, false])
+    await act(async () => {
+      asked[1]!.answer({ setup: {}, rest: { advice: null } })
+      await Promise.all([first, second])
+    })
+    expect(put).toHaveBeenCalledTimes(1)
+    expect(put.mock.calls[0]![0]).toMatchObject({ trouble: null })
+    unmount()
+  })
+
+  it('are called back when the bench is left', () => {
+    asked.length = 0
+    const { result, unmount } = bench()
+    void result.current.follow()
+    unmount()
+    expect(asked[0]!.signal.aborted).toBe(true)
+  })
+})
