@@ -31,7 +31,7 @@ describe('what is dragged', () => {
   it('is told the whole way of the hand, not its steps', () => {
     const told = ways()
     render(<Held ways={told} />)
-    const held = screen.getByRole('slider')
+    const held = screen.getByLabelText('held')
     mouse(held, 'pointerdown', 10, 10)
     mouse(window, 'pointermove', 15, 10)
     mouse(window, 'pointermove', 30, 4)
@@ -66,7 +66,7 @@ describe('what is dragged', () => {
 
   it('has the focus as soon as it is taken, so that the keys go on from there', () => {
     render(<Held ways={ways()} />)
-    fireEvent.pointerDown(screen.getByRole('slider'))
-    expect(document.activeElement).toBe(screen.getByRole('slider'))
+    fireEvent.pointerDown(screen.getByLabelText('held'))
+    expect(document.activeElement).toBe(screen.getByLabelText('held'))
   })
 })
