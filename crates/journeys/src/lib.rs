@@ -19,7 +19,7 @@ use thirtyfour::prelude::*;
 use thirtyfour::{LoggingPrefsLogLevel, TypingData};
 
 /// How long a condition may take to come true.
-const PATIENCE: Duration = Duration::from_secs(15);
+const PATIENCE: Duration = Duration::from_secs(60);
 
 /// A walk through the interface.
 #[derive(Debug)]
