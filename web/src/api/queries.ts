@@ -65,19 +65,23 @@ export const dayQuery = (job: string) =>
 /** What is looked at of a day: a setup, and what the clock shows. */
 export type Looked = { setup?: string; clock?: string }
 
-const looked = (id: string, query: Looked) => ({ params: { path: { id }, query } })
+/** Of these the server answers only the newest: one whose answer nobody looks at any more is called back. */
+const looked = (id: string, query: Looked, signal: AbortSignal) => ({
+  params: { path: { id }, query },
+  signal,
+})
 
 export const dayAnswerQuery = (job: string, look: Looked) =>
   queryOptions({
     queryKey: ['day', job, 'answer', look],
-    queryFn: () => need(client.GET('/api/jobs/{id}/day/answer', looked(job, look))),
+    queryFn: ({ signal }) => need(client.GET('/api/jobs/{id}/day/answer', looked(job, look, signal))),
     placeholderData: keepPreviousData,
   })
 
 export const momentQuery = (job: string, look: Looked) =>
   queryOptions({
     queryKey: ['day', job, 'moment', look],
-    queryFn: () => need(client.GET('/api/jobs/{id}/day/moment', looked(job, look))),
+    queryFn: ({ signal }) => need(client.GET('/api/jobs/{id}/day/moment', looked(job, look, signal))),
     placeholderData: keepPreviousData,
   })
 
