@@ -28,6 +28,8 @@ fn set() -> Set {
         still: Still {
             walls: Walls {
                 ground: Surface::of(0.3),
+                beyond: Surface::of(0.0),
+                reach: Walls::REACH,
                 ceiling: wall(3.0, 0.8),
                 left: wall(4.0, 0.6),
                 right: wall(4.0, 0.6),

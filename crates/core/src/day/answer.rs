@@ -2,7 +2,6 @@ use super::cautions::{DayRemark, remarks};
 use super::light::{DayLight, SetupCurve};
 use super::said::{SetupLight, light_of};
 use crate::check::FieldError;
-use crate::forecast::modelled;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::ladder::{Ladder, Ladders};
@@ -166,12 +165,13 @@ const FAR_OFF: f64 = 4.0;
 /// The readings of a setup on the strip. Readings later than the clock are shown, but not taken in yet.
 fn readings(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<ReadingPoint> {
     let mut points: Vec<ReadingPoint> = Vec::new();
+    let standing = day.standing(setup);
     for reading in &setup.readings {
         let Some(time) = &reading.time else { continue };
         let Ok(minute) = day.timeline.minute_of(time) else { continue };
         let ev = reading_level(setup, reading, day.meter);
         let index = PATCHES.iter().position(|patch| *patch == reading.patch).unwrap_or(0);
-        let model = day.modelled(setup, minute).and_then(|model| model.ev[index]);
+        let model = standing.as_ref().and_then(|standing| day.modelled(standing, minute).ev[index]);
         let difference = model.map(|model| ev.ev() - model);
         let known = known_until.is_none_or(|until| minute as f64 <= until);
         let patch = reading.patch.words();
@@ -211,8 +211,8 @@ fn readings(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<
 }
 
 fn curve(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<LightPoint> {
-    let Some(spot) = setup.slot.as_ref().and_then(|slot| day.day.place.spot(&slot.spot)) else { return Vec::new() };
-    let model = |minute: usize| modelled(&day.around(spot, minute), &setup.background);
+    let Some(standing) = day.standing(setup) else { return Vec::new() };
+    let model = |minute: usize| day.modelled(&standing, minute);
     let curve = SetupCurve::new(setup, day.timeline, day.meter, known_until, |minute| model(minute.round() as usize));
     (0..day.timeline.minutes)
         .step_by(STEP)

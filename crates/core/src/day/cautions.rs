@@ -1,5 +1,7 @@
 use super::light::{DayLight, looks_into_sun};
+use crate::forecast::Standing;
 use crate::quantity::{ClockTime, Id};
+use crate::schedule::LightWish;
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
 
@@ -93,8 +95,9 @@ pub(super) fn remarks(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Vec<DayRema
         let outdoors = !spot.is_indoors();
         let people = setup.subject.kind != SubjectKind::Thing;
         let around = |minute: usize| day.around(spot, minute);
+        let standing = Standing::of(setup, spot);
         first(DayCaution::SunAndFinder, &|m| outdoors && looks_into_sun(&around(m), NEAR_PICTURE));
-        first(DayCaution::SunAndEyes, &|m| people && crate::schedule::LightWish::SunOnFace.holds(&around(m)));
+        first(DayCaution::SunAndEyes, &|m| people && LightWish::SunOnFace.holds(&standing, &around(m)));
         first(DayCaution::Heat, &|m| outdoors && day.track[m].apparent > HIGH_SUN);
         first(DayCaution::WaterInTheDark, &|m| spot.by_water && day.track[m].apparent < FAILING);
         first(DayCaution::Dark, &|m| day.track[m].apparent < DARK);

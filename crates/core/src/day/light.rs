@@ -1,6 +1,6 @@
 use super::{Day, Timeline};
 use crate::exposure::MeterConstants;
-use crate::forecast::{Around, Bent, Forecast, ForecastLevel, Known, Modelled, bent, modelled};
+use crate::forecast::{Around, Bent, Forecast, ForecastLevel, Known, Modelled, Standing, bent, modelled};
 use crate::geometry::DVec3;
 use crate::place::Spot;
 use crate::quantity::{Degrees, Ev100, Kelvin, Share, Stops, turn};
@@ -121,9 +121,9 @@ impl<'a> SetupCurve<'a> {
         Bent { by: found.by * shared, error: (found.error + unread) / 2.0, ..found }
     }
 
-    /// The exposure value of a patch at a minute, bent.
+    /// The exposure value of a patch at a minute, bent, with what cards add.
     pub(crate) fn ev(&self, patch: usize, minute: f64, model: &Modelled) -> Option<f64> {
-        model.ev[patch].map(|ev| ev + self.bent(patch, minute, MODEL_ERROR).by)
+        model.ev[patch].map(|ev| ev + model.cards[patch] + self.bent(patch, minute, MODEL_ERROR).by)
     }
 
     fn level(&self, patch: usize, minute: f64, model: &Modelled, cover: f64) -> Option<ForecastLevel> {
@@ -131,6 +131,7 @@ impl<'a> SetupCurve<'a> {
         let bent = self.bent(patch, minute, unread);
         model.ev[patch].map(|ev| ForecastLevel {
             ev: Ev100::nearest(ev + bent.by),
+            cards: Stops::nearest(model.cards[patch]),
             error: Stops::nearest(bent.error),
             reading: bent.reading.map(|known| self.setup.readings[known.index].id.clone()),
             difference: Stops::nearest(bent.reading.map_or(0.0, |known| known.difference)),
@@ -183,10 +184,11 @@ pub fn forecast_at(
 ) -> Option<Forecast> {
     let spot = day.place.spot(&setup.slot.as_ref()?.spot)?;
     let around = |minute: f64| around_at(day, timeline, meter, spot, minute);
-    let model = |minute: f64| modelled(&around(minute), &setup.background);
+    let standing = Standing::of(setup, spot);
+    let model = |minute: f64| modelled(&standing, &around(minute));
     let curve = SetupCurve::new(setup, timeline, meter, until, model);
     let now = around(minute);
-    let here = modelled(&now, &setup.background);
+    let here = modelled(&standing, &now);
     let cover = day.clouds.cover(minute);
     Some(Forecast {
         time: timeline.clock(minute),

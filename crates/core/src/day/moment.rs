@@ -3,7 +3,7 @@ use super::{Day, Timeline};
 use crate::check::Problem;
 use crate::colour::AmbientColour;
 use crate::exposure::MeterConstants;
-use crate::forecast::{Around, Forecast, Modelled, modelled, open_ground, over_skyline};
+use crate::forecast::{Around, Forecast, Modelled, Standing, modelled, open_ground, over_skyline};
 use crate::quantity::{Bearing, ClockTime, Degrees, Illuminance, Share};
 use crate::setup::{Setup, Slot};
 use crate::sun::{Shadow, SunAt, WindowKind};
@@ -98,7 +98,7 @@ pub fn kind_of_light(around: &Around<'_>, model: &Modelled) -> AmbientColour {
         AmbientColour::LowSun
     } else if overcast >= 0.6 {
         AmbientColour::Cloud
-    } else if model.face.sun > 0.25 * model.face.lux() {
+    } else if model.brighter.sun > 0.25 * model.brighter.lux() {
         AmbientColour::Sun
     } else {
         AmbientColour::OpenShade
@@ -120,7 +120,7 @@ pub fn put_at(
     let minute = timeline.minute_of(&slot.time)?;
     let Some(spot) = day.place.spot(&slot.spot) else { return Err(Problem::NoSuchSpot { id: slot.spot }) };
     let around = around_at(day, timeline, meter, spot, minute as f64);
-    let model = modelled(&around, &setup.background);
+    let model = modelled(&Standing::of(setup, spot), &around);
     let mut put = Setup { slot: Some(slot), ..setup.clone() };
     if !spot.is_indoors() {
         put.background.sunlit = Share::nearest((model.sunlit * 20.0).round() / 20.0);
@@ -133,10 +133,15 @@ pub fn put_at(
 }
 
 impl DayLight<'_> {
-    /// The model's light on a setup at a minute; none without a spot.
+    /// A setup at its spot; none without one.
     #[must_use]
-    pub fn modelled(&self, setup: &Setup, minute: usize) -> Option<Modelled> {
-        let spot = self.day.place.spot(&setup.slot.as_ref()?.spot)?;
-        Some(modelled(&self.around(spot, minute), &setup.background))
+    pub fn standing<'s>(&'s self, setup: &'s Setup) -> Option<Standing<'s>> {
+        Some(Standing::of(setup, self.day.place.spot(&setup.slot.as_ref()?.spot)?))
+    }
+
+    /// The model's light on it at a minute.
+    #[must_use]
+    pub fn modelled(&self, standing: &Standing<'_>, minute: usize) -> Modelled {
+        modelled(standing, &self.around(standing.spot, minute))
     }
 }

@@ -1,5 +1,5 @@
 use super::light::{DayLight, looks_into_sun};
-use crate::forecast::{Around, Modelled, modelled};
+use crate::forecast::{Around, Modelled, Standing, modelled};
 use crate::place::{Spot, Surroundings};
 use crate::quantity::{ClockTime, Id};
 use crate::setup::{Setup, Slot};
@@ -46,7 +46,7 @@ fn named(around: &Around<'_>, model: &Modelled) -> String {
         return format!("cloud, sun {height:.0}° high");
     }
     let low = if sun.is_low() { "low sun" } else { "sun" };
-    if model.face.sun > 0.25 * model.face.lux() {
+    if model.brighter.sun > 0.25 * model.brighter.lux() {
         format!("{low} on the face, {height:.0}° high")
     } else if around.sun_over_skyline() > 0.0 && looks_into_sun(around, 60.0) {
         format!("{low} behind the subject, {height:.0}° high")
@@ -60,8 +60,9 @@ fn named(around: &Around<'_>, model: &Modelled) -> String {
 fn at_its_time(day: &DayLight<'_>, setup: &Setup, slot: &Slot, spot: &Spot, minute: usize) -> (String, bool) {
     let around = day.around(spot, minute);
     let until = (minute + slot.minutes.minutes() as usize).min(day.timeline.minutes);
-    let wished = (minute..until).all(|minute| slot.wants.holds(&day.around(spot, minute)));
-    (named(&around, &modelled(&around, &setup.background)), wished)
+    let standing = Standing::of(setup, spot);
+    let wished = (minute..until).all(|minute| slot.wants.holds(&standing, &day.around(spot, minute)));
+    (named(&around, &modelled(&standing, &around)), wished)
 }
 
 /// When a setup is made and what its light is then.

@@ -8,6 +8,7 @@ mod staged;
 pub use crate::transport::{Gain, Receiver};
 pub use receivers::Receivers;
 pub use report::BounceReport;
+pub(crate) use staged::{FAR, out, still, window};
 
 use crate::emitter::Emitter;
 use crate::exposure::MeterConstants;
@@ -63,7 +64,9 @@ impl Field {
         key: Option<usize>,
         known: Option<&Field>,
     ) -> Field {
-        let receivers = Receivers::of(stage, meter, emitters, behind, key);
+        let place = |index: usize| emitters.get(index).map(|emitter| emitter.middle);
+        let brightest = key.and_then(place).or_else(|| staged::daylight_from(stage, meter));
+        let receivers = Receivers::of(stage, brightest, behind.and_then(place));
         let (set, shining) = staged::set_of(stage, meter, emitters);
         if let Some(known) = known.filter(|known| known.receivers == receivers && *known.light.set() == set) {
             let daylight = Daylight::of(&shining, known.shone.each_ref().map(Vec::as_slice));

@@ -1,7 +1,4 @@
 use super::Receiver;
-use super::staged::windows;
-use crate::emitter::Emitter;
-use crate::exposure::MeterConstants;
 use crate::geometry::{DVec3, turned_towards};
 use crate::scene::{FaceAt, Stage};
 
@@ -22,24 +19,15 @@ pub struct Receivers {
 const CHEEK: f64 = 45.0;
 
 impl Receivers {
-    pub(super) fn of(
-        stage: &Stage<'_>,
-        meter: MeterConstants,
-        emitters: &[Emitter],
-        behind: Option<usize>,
-        key: Option<usize>,
-    ) -> Receivers {
+    /// Those of a set lit most from one place and, if a light draws an edge, from another behind.
+    pub(crate) fn of(stage: &Stage<'_>, brightest: Option<DVec3>, behind: Option<DVec3>) -> Receivers {
         let main = stage.setup.main_face();
-        let towards_key = key.and_then(|key| emitters.get(key)).map(|emitter| emitter.middle);
-        let brightest = towards_key.or_else(|| daylight_from(stage, meter));
         let (lit, shadow) = if stage.setup.is_thing() {
             of_thing(stage, brightest)
         } else {
             (lit_side(&main, brightest), shadow_side(&main, brightest))
         };
-        let edge = behind
-            .and_then(|index| emitters.get(index))
-            .map(|emitter| Receiver { at: main.at, normal: (emitter.middle - main.at).normalize_or_zero() });
+        let edge = behind.map(|at| Receiver { at: main.at, normal: (at - main.at).normalize_or_zero() });
         let faces = if stage.setup.is_thing() {
             vec![lit]
         } else {
@@ -68,13 +56,6 @@ fn beside(stage: &Stage<'_>, half_frame: f64) -> Vec<DVec3> {
     let seen: Vec<DVec3> =
         [-by, by].into_iter().map(|x| middle + DVec3::X * x).filter(|point| !stage.covers(*point)).collect();
     if seen.is_empty() { vec![middle] } else { seen }
-}
-
-/// Where daylight comes from: the brightest window, else the sun.
-fn daylight_from(stage: &Stage<'_>, meter: MeterConstants) -> Option<DVec3> {
-    let window = windows(stage, meter).max_by(|a, b| a.intensity().total_cmp(&b.intensity()));
-    let main = stage.setup.main_face().at;
-    window.map(|window| window.middle).or_else(|| stage.setup.sun().map(|sun| main + sun.towards() * 100.0))
 }
 
 fn lit_side(face: &FaceAt, key: Option<DVec3>) -> Receiver {

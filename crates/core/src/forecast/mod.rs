@@ -1,12 +1,14 @@
 //! What the ambient will do at a spot: sun, sky, ground and lamps on each patch, bent to what was read there.
 
+mod around;
 mod bend;
-mod face;
 mod modelled;
+mod standing;
 
+pub use around::{Around, FaceLight, open_ground, over_skyline};
 pub use bend::{Bent, Known, bent};
-pub use face::{Around, FaceLight, face_light, open_ground, over_skyline};
 pub use modelled::{Modelled, modelled};
+pub use standing::{AmbientSource, Standing};
 
 use crate::quantity::{ClockTime, Ev100, Id, Kelvin, Share, Stops};
 use crate::scene::Sun;
@@ -16,8 +18,10 @@ use serde::Serialize;
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct ForecastLevel {
-    /// The exposure that will put it where it should be.
+    /// The exposure that will put it where it should be, without what cards add.
     pub ev: Ev100,
+    /// What cards and panels add to it, in stops.
+    pub cards: Stops,
     /// Its likely error, to either side.
     pub error: Stops,
     /// The reading it is bent to, if any.
@@ -45,3 +49,6 @@ pub struct Forecast {
     /// The share of the background that will be in sun.
     pub sunlit: Share,
 }
+
+#[cfg(test)]
+mod tests;

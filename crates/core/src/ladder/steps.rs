@@ -3,7 +3,6 @@ use super::words::{bind_words, rung_words};
 use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
 use crate::day::{Day, DayLight, SetupCurve, Timeline, forecast_at};
-use crate::forecast::modelled;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::Mark;
@@ -116,8 +115,8 @@ fn ambients(
     until: usize,
     known_until: Option<f64>,
 ) -> Vec<Ambient> {
-    let Some(spot) = setup.slot.as_ref().and_then(|slot| day.day.place.spot(&slot.spot)) else { return Vec::new() };
-    let model = |minute: usize| modelled(&day.around(spot, minute), &setup.background);
+    let Some(standing) = day.standing(setup) else { return Vec::new() };
+    let model = |minute: usize| day.modelled(&standing, minute);
     let curve = SetupCurve::new(setup, day.timeline, day.meter, known_until, |minute| model(minute.round() as usize));
     let at = |minute: usize| -> Ambient {
         let model = model(minute);

@@ -1,6 +1,6 @@
 use crate::geometry::{DVec3, direction, right_and_up};
 use crate::kit::Camera;
-use crate::quantity::Metres;
+use crate::quantity::{Metres, Millimetres};
 use crate::scene::Aim;
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
@@ -30,10 +30,16 @@ impl View {
     /// (thin lens; Ray, *Applied Photographic Optics*).
     #[must_use]
     pub fn of(setup: &Setup, body: &Camera) -> View {
+        View::on(setup, body.sensor_width, body.sensor_height)
+    }
+
+    /// The same on a sensor so wide and so high.
+    #[must_use]
+    pub fn on(setup: &Setup, width: Millimetres, height: Millimetres) -> View {
         let f = setup.camera.focal.millimetres();
         let s = (setup.subject_distance().metres() * 1000.0).max(f * 1.05);
         let image = f * s / (s - f);
-        let (width, height) = (body.sensor_width.millimetres(), body.sensor_height.millimetres());
+        let (width, height) = (width.millimetres(), height.millimetres());
         let (width, height) = if setup.scene.camera.upright { (height, width) } else { (width, height) };
         let eye = setup.scene.camera.at.point();
         let half_height = height / (2.0 * image);

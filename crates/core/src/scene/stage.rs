@@ -1,7 +1,7 @@
 use super::{Aim, Card, Role};
 use crate::geometry::{DVec3, Flat, angle};
 use crate::kit::Camera;
-use crate::quantity::Metres;
+use crate::quantity::{Metres, Millimetres};
 use crate::scene::framing::View;
 use crate::setup::{BackgroundKind, Light, Setup, SubjectKind};
 
@@ -169,12 +169,17 @@ impl<'a> Stage<'a> {
     /// Works out a setup's set as this body sees it.
     #[must_use]
     pub fn new(setup: &'a Setup, body: &Camera) -> Stage<'a> {
-        Stage {
-            setup,
-            eye: setup.scene.camera.at.point(),
-            faces: setup.faces(),
-            backdrop: setup.backdrop(),
-            view: View::of(setup, body),
-        }
+        Stage::seen(setup, View::of(setup, body))
+    }
+
+    /// Works it out where no body is known: as one of 24 × 36 mm sees it.
+    #[must_use]
+    pub fn unframed(setup: &'a Setup) -> Stage<'a> {
+        Stage::seen(setup, View::on(setup, Millimetres::nearest(36.0), Millimetres::nearest(24.0)))
+    }
+
+    fn seen(setup: &'a Setup, view: View) -> Stage<'a> {
+        let eye = setup.scene.camera.at.point();
+        Stage { setup, eye, faces: setup.faces(), backdrop: setup.backdrop(), view }
     }
 }

@@ -1,5 +1,6 @@
 use super::order::{MOST, Task, order};
 use crate::day::{DayLight, Timeline};
+use crate::forecast::Standing;
 use crate::place::Spot;
 use crate::quantity::{ClockTime, Id};
 use crate::setup::{Setup, Slot};
@@ -120,8 +121,10 @@ impl<'a> Wanted<'a> {
         let slot = setup.slot.as_ref().ok_or(UnmetReason::NoSpot)?;
         let spot = day.day.place.spot(&slot.spot).ok_or(UnmetReason::SpotGone)?;
         let minutes = slot.minutes.minutes().round().max(1.0) as usize;
+        let standing = Standing::of(setup, spot);
+        let hours = timeline.from..timeline.until;
         let holds: Vec<bool> = (0..timeline.minutes)
-            .map(|m| (timeline.from..timeline.until).contains(&m) && slot.wants.holds(&day.around(spot, m)))
+            .map(|m| hours.contains(&m) && slot.wants.holds(&standing, &day.around(spot, m)))
             .collect();
         let mut run = 0;
         let mut may_begin = vec![false; holds.len()];

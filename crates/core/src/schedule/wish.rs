@@ -1,4 +1,4 @@
-use crate::forecast::Around;
+use crate::forecast::{Around, Standing};
 use crate::quantity::turn;
 use crate::sun::WindowKind;
 use serde::{Deserialize, Serialize};
@@ -33,23 +33,23 @@ const ON_FACE: f64 = 80.0;
 const NO_SUN: f64 = 0.6;
 
 impl LightWish {
-    /// Whether the light about a spot is what is wanted.
+    /// Whether the light on a setup at its spot is what is wanted.
     #[must_use]
-    pub fn holds(self, around: &Around<'_>) -> bool {
+    pub fn holds(self, standing: &Standing<'_>, around: &Around<'_>) -> bool {
         let (spot, sun) = (around.spot, around.sun);
         let shines = around.sun_over_skyline() > 0.5 && around.light.skies[2] < NO_SUN;
-        let facing = turn(spot.subject_faces.degrees(), sun.azimuth);
-        let on_face = shines
-            && facing.abs() <= ON_FACE
-            && crate::forecast::face_light(around, spot.subject_faces.degrees() + facing.clamp(-45.0, 45.0)).sun > 0.0;
+        let on_face = || {
+            let facing = turn(standing.faces(), sun.azimuth);
+            shines && facing.abs() <= ON_FACE && standing.sun_on_face(around) > 0.0
+        };
         match self {
             LightWish::Any => true,
-            LightWish::SunOnFace => on_face,
+            LightWish::SunOnFace => on_face(),
             LightWish::BacklitLowSun => {
                 let behind = turn(spot.camera_looks.degrees(), sun.azimuth).abs() <= BEHIND;
                 shines && !spot.is_indoors() && sun.is_low() && behind
             }
-            LightWish::OpenShade => sun.apparent > 0.0 && !on_face && !spot.is_indoors(),
+            LightWish::OpenShade => sun.apparent > 0.0 && !spot.is_indoors() && !on_face(),
             LightWish::Golden => WindowKind::Golden.holds(sun.elevation),
             LightWish::BlueWithLamps => WindowKind::Blue.holds(sun.elevation),
             LightWish::AfterDark => WindowKind::Dark.holds(sun.elevation),

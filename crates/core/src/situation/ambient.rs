@@ -53,11 +53,6 @@ impl PatchAmbient {
     fn is_metered(&self) -> bool {
         matches!(self.source, Source::Metered { .. })
     }
-
-    /// Whether a meter or the forecast tells it.
-    fn is_told(&self) -> bool {
-        matches!(self.source, Source::Metered { .. } | Source::Forecast { .. })
-    }
 }
 
 /// Likely error of a reading: what meters of the same make differ by (common practice).
@@ -145,13 +140,14 @@ pub(super) fn take_forecast(ambient: &mut [Option<PatchAmbient>; 5], setup: &Set
     for (index, level) in forecast.levels.iter().enumerate() {
         let Some(level) = level else { continue };
         let undated = newest(setup, super::PATCHES[index]).is_some_and(|reading| reading.time.is_none());
-        let metered = ambient[index].as_ref().is_some_and(PatchAmbient::is_metered);
         // A patch that is not looked after, as a sky nobody read, is not brought in by the forecast.
-        if undated || (metered && level.age <= JUST_READ) || ambient[index].is_none() {
+        let Some(patch) = &mut ambient[index] else { continue };
+        if undated || (patch.is_metered() && level.age <= JUST_READ) {
+            patch.ev = patch.ev + level.cards;
             continue;
         }
-        ambient[index] = Some(PatchAmbient {
-            ev: level.ev,
+        *patch = PatchAmbient {
+            ev: level.ev + level.cards,
             source: Source::Forecast {
                 time: forecast.time.clone(),
                 reading: level.reading.clone(),
@@ -159,25 +155,30 @@ pub(super) fn take_forecast(ambient: &mut [Option<PatchAmbient>; 5], setup: &Set
                 age: level.age,
             },
             error: level.error,
-        });
+        };
     }
 }
 
 /// What daylight on the set adds: where the face was not metered, windows of known brightness give its level; where it
-/// was, they still tell how the two sides of it differ; and cards add to what was metered without them.
+/// was, they still tell how the two sides of it differ; and cards add to what was metered without them. A forecast knows
+/// all of that itself.
 pub(super) fn add_daylight(
     ambient: &mut [Option<PatchAmbient>; 5],
+    setup: &Setup,
     daylight: &Daylight,
     meter: MeterConstants,
     bases: &Bases,
 ) {
+    if setup.forecast.is_some() {
+        return;
+    }
     let by_windows = |lux: f64| PatchAmbient {
         ev: Ev100::nearest(meter.incident_level(lux)),
         source: Source::Windows,
         error: Stops::nearest(WINDOW_ERROR),
     };
     let windows = daylight.windows;
-    let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_told);
+    let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_metered);
     if windows[0] > 0.0 {
         let shadow = unread(&ambient[1]);
         if unread(&ambient[0]) && shadow {

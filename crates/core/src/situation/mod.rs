@@ -187,7 +187,7 @@ impl<'a> Situation<'a> {
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
         lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field, house.meter, &bases));
-        ambient::add_daylight(&mut ambient, &field.daylight, house.meter, &bases);
+        ambient::add_daylight(&mut ambient, setup, &field.daylight, house.meter, &bases);
         let (sync, safe_sync) = sync(setup, body, &lights);
         let electronic = setup.camera.shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);

@@ -3,12 +3,14 @@
 //! Two sets that are equal have the same light: whatever keeps light once computed compares sets, and needs no list of
 //! what would have changed it.
 
+mod dome;
 mod sheet;
 mod sight;
 mod solid;
 mod source;
 mod walls;
 
+pub use dome::Dome;
 pub use sheet::{Glazing, Sheet, Sheeting};
 pub use sight::Sight;
 pub use solid::Solid;

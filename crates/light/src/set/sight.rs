@@ -1,11 +1,13 @@
 //! What of the light between two points arrives.
 
 use super::solid::from_line;
-use super::{Glazing, Plane, Solid, Still};
+use super::{Glazing, Plane, RoomSide, Solid, Still};
 use crate::geometry::{DVec3, Flat};
 
 /// Panes this near to a wall are windows in it, in metres.
 const IN_WALL: f64 = 0.05;
+/// From how far light comes that is not the set's own, in metres.
+const FAR: f64 = 200.0;
 /// A point no further behind a wall than this lies on it, in metres.
 const ON_WALL: f64 = 1e-6;
 
@@ -16,6 +18,7 @@ pub struct Sight {
     sheets: Vec<Barrier>,
     panes: Vec<(Barrier, Glazing)>,
     walls: Vec<Plane>,
+    bounds: (DVec3, DVec3),
 }
 
 /// A flat thing with what every question needs of it.
@@ -57,6 +60,7 @@ impl Sight {
             sheets: still.sheets.iter().map(|sheet| Barrier::of(sheet.flat)).collect(),
             panes: still.panes.iter().map(|pane| (Barrier::of(pane.flat), *pane)).collect(),
             walls: still.walls.planes().collect(),
+            bounds: still.walls.bounds(),
         }
     }
 
@@ -69,6 +73,7 @@ impl Sight {
             sheets: self.sheets.iter().filter(|sheet| sheet.comes_near(a, b, spread)).copied().collect(),
             panes: self.panes.iter().filter(|(pane, _)| pane.comes_near(a, b, spread)).copied().collect(),
             walls: self.walls.iter().filter(inside).copied().collect(),
+            bounds: self.bounds,
         }
     }
 
@@ -100,6 +105,40 @@ impl Sight {
         crossed.map(|(_, pane)| pane.passes()).product()
     }
 
+    /// The share of light from far off that comes to a point along a direction. Windows in walls let none of it through
+    /// here: they are sources of their own.
+    #[must_use]
+    pub fn is_open_to(&self, at: DVec3, way: DVec3) -> f64 {
+        let far = at + way * FAR;
+        let walled = |plane: &Plane| {
+            let (from, towards) = ((at - plane.at).dot(plane.looks), -way.dot(plane.looks));
+            plane.part != RoomSide::Ground
+                && towards > 0.0
+                && from > -ON_WALL
+                && self.is_on(plane, at + way * (from / towards))
+        };
+        if self.walls.iter().any(walled) { 0.0 } else { self.passes_things(at, far) }
+    }
+
+    /// Whether a direction from a point meets the set's own ground.
+    #[must_use]
+    pub fn meets_ground(&self, at: DVec3, way: DVec3) -> bool {
+        let (low, high) = self.bounds;
+        let on = at - way * (at.z / way.z);
+        (low.x..=high.x).contains(&on.x) && (low.y..=high.y).contains(&on.y)
+    }
+
+    /// Whether a point of a wall's plane is on the wall: walls and ceilings end where the set does.
+    fn is_on(&self, plane: &Plane, at: DVec3) -> bool {
+        let (low, high) = self.bounds;
+        let within = |axis: DVec3| {
+            let (at, low, high) = (at.dot(axis), low.dot(axis), high.dot(axis));
+            (low..=high).contains(&at)
+        };
+        plane.part == RoomSide::Ground
+            || [DVec3::X, DVec3::Y, DVec3::Z].into_iter().all(|axis| plane.looks.dot(axis) != 0.0 || within(axis))
+    }
+
     /// Whether a wall stands between two points, with no window where the line meets it.
     fn is_walled_off(&self, plane: &Plane, a: DVec3, b: DVec3) -> bool {
         let (from, to) = ((a - plane.at).dot(plane.looks), (b - plane.at).dot(plane.looks));
@@ -113,7 +152,7 @@ impl Sight {
                 && (pane.flat.middle - plane.at).dot(plane.looks).abs() < IN_WALL
                 && barrier.stands_between(at - plane.looks, at + plane.looks)
         };
-        !self.panes.iter().any(window)
+        self.is_on(plane, at) && !self.panes.iter().any(window)
     }
 }
 
@@ -133,6 +172,8 @@ mod tests {
         Still {
             walls: Walls {
                 ground: Surface::pale(),
+                beyond: Surface::of(0.0),
+                reach: Walls::REACH,
                 ceiling: wall(3.0),
                 left: wall(3.0),
                 right: wall(3.0),

@@ -1,3 +1,4 @@
+use super::Dome;
 use crate::emitter::Emitter;
 use crate::geometry::DVec3;
 
@@ -6,17 +7,43 @@ use crate::geometry::DVec3;
 pub enum Source {
     /// A face of light: a flash's modifier, a window. Counted for an intensity of 1 along its axis, so gains are in 1/m².
     Face(Emitter),
-    /// Parallel light from the direction given, as the sun's: counted for an illuminance of 1 on a surface square to it.
-    Parallel(DVec3),
+    /// Parallel light, as the sun's. Counted for an illuminance of 1 on a surface square to it.
+    Parallel {
+        /// Where it comes from.
+        way: DVec3,
+        /// Whether walls and roofs keep it off. They do not where a person said that it shines on the set.
+        walled: bool,
+    },
+    /// The sky. Counted for an illuminance of 1 on level ground in the open.
+    Sky(Dome),
+    /// Lamps all about, as they were metered on the set: an illuminance of 1 on every surface, whichever way it looks.
+    About,
 }
 
 impl Source {
-    /// From where on the set it comes, as seen from a point.
+    /// From where on the set it comes, as seen from a point; none for what comes from all round.
     #[must_use]
-    pub fn way_from(&self, at: DVec3) -> DVec3 {
+    pub fn way_from(&self, at: DVec3) -> Option<DVec3> {
         match self {
-            Source::Face(emitter) => (emitter.middle - at).normalize_or_zero(),
-            Source::Parallel(way) => *way,
+            Source::Face(emitter) => Some((emitter.middle - at).normalize_or_zero()),
+            Source::Parallel { way, .. } => Some(*way),
+            Source::Sky(_) | Source::About => None,
+        }
+    }
+
+    /// Whether it comes from beyond the set.
+    #[must_use]
+    pub const fn is_far_off(&self) -> bool {
+        matches!(self, Source::Parallel { .. } | Source::Sky(_))
+    }
+
+    /// What it gives level ground far off, where nothing of the set stands.
+    #[must_use]
+    pub fn far_off(&self) -> f64 {
+        match self {
+            Source::Parallel { way, .. } => way.z.max(0.0),
+            Source::Sky(_) => 1.0,
+            Source::Face(_) | Source::About => 0.0,
         }
     }
 }

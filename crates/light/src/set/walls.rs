@@ -77,6 +77,8 @@ impl RoomSide {
 pub struct Walls {
     /// Floor or ground, at height 0.
     pub ground: Surface,
+    /// The ground further off than the set goes.
+    pub beyond: Surface,
     /// The ceiling; none outdoors.
     pub ceiling: Option<Wall>,
     /// The wall to the left.
@@ -87,6 +89,8 @@ pub struct Walls {
     pub rear: Option<Wall>,
     /// The wall behind the subject.
     pub background: Option<Wall>,
+    /// How far ground, ceiling and walls go where there is no wall to end them, in metres.
+    pub reach: f64,
 }
 
 /// One of them, without end.
@@ -102,7 +106,26 @@ pub struct Plane {
     pub part: RoomSide,
 }
 
+/// How high walls are where there is no ceiling, in metres.
+const OPEN_HEIGHT: f64 = 4.0;
+
 impl Walls {
+    /// The usual [`Walls::reach`]: beyond it what is sent back hardly counts.
+    pub const REACH: f64 = 6.0;
+
+    /// The box they stand in: its lowest and its highest corner.
+    #[must_use]
+    pub fn bounds(&self) -> (DVec3, DVec3) {
+        let far = |part: RoomSide, open: f64| self.wall(part).map_or(open, |wall| wall.distance.metres());
+        let low = DVec3::new(-far(RoomSide::Left, self.reach), -far(RoomSide::Rear, self.reach), 0.0);
+        let high = DVec3::new(
+            far(RoomSide::Right, self.reach),
+            far(RoomSide::Background, self.reach),
+            far(RoomSide::Ceiling, OPEN_HEIGHT),
+        );
+        (low, high)
+    }
+
     /// The wall or ceiling on one side; the ground is none.
     #[must_use]
     pub fn wall(&self, part: RoomSide) -> Option<Wall> {

@@ -1,6 +1,6 @@
 //! How the light of a sky is spread over it: brighter about the sun when clear, brighter overhead when overcast.
 
-use crate::geometry::direction;
+use crate::geometry::{DVec3, direction};
 use std::f64::consts::{FRAC_PI_2, PI, TAU};
 use std::sync::LazyLock;
 
@@ -23,12 +23,20 @@ const KINDS: [Kind; 3] = [
 ];
 
 impl Kind {
+    /// How an element's luminance goes by its height, given as a sine.
+    fn gradation(self, sine: f64) -> f64 {
+        1.0 + self.a * (self.b / sine.max(0.02)).exp()
+    }
+
+    /// How it goes by its distance from the sun, in radians.
+    fn indicatrix(self, from_sun: f64) -> f64 {
+        let Kind { c, d, e, .. } = self;
+        1.0 + c * ((d * from_sun).exp() - (d * FRAC_PI_2).exp()) + e * from_sun.cos().powi(2)
+    }
+
     /// Luminance of an element this high and this far from the sun, both in radians, in arbitrary units.
     fn luminance(self, altitude: f64, from_sun: f64) -> f64 {
-        let Kind { a, b, c, d, e } = self;
-        let gradation = 1.0 + a * (b / altitude.sin().max(0.02)).exp();
-        let indicatrix = 1.0 + c * ((d * from_sun).exp() - (d * FRAC_PI_2).exp()) + e * from_sun.cos().powi(2);
-        gradation * indicatrix
+        self.gradation(altitude.sin()) * self.indicatrix(from_sun)
     }
 }
 
@@ -106,15 +114,66 @@ const GLARE: f64 = 12.0;
 /// ground: 1/π for an even sky. All angles in degrees.
 #[must_use]
 pub fn sky_luminance_factor(skies: [f64; 3], sun: f64, altitude: f64, turn: f64) -> f64 {
-    let from_sun = direction(0.0, sun.clamp(0.0, 90.0)).angle_between(direction(turn, altitude));
-    let from_sun = from_sun.clamp(GLARE.to_radians(), PI);
-    let kinds = (0..3).map(|kind| {
-        let (below, above, part) = about(kind, sun);
-        let scale = below.scale * (1.0 - part) + above.scale * part;
-        skies[kind] * scale * KINDS[kind].luminance(altitude.to_radians(), from_sun)
-    });
-    let even = evenness(sun);
-    (1.0 - even) * kinds.sum::<f64>() + even / PI * skies.iter().sum::<f64>()
+    let way = direction(turn, altitude);
+    Brightness::of(skies, sun, 0.0).luminance(way, &Heights::of(way))
+}
+
+/// The gradation of each kind of sky in one direction: what of its luminance the sun's place does not change.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Heights([f64; 3]);
+
+impl Heights {
+    /// That of a direction above the horizon.
+    #[must_use]
+    pub fn of(way: DVec3) -> Heights {
+        Heights(KINDS.map(|kind| kind.gradation(way.z)))
+    }
+}
+
+/// Steps of the table of the indicatrix in the cosine of the distance from the sun.
+const COSINES: usize = 1024;
+
+static INDICATRICES: LazyLock<[Vec<f64>; 3]> = LazyLock::new(|| {
+    let step = 2.0 / (COSINES - 1) as f64;
+    // Nearer to the sun than the glare nothing is told.
+    let from_sun = |index: usize| (index as f64 * step - 1.0).clamp(-1.0, 1.0).acos().max(GLARE.to_radians());
+    KINDS.map(|kind| (0..COSINES).map(|index| kind.indicatrix(from_sun(index))).collect())
+});
+
+/// How bright a sky is from place to place: in cd/m² for each lux it gives level ground.
+#[derive(Debug, Clone, Copy)]
+pub struct Brightness {
+    sun: DVec3,
+    /// What each kind's table is multiplied by.
+    kinds: [f64; 3],
+    even: f64,
+}
+
+impl Brightness {
+    /// Of this share of each kind of sky with the sun so high and at this bearing, in degrees.
+    #[must_use]
+    pub fn of(skies: [f64; 3], sun: f64, bearing: f64) -> Brightness {
+        let even = evenness(sun);
+        let kinds = std::array::from_fn(|kind| {
+            let (below, above, part) = about(kind, sun);
+            skies[kind] * (1.0 - even) * (below.scale * (1.0 - part) + above.scale * part)
+        });
+        let even = even / PI * skies.iter().sum::<f64>();
+        Brightness { sun: direction(bearing, sun.clamp(0.0, 90.0)), kinds, even }
+    }
+
+    /// In a direction above the horizon, whose heights are known.
+    #[must_use]
+    pub fn luminance(&self, way: DVec3, heights: &Heights) -> f64 {
+        let at = (way.dot(self.sun).clamp(-1.0, 1.0) + 1.0) / 2.0 * (COSINES - 1) as f64;
+        let low = (at as usize).min(COSINES - 2);
+        let part = at - low as f64;
+        let kinds = (0..3).filter(|kind| self.kinds[*kind] > 0.0).map(|kind| {
+            let table = &INDICATRICES[kind];
+            self.kinds[kind] * heights.0[kind] * (table[low] * (1.0 - part) + table[low + 1] * part)
+        });
+        kinds.sum::<f64>() + self.even
+    }
 }
 
 #[cfg(test)]

@@ -10,6 +10,6 @@ mod twilight;
 pub use clear::{ClearRow, Haze, clear_sky};
 pub use cloud::{CloudError, Clouds, read_cloud_csv, simulated_clouds};
 pub use colour::{Mixture, mixed};
-pub use distribution::{sky_luminance_factor, sky_on_upright_face};
+pub use distribution::{Brightness, Heights, sky_luminance_factor, sky_on_upright_face};
 pub use light::{SkyLight, sky_light};
 pub use twilight::total_horizontal;

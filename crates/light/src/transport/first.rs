@@ -1,10 +1,10 @@
-//! Where a source's light falls on the room first: each place there sends its share on as a small diffuse light.
+//! Where the light of a face falls on the room first: each place there sends its share on as a small diffuse light.
 
-use super::room::{Place, Seen};
-use super::{Receiver, Room, open_to};
+use super::room::Seen;
+use super::{Receiver, Room};
 use crate::emitter::Emitter;
 use crate::geometry::DVec3;
-use crate::set::{Plane, RoomSide, Sheeting, Sight, Source, Still};
+use crate::set::{Plane, RoomSide, Sheeting, Still};
 use std::f64::consts::PI;
 
 /// Rays that stand for a face's light.
@@ -50,37 +50,8 @@ impl Spot {
     }
 }
 
-/// Where the light of a source falls on the room first.
-pub(super) fn spots(still: &Still, sight: &Sight, room: &Room, source: &Source) -> Vec<Spot> {
-    match source {
-        Source::Face(emitter) => of_face(still, room, emitter),
-        Source::Parallel(way) => of_parallel(sight, room, *way),
-    }
-}
-
-/// Parallel light falls evenly on whole patches, but for what stands before their middles.
-fn of_parallel(sight: &Sight, room: &Room, way: DVec3) -> Vec<Spot> {
-    let lit = |(patch, place): (usize, &Place)| {
-        let cosine = way.dot(place.normal);
-        if cosine <= 0.0 {
-            return None;
-        }
-        let open = open_to(sight, place.middle + place.normal * OFF_WALL, way);
-        Some(Spot {
-            at: place.middle,
-            normal: place.normal,
-            strength: cosine * open * place.reflectance * place.area / PI,
-            spread: place.area / PI,
-            part: place.part,
-            tint: place.tint,
-            patch: Some(patch),
-        })
-    };
-    room.places().enumerate().filter_map(lit).collect()
-}
-
 /// The rays of a face, each followed to the first wall; through panels and glass, once off a mirror.
-fn of_face(still: &Still, room: &Room, emitter: &Emitter) -> Vec<Spot> {
+pub(super) fn of_face(still: &Still, room: &Room, emitter: &Emitter) -> Vec<Spot> {
     let planes: Vec<Plane> = still.walls.planes().collect();
     let flux = emitter.law.flux();
     let mut found = Vec::with_capacity(RAYS as usize);

@@ -4,9 +4,10 @@
 //! Light off the room is whole. Where it falls first is found by rays, finely; what goes on from there from wall to wall
 //! is solved on coarse patches of the room (radiosity; Goral et al. 1984). People and things shade what
 //! comes to a point, straight, off the room and off cards; between walls they are left out, and so is what they themselves
-//! send back.
+//! send back. The sky and what the far ground sends back come in as far as a point sees out of the set.
 
 mod first;
+mod outlook;
 mod room;
 mod sheets;
 
@@ -15,9 +16,10 @@ pub use room::Room;
 use crate::geometry::DVec3;
 use crate::set::{RoomSide, Set, Sight, Source, Still};
 use first::Spot;
+use outlook::{COARSE, FINE, Outlook};
 use room::Seen;
 use sheets::{LitSheet, SeenSheet};
-use std::sync::Arc;
+use std::sync::{Arc, OnceLock};
 
 /// A bit of surface on which light falls.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -76,20 +78,41 @@ impl std::ops::Mul<f64> for Gain {
 /// The light of one source.
 #[derive(Debug, Clone)]
 struct Layer {
-    /// Where its light falls on the room first, and what is sent on from there.
+    /// Where its light falls on the room first in spots, and what is sent on from there.
     spots: Vec<Spot>,
-    /// What each patch of the room sends on after that.
-    later: Vec<f64>,
+    /// What each patch of the room sends on evenly besides: after that, and of light from far off.
+    evenly: Vec<f64>,
+    /// What the far ground sends on, as a share of its half space.
+    far: f64,
     /// The cards and panels, as this source lights them.
     sheets: Vec<Option<LitSheet>>,
+}
+
+/// What stands still on a set, made ready to be asked.
+#[derive(Debug)]
+struct Ground {
+    sight: Sight,
+    room: Arc<Room>,
+    /// What each patch of the room sees beyond the set, once a sky asks for it.
+    outlooks: OnceLock<Vec<Outlook>>,
+}
+
+impl Ground {
+    fn of(still: &Still, room: Arc<Room>) -> Arc<Ground> {
+        Arc::new(Ground { sight: Sight::of(still), room, outlooks: OnceLock::new() })
+    }
+
+    fn outlooks(&self) -> &[Outlook] {
+        self.outlooks
+            .get_or_init(|| self.room.surfaces().map(|surface| Outlook::of(&self.sight, &surface, COARSE)).collect())
+    }
 }
 
 /// The light on a set.
 #[derive(Debug, Clone)]
 pub struct Light {
     set: Set,
-    sight: Arc<Sight>,
-    room: Arc<Room>,
+    ground: Arc<Ground>,
     layers: Vec<Arc<Layer>>,
 }
 
@@ -104,10 +127,9 @@ impl Light {
     /// Works the light of a set out.
     #[must_use]
     pub fn of(set: Set) -> Light {
-        let room = Arc::new(Room::of(set.still.walls));
-        let sight = Arc::new(Sight::of(&set.still));
-        let layers = set.sources.iter().map(|source| Arc::new(layer(&set.still, &sight, &room, source))).collect();
-        Light { set, sight, room, layers }
+        let ground = Ground::of(&set.still, Arc::new(Room::of(set.still.walls)));
+        let layers = set.sources.iter().map(|source| Arc::new(layer(&set.still, &ground, source))).collect();
+        Light { set, ground, layers }
     }
 
     /// Works the light of a changed set out, taking over from this one what is the same: all of it, the room's, or that
@@ -117,23 +139,24 @@ impl Light {
         if set == self.set {
             return self.clone();
         }
-        let room = if self.set.still.walls == set.still.walls {
-            Arc::clone(&self.room)
-        } else {
-            Arc::new(Room::of(set.still.walls))
-        };
         let same = set.still == self.set.still;
-        let sight = if same { Arc::clone(&self.sight) } else { Arc::new(Sight::of(&set.still)) };
+        let ground = if same {
+            Arc::clone(&self.ground)
+        } else if self.set.still.walls == set.still.walls {
+            Ground::of(&set.still, Arc::clone(&self.ground.room))
+        } else {
+            Ground::of(&set.still, Arc::new(Room::of(set.still.walls)))
+        };
         let known = |source: &Source| self.set.sources.iter().position(|before| before == source).filter(|_| same);
         let layers = set
             .sources
             .iter()
             .map(|source| match known(source) {
                 Some(index) => Arc::clone(&self.layers[index]),
-                None => Arc::new(layer(&set.still, &sight, &room, source)),
+                None => Arc::new(layer(&set.still, &ground, source)),
             })
             .collect();
-        Light { set, sight, room, layers }
+        Light { set, ground, layers }
     }
 
     /// The set it is the light of.
@@ -145,26 +168,47 @@ impl Light {
     /// The set as a receiver sees it, to be asked for one source after the other.
     #[must_use]
     pub fn from(&self, receiver: Receiver) -> View<'_> {
-        let walls = self.room.seen_from(&self.sight, &receiver);
-        let sheets = self.set.still.sheets.iter().map(|sheet| SeenSheet::of(&self.sight, sheet, receiver)).collect();
-        View { light: self, receiver, walls, sheets }
+        self.seen(Arc::new(self.look(receiver)))
+    }
+
+    /// What a receiver sees of what stands still, whatever shines on it.
+    #[must_use]
+    pub fn look(&self, receiver: Receiver) -> Look {
+        let sight = &self.ground.sight;
+        let walls = self.ground.room.seen_from(sight, &receiver);
+        let sheets = self.set.still.sheets.iter().map(|sheet| SeenSheet::of(sight, sheet, receiver)).collect();
+        Look { receiver, walls, sheets, outlook: OnceLock::new() }
+    }
+
+    /// The set by a look taken on a set where the same things stand.
+    #[must_use]
+    pub fn seen(&self, look: Arc<Look>) -> View<'_> {
+        View { light: self, look }
     }
 
     /// All that the room sends on of one source's light, in the source's measure times square metres.
     #[must_use]
     pub fn sent_on(&self, source: usize) -> f64 {
         let layer = &self.layers[source];
-        layer.spots.iter().map(Spot::flux).sum::<f64>() + self.room.flux(&layer.later)
+        layer.spots.iter().map(Spot::flux).sum::<f64>() + self.ground.room.flux(&layer.evenly)
     }
+}
+
+/// What one receiver sees of what stands still on a set.
+#[derive(Debug)]
+pub struct Look {
+    receiver: Receiver,
+    walls: Vec<Seen>,
+    sheets: Vec<SeenSheet>,
+    /// What it sees beyond the set, once a light from there asks for it.
+    outlook: OnceLock<Outlook>,
 }
 
 /// A set as one receiver sees it.
 #[derive(Debug, Clone)]
 pub struct View<'a> {
     light: &'a Light,
-    receiver: Receiver,
-    walls: Vec<Seen>,
-    sheets: Vec<SeenSheet>,
+    look: Arc<Look>,
 }
 
 impl View<'_> {
@@ -180,32 +224,36 @@ impl View<'_> {
         let (Some(layer), Some(shining)) = (self.light.layers.get(source), self.light.set.sources.get(source)) else {
             return Gain::default();
         };
-        let first: f64 = layer.spots.iter().map(|spot| spot.gives(&self.walls, &self.receiver)).sum();
-        let later: f64 = layer.later.iter().zip(&self.walls).map(|(sent, seen)| sent * seen.factor).sum();
+        let Look { receiver, walls, sheets, outlook } = &*self.look;
+        let sight = &self.light.ground.sight;
+        let outlook = shining.is_far_off().then(|| outlook.get_or_init(|| Outlook::of(sight, receiver, FINE)));
+        let spots: f64 = layer.spots.iter().map(|spot| spot.gives(walls, receiver)).sum();
+        let evenly: f64 = layer.evenly.iter().zip(walls).map(|(sent, seen)| sent * seen.factor).sum();
+        let far = outlook.map_or(0.0, |outlook| layer.far * outlook.ground);
         let (mut carded, mut through) = (0.0, 0.0);
-        for (seen, lit) in self.sheets.iter().zip(&layer.sheets) {
+        for (seen, lit) in sheets.iter().zip(&layer.sheets) {
             let (off, by) = lit.as_ref().map_or((0.0, 0.0), |lit| seen.gives(lit));
             (carded, through) = (carded + off, through + by);
         }
-        Gain { direct: direct(&self.light.sight, shining, &self.receiver), bounced: first + later, carded, through }
+        Gain { direct: falls(sight, shining, receiver, outlook), bounced: spots + evenly + far, carded, through }
     }
 
     /// Where one source's light off the room comes from: each bit of it with what it was sent back by and its direction.
     pub fn bounces(&self, source: usize) -> impl Iterator<Item = Bounce> + '_ {
         let layer = self.light.layers.get(source);
-        let first = layer.into_iter().flat_map(|layer| &layer.spots).map(|spot| Bounce {
-            gain: spot.gives(&self.walls, &self.receiver),
+        let spots = layer.into_iter().flat_map(|layer| &layer.spots).map(|spot| Bounce {
+            gain: spot.gives(&self.look.walls, &self.look.receiver),
             part: spot.part,
             tint: spot.tint,
-            way: (spot.at - self.receiver.at).normalize_or_zero(),
+            way: (spot.at - self.look.receiver.at).normalize_or_zero(),
         });
-        let later = layer.into_iter().flat_map(|layer| &layer.later);
-        let places = self.light.room.places().zip(&self.walls);
-        first.chain(later.zip(places).map(|(sent, (place, seen))| Bounce {
+        let evenly = layer.into_iter().flat_map(|layer| &layer.evenly);
+        let places = self.light.ground.room.places().zip(&self.look.walls);
+        spots.chain(evenly.zip(places).map(|(sent, (place, seen))| Bounce {
             gain: sent * seen.factor,
             part: place.part,
             tint: place.tint,
-            way: (place.middle - self.receiver.at).normalize_or_zero(),
+            way: (place.middle - self.look.receiver.at).normalize_or_zero(),
         }))
     }
 }
@@ -223,8 +271,8 @@ pub struct Bounce {
     pub way: DVec3,
 }
 
-/// Straight from a source, past what stands between.
-fn direct(sight: &Sight, source: &Source, receiver: &Receiver) -> f64 {
+/// What falls on a receiver straight from a source, past what stands between. What it sees of the sky may be known.
+fn falls(sight: &Sight, source: &Source, receiver: &Receiver, outlook: Option<&Outlook>) -> f64 {
     match source {
         Source::Face(emitter) => {
             let whole = emitter.gain(receiver.at, receiver.normal);
@@ -242,30 +290,47 @@ fn direct(sight: &Sight, source: &Source, receiver: &Receiver) -> f64 {
             }
             whole * seen / count
         }
-        Source::Parallel(way) => {
+        Source::Parallel { way, walled } => {
             let cosine = way.dot(receiver.normal);
-            if cosine <= 0.0 { 0.0 } else { cosine * open_to(sight, receiver.at, *way) }
+            if cosine <= 0.0 { 0.0 } else { cosine * open_to(sight, receiver.at, *way, *walled) }
         }
+        Source::Sky(dome) => match outlook {
+            Some(outlook) => outlook.sky(dome),
+            None => Outlook::of(sight, receiver, COARSE).sky(dome),
+        },
+        Source::About => 1.0,
     }
 }
 
-/// The share of parallel light that reaches a point: past bodies, sheets and panes. A wall or ceiling does not keep it
-/// off: that it shines on the set was said by who put it there.
-fn open_to(sight: &Sight, at: DVec3, way: DVec3) -> f64 {
+/// The share of parallel light that reaches a point: past bodies, sheets and panes, and past walls where they count.
+fn open_to(sight: &Sight, at: DVec3, way: DVec3, walled: bool) -> f64 {
     const FAR: f64 = 200.0;
-    sight.passes_things(at, at + way * FAR)
+    if walled { sight.is_open_to(at, way) } else { sight.passes_things(at, at + way * FAR) }
 }
 
-fn layer(still: &Still, sight: &Sight, room: &Room, source: &Source) -> Layer {
-    let spots = first::spots(still, sight, room, source);
-    let mut sent = vec![0.0; room.len()];
+fn layer(still: &Still, ground: &Ground, source: &Source) -> Layer {
+    let (sight, room) = (&ground.sight, &*ground.room);
+    // The light of a face falls in spots, light from far off evenly on whole patches.
+    let (mut spots, mut evenly) = (Vec::new(), vec![0.0; room.len()]);
+    match source {
+        Source::Face(emitter) => spots = first::of_face(still, room, emitter),
+        Source::Parallel { way, walled } => {
+            evenly = room.sent_back(|_, at| way.dot(at.normal).max(0.0) * open_to(sight, at.at, *way, *walled));
+        }
+        Source::Sky(dome) => evenly = room.sent_back(|patch, _| ground.outlooks()[patch].sky(dome)),
+        // Metered where they are: what the room sends back is in it.
+        Source::About => {}
+    }
+    let mut first = evenly.clone();
     for spot in &spots {
         if let Some(patch) = spot.patch {
-            sent[patch] += spot.flux() / room.area(patch);
+            first[patch] += spot.flux() / room.area(patch);
         }
     }
+    let evenly = room.later(&first).into_iter().zip(evenly).map(|(later, first)| later + first).collect();
     let sheets = still.sheets.iter().map(|sheet| LitSheet::of(sight, sheet, source)).collect();
-    Layer { later: room.later(&sent), spots, sheets }
+    let far = source.far_off() * still.walls.beyond.reflectance.share();
+    Layer { spots, evenly, far, sheets }
 }
 
 #[cfg(test)]

@@ -4,10 +4,6 @@ use crate::geometry::{DVec3, Flat};
 use crate::set::{RoomSide, Sight, Walls};
 use std::f64::consts::PI;
 
-/// A room where a side has no wall is looked at this far, in metres.
-const REACH: f64 = 6.0;
-/// The height looked at where there is no ceiling, in metres.
-const OPEN_HEIGHT: f64 = 4.0;
 /// Patches along each side of a wall: one for so many metres, and no more than this.
 const SIDE: f64 = 1.2;
 const MOST: usize = 4;
@@ -60,12 +56,8 @@ impl Room {
     /// Parts the walls of a room into patches and works out how they see each other.
     #[must_use]
     pub fn of(walls: Walls) -> Room {
-        let far = |part: RoomSide, open: f64| walls.wall(part).map_or(open, |wall| wall.distance.metres());
-        let (left, right) = (-far(RoomSide::Left, REACH), far(RoomSide::Right, REACH));
-        let (rear, back) = (-far(RoomSide::Rear, REACH), far(RoomSide::Background, REACH));
-        let top = far(RoomSide::Ceiling, OPEN_HEIGHT);
-        let middle = DVec3::new((left + right) / 2.0, (rear + back) / 2.0, top / 2.0);
-        let half = DVec3::new((right - left) / 2.0, (back - rear) / 2.0, top / 2.0);
+        let (low, high) = walls.bounds();
+        let (middle, half) = ((low + high) / 2.0, (high - low) / 2.0);
         let (mut grids, mut patches): (Vec<Grid>, Vec<Place>) = (Vec::new(), Vec::new());
         for plane in walls.planes() {
             let looks = plane.looks;
@@ -133,6 +125,17 @@ impl Room {
 
     pub(super) fn places(&self) -> impl Iterator<Item = &Place> {
         self.patches.iter()
+    }
+
+    /// The middles of its patches, as surfaces that light falls on.
+    pub(super) fn surfaces(&self) -> impl Iterator<Item = Receiver> {
+        self.patches.iter().map(|place| Receiver { at: place.middle + place.normal * OFF_WALL, normal: place.normal })
+    }
+
+    /// What each patch sends back of the light that falls on it.
+    pub(super) fn sent_back(&self, falls: impl Fn(usize, &Receiver) -> f64) -> Vec<f64> {
+        let sent = |(patch, surface): (usize, Receiver)| self.patches[patch].reflectance * falls(patch, &surface);
+        self.surfaces().enumerate().map(sent).collect()
     }
 
     /// The walls as a receiver sees them, past what stands between.

@@ -1,7 +1,7 @@
 //! Cards and panels: what falls on them, what they send back and what they let through. White ones and panels by the
 //! contour integral over each of their parts, metal ones in a lobe about the mirror direction.
 
-use super::{Receiver, direct};
+use super::{Receiver, falls};
 use crate::emitter::factor::to_polygon;
 use crate::geometry::{DVec3, Flat};
 use crate::set::{Sheet, Sheeting, Sight, Source};
@@ -30,12 +30,11 @@ pub(super) struct LitSheet {
     parts: Vec<LitPart>,
 }
 
-/// Which side of a part is lit, how much, and the way to the source.
+/// What falls on each side of a part, the front first, and the way to the source; none where it comes from all round.
 #[derive(Debug, Clone, Copy)]
 struct LitPart {
-    lit_side: DVec3,
-    light: f64,
-    to_source: DVec3,
+    light: [f64; 2],
+    to_source: Option<DVec3>,
 }
 
 impl LitSheet {
@@ -46,13 +45,16 @@ impl LitSheet {
         }
         let lit = |flat: Flat| {
             let to_source = source.way_from(flat.middle);
-            let normal = flat.normal();
-            let lit_side = if to_source.dot(normal) >= 0.0 { normal } else { -normal };
-            let at = flat.middle + lit_side * OFF_SHEET;
-            LitPart { lit_side, light: direct(sight, source, &Receiver { at, normal: lit_side }), to_source }
+            let light = [flat.normal(), -flat.normal()].map(|normal| {
+                if to_source.is_some_and(|way| way.dot(normal) <= 0.0) {
+                    return 0.0;
+                }
+                falls(sight, source, &Receiver { at: flat.middle + normal * OFF_SHEET, normal }, None)
+            });
+            LitPart { light, to_source }
         };
         let parts: Vec<LitPart> = parts(sheet).map(lit).collect();
-        parts.iter().any(|part| part.light > 0.0).then_some(LitSheet { parts })
+        parts.iter().any(|part| part.light != [0.0; 2]).then_some(LitSheet { parts })
     }
 }
 
@@ -89,16 +91,20 @@ impl SeenSheet {
     pub(super) fn gives(&self, lit: &LitSheet) -> (f64, f64) {
         let (mut off, mut through) = (0.0, 0.0);
         for (seen, lit) in self.parts.iter().zip(&lit.parts) {
-            let light = lit.light * seen.open;
-            if light <= 0.0 {
+            if seen.open <= 0.0 {
                 continue;
             }
-            let on_lit_side = (self.receiver.at - seen.flat.middle).dot(lit.lit_side) > 0.0;
-            match self.does {
-                Sheeting::Matt(share) if on_lit_side => off += share * light * seen.factor,
-                Sheeting::Metal(share) if on_lit_side => off += share * light * lobe(&seen.flat, lit, &self.receiver),
-                Sheeting::Through(share) if !on_lit_side => through += share * light * seen.factor,
-                _ => {}
+            // The side that is seen, and the one that is not.
+            let behind = (self.receiver.at - seen.flat.middle).dot(seen.flat.normal()) <= 0.0;
+            let [before, after] = if behind { [lit.light[1], lit.light[0]] } else { lit.light };
+            match (self.does, lit.to_source) {
+                (Sheeting::Metal(share), Some(way)) => {
+                    off += share * before * seen.open * lobe(&seen.flat, way, &self.receiver);
+                }
+                // What comes from all round leaves metal to all sides.
+                (Sheeting::Matt(share) | Sheeting::Metal(share), _) => off += share * before * seen.open * seen.factor,
+                (Sheeting::Through(share), _) => through += share * after * seen.open * seen.factor,
+                (Sheeting::Black, _) => {}
             }
         }
         (off, through)
@@ -106,9 +112,9 @@ impl SeenSheet {
 }
 
 /// What a part of metal sends towards a receiver of the light that falls on it, as a share of it.
-fn lobe(part: &Flat, lit: &LitPart, receiver: &Receiver) -> f64 {
+fn lobe(part: &Flat, to_source: DVec3, receiver: &Receiver) -> f64 {
     let to = receiver.at - part.middle;
-    let mirrored = -part.mirrored_direction(lit.to_source);
+    let mirrored = -part.mirrored_direction(to_source);
     let r2 = to.length_squared();
     let way = to / r2.sqrt();
     let lobe = mirrored.dot(way).max(0.0).powf(LOBE) * (LOBE + 1.0) / (2.0 * PI);

@@ -1,8 +1,10 @@
+mod sky;
+
 use super::*;
 use crate::emitter::{Emitter, Face, Law};
 use crate::geometry::{Flat, direction};
 use crate::quantity::Metres;
-use crate::set::{Glazing, Sheet, Sheeting, Solid, Surface, Wall, Walls};
+use crate::set::{Dome, Glazing, Sheet, Sheeting, Solid, Surface, Wall, Walls};
 use proptest::prelude::*;
 use rstest::rstest;
 use std::f64::consts::PI;
@@ -13,8 +15,16 @@ fn wall(distance: f64, reflectance: f64) -> Option<Wall> {
 
 /// Black ground and nothing else.
 fn void() -> Still {
-    let walls =
-        Walls { ground: Surface::of(0.0), ceiling: None, left: None, right: None, rear: None, background: None };
+    let walls = Walls {
+        ground: Surface::of(0.0),
+        beyond: Surface::of(0.0),
+        reach: Walls::REACH,
+        ceiling: None,
+        left: None,
+        right: None,
+        rear: None,
+        background: None,
+    };
     Still { walls, solids: Vec::new(), sheets: Vec::new(), panes: Vec::new() }
 }
 
@@ -23,6 +33,8 @@ fn room(floor: f64, ceiling: f64, walls: f64) -> Still {
     let side = wall(3.0, walls);
     let walls = Walls {
         ground: Surface::of(floor),
+        beyond: Surface::of(0.0),
+        reach: Walls::REACH,
         ceiling: wall(3.0, ceiling),
         left: side,
         right: side,
@@ -66,6 +78,8 @@ fn a_white_cube_is_nearly_an_integrating_sphere() {
     let side = wall(1.5, 0.9);
     let walls = Walls {
         ground: Surface::of(0.9),
+        beyond: Surface::of(0.0),
+        reach: Walls::REACH,
         ceiling: wall(3.0, 0.9),
         left: side,
         right: side,
@@ -182,7 +196,7 @@ fn a_sheet_gives_by_the_closed_form() {
     let sheet = Sheet { flat: Flat::new(DVec3::new(0.0, 1.0, 1.5), DVec3::NEG_Y, 1.0, 1.0), does: Sheeting::Matt(0.9) };
     let still = Still { sheets: vec![sheet], ..void() };
     // Lit evenly: parallel light from beside the receiver.
-    let found = light(still, Source::Parallel(DVec3::new(0.4, -1.0, 0.0).normalize()));
+    let found = light(still, Source::Parallel { way: DVec3::new(0.4, -1.0, 0.0).normalize(), walled: false });
     let gain = found.from(facing(DVec3::Z * 1.5, DVec3::Y)).gain(0);
     let root = (1.0f64 + 0.25).sqrt();
     let factor = 4.0 / (2.0 * PI) * 2.0 * (0.5 / root * (0.5 / root).atan());
@@ -240,14 +254,19 @@ proptest! {
 
     /// A light taken over from a set before is the light worked out afresh, whatever was changed.
     #[test]
-    fn taken_over_is_as_fresh(change in 0usize..6, by in 0.1f64..1.0) {
+    fn taken_over_is_as_fresh(change in 0usize..8, by in 0.1f64..1.0) {
         let before = Set {
             still: Still {
                 solids: vec![Solid::Figure { foot: DVec3::new(0.4, -0.5, 0.0), radius: 0.2, shoulders: 1.45, head: (1.62, 0.11) }],
                 sheets: vec![Sheet { flat: Flat::new(DVec3::new(0.9, -0.4, 1.4), DVec3::NEG_X, 0.6, 0.9), does: Sheeting::Matt(0.9) }],
                 ..room(0.3, 0.8, 0.6)
             },
-            sources: vec![bare(DVec3::new(-1.0, -2.0, 2.0), DVec3::new(0.4, 0.9, -0.2).normalize()), bare(DVec3::new(1.5, -1.0, 2.0), DVec3::NEG_X)],
+            sources: vec![
+                bare(DVec3::new(-1.0, -2.0, 2.0), DVec3::new(0.4, 0.9, -0.2).normalize()),
+                bare(DVec3::new(1.5, -1.0, 2.0), DVec3::NEG_X),
+                Source::Sky(Dome { skies: [0.5, 0.5, 0.0], sun: direction(30.0, 20.0) }),
+                Source::Parallel { way: direction(30.0, 20.0), walled: true },
+            ],
         };
         let mut after = before.clone();
         match change {
@@ -256,6 +275,8 @@ proptest! {
             2 => after.still.solids[0] = Solid::Figure { foot: DVec3::new(0.4 - by, -0.5, 0.0), radius: 0.2, shoulders: 1.45, head: (1.62, 0.11) },
             3 => after.still.sheets.clear(),
             4 => after.still.panes = vec![Glazing { flat: Flat::new(DVec3::new(-2.95, by, 1.5), DVec3::X, 2.0, 1.5), mirror: true }],
+            5 => after.still.walls.ceiling = None,
+            6 => after.sources[2] = Source::Sky(Dome { skies: [0.5, 0.0, by], sun: direction(30.0, 20.0) }),
             _ => { after.sources.remove(0); }
         }
         let (taken, fresh) = (Light::of(before).after(after.clone()), Light::of(after.clone()));

@@ -1,0 +1,94 @@
+use crate::exposure::MeterConstants;
+use crate::place::{Horizon, Spot};
+use crate::quantity::turn;
+use crate::sky::{Mixture, SkyLight, mixed, sky_luminance_factor};
+use crate::sun::{SunAt, visible_share};
+
+/// The light about a spot at one moment.
+#[derive(Debug, Clone, Copy)]
+pub struct Around<'a> {
+    /// The spot.
+    pub spot: &'a Spot,
+    /// Its skyline.
+    pub horizon: &'a Horizon,
+    /// The sun.
+    pub sun: SunAt,
+    /// Its light and the sky's.
+    pub light: SkyLight,
+    /// The meter that levels are told by.
+    pub meter: MeterConstants,
+}
+
+/// What falls on a face, by where it comes from, in lux.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct FaceLight {
+    /// Straight from the sun.
+    pub sun: f64,
+    /// From the sky, straight or by way of windows.
+    pub sky: f64,
+    /// Off ground, walls and ceiling, where sun or sky lights them.
+    pub ground: f64,
+    /// From lamps.
+    pub lamps: f64,
+}
+
+impl FaceLight {
+    /// All of it, in lux.
+    #[must_use]
+    pub fn lux(self) -> f64 {
+        self.sun + self.sky + self.ground + self.lamps
+    }
+}
+
+/// The share of the sun's disc over a skyline.
+#[must_use]
+pub fn over_skyline(sun: SunAt, horizon: &Horizon) -> f64 {
+    visible_share(sun.apparent, horizon.altitude(sun.azimuth))
+}
+
+/// What sun and sky give level ground in the open, with this share of the sun's disc over the skyline, in lux.
+#[must_use]
+pub fn open_ground(sun: SunAt, light: &SkyLight, over: f64) -> f64 {
+    light.direct_normal * sun.apparent.to_radians().sin().max(0.0) * over + light.sky_horizontal
+}
+
+impl Around<'_> {
+    /// The share of the sun's disc over the skyline.
+    #[must_use]
+    pub fn sun_over_skyline(&self) -> f64 {
+        over_skyline(self.sun, self.horizon)
+    }
+
+    /// What the sun and the sky give level ground in the open about the spot, in lux.
+    #[must_use]
+    pub fn open_ground(&self) -> f64 {
+        open_ground(self.sun, &self.light, self.sun_over_skyline())
+    }
+
+    /// The sky's own luminance in a direction, in cd/m².
+    #[must_use]
+    pub fn sky_luminance(&self, altitude: f64, bearing: f64) -> f64 {
+        let turned = turn(self.sun.azimuth, bearing);
+        self.light.sky_horizontal * sky_luminance_factor(self.light.skies, self.sun.apparent, altitude, turned)
+    }
+
+    /// The colour of what falls on a face, in kelvin; none in the dark. What a face gets of the sky beyond an even sky's
+    /// half comes from close about the sun and keeps half of its colour (the program's own estimate).
+    #[must_use]
+    pub fn colour(&self, on_face: FaceLight) -> Option<f64> {
+        let light = &self.light;
+        let sine = self.sun.apparent.to_radians().sin().max(0.0);
+        let sun_on_ground = light.direct_normal * sine * self.sun_over_skyline();
+        let total = (sun_on_ground + light.sky_horizontal).max(1e-12);
+        let lit = |lux, kelvin| Mixture { lux, kelvin };
+        let glow = (on_face.sky - 0.5 * light.sky_horizontal * self.spot.sky.share()).max(0.0) * (1.0 - light.skies[2]);
+        let between = 2.0 / (1.0 / light.direct_kelvin + 1.0 / light.sky_kelvin);
+        mixed(&[
+            lit(on_face.sun + on_face.ground * sun_on_ground / total, light.direct_kelvin),
+            lit(glow, between),
+            lit(on_face.sky - glow + on_face.ground * light.sky_horizontal / total, light.sky_kelvin),
+            lit(on_face.lamps, self.spot.lamps.map_or(3_000.0, |lamps| lamps.kelvin.kelvin())),
+        ])
+        .map(|mixture| mixture.kelvin)
+    }
+}

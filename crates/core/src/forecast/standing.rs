@@ -1,0 +1,216 @@
+//! A setup standing at its spot: its own set, with what lies about it there and the daylight of any moment on it.
+
+use super::Around;
+use crate::field::{FAR, Receiver, Receivers, out, still, window};
+use crate::geometry::{DVec3, Flat, bearing_and_tilt, direction};
+use crate::place::{Spot, Surroundings};
+use crate::quantity::turn;
+use crate::scene::{PaneKind, Role, Stage};
+use crate::set::{Dome, Set, Source, Still};
+use crate::setup::Setup;
+use crate::transport::{Gain, Light, Look};
+use std::cell::RefCell;
+use std::f64::consts::PI;
+use std::sync::Arc;
+
+/// What a double window lets through (common practice).
+const PANE: f64 = 0.8;
+/// How high above the horizon the sky is that one sees through a window, in degrees: the middle of what it frames.
+const SEEN_THROUGH: f64 = 20.0;
+/// How high a window begins where the spot alone tells of it, in metres (common building practice).
+const SILL: f64 = 0.9;
+/// Looks that are kept: faces that turn with the sun would fill the list.
+const KEPT: usize = 32;
+
+/// What the ambient comes from.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum AmbientSource {
+    /// The sun.
+    Sun,
+    /// The sky, straight.
+    Sky,
+    /// The sky and the ground outside, as a window frames them.
+    Window,
+    /// Lamps that burn all the time.
+    Lamps,
+}
+
+/// A source as it shines at one moment.
+#[derive(Debug, Clone, Copy)]
+struct Shining {
+    kind: AmbientSource,
+    source: Source,
+    /// How many of what gains are counted for: lux, or candelas for a window.
+    amount: f64,
+}
+
+/// A setup at its spot, made ready to be asked at any moment of its day.
+#[derive(Debug)]
+pub struct Standing<'a> {
+    /// The setup.
+    pub setup: &'a Setup,
+    /// The spot.
+    pub spot: &'a Spot,
+    stage: Stage<'a>,
+    still: Still,
+    /// Where the light comes from that the person chose as the key, and the one that draws an edge.
+    flashes: (Option<DVec3>, Option<DVec3>),
+    light: RefCell<Light>,
+    looks: RefCell<Vec<(Receiver, Arc<Look>)>>,
+}
+
+/// What one moment's light gives a point, by where it comes from, in lux; and what cards and panels add to it.
+pub(super) struct Falls {
+    pub(super) by: Vec<(AmbientSource, f64, Gain)>,
+}
+
+impl Falls {
+    /// What comes from sources of a kind, by a part of their gain.
+    pub(super) fn of(&self, kind: AmbientSource, part: impl Fn(&Gain) -> f64) -> f64 {
+        self.by.iter().filter(|(of, ..)| *of == kind).map(|(_, amount, gain)| amount * part(gain)).sum()
+    }
+
+    /// All that cards and panels add, in lux.
+    pub(super) fn cards(&self) -> f64 {
+        self.by.iter().map(|(_, amount, gain)| amount * (gain.carded + gain.through)).sum()
+    }
+}
+
+impl<'a> Standing<'a> {
+    /// Puts a setup at a spot.
+    #[must_use]
+    pub fn of(setup: &'a Setup, spot: &'a Spot) -> Standing<'a> {
+        let stage = Stage::unframed(setup);
+        let still = still(&stage, Some(spot));
+        let flash = setup.approach.is_none_or(|approach| approach.wishes().flash);
+        let on = |role: fn(Role) -> bool| {
+            setup.lights.iter().filter(move |light| flash && light.on && role(setup.role(light)))
+        };
+        let key = on(Role::lights_face).min_by(|a, b| a.under_key.stops().total_cmp(&b.under_key.stops()));
+        let behind = on(|role| role == Role::Behind).next();
+        let flashes = (key.map(|light| setup.light_at(light)), behind.map(|light| setup.light_at(light)));
+        let light = RefCell::new(Light::of(Set { still: still.clone(), sources: Vec::new() }));
+        Standing { setup, spot, stage, still, flashes, light, looks: RefCell::default() }
+    }
+
+    /// Whether no flash tells which side of the face is the lit one.
+    #[must_use]
+    pub(super) const fn is_lit_by_day(&self) -> bool {
+        self.flashes.0.is_none()
+    }
+
+    /// The bearing the subject faces: on the set it looks to the camera or where it was turned.
+    #[must_use]
+    pub fn faces(&self) -> f64 {
+        let (bearing, _) = bearing_and_tilt(self.setup.main_face().gaze);
+        self.spot.camera_looks.degrees() + bearing
+    }
+
+    /// The way to the sun on the set, whose far side is where the camera looks.
+    fn to_sun(&self, around: &Around<'_>) -> DVec3 {
+        direction(turn(self.spot.camera_looks.degrees(), around.sun.azimuth), around.sun.apparent)
+    }
+
+    /// The windows of the set, or the one the spot has where the set shows none.
+    fn windows(&self) -> Vec<Flat> {
+        if !self.spot.is_indoors() {
+            return Vec::new();
+        }
+        let panes = self.setup.scene.panes.iter().filter(|pane| pane.kind == PaneKind::Glass);
+        let own: Vec<Flat> = panes.map(crate::scene::Pane::flat).collect();
+        match self.spot.surroundings {
+            Surroundings::Window { width, height, distance } if own.is_empty() => {
+                let out = out(self.spot);
+                let face = self.setup.main_face().at;
+                let at = (face + out * distance.metres()).with_z(SILL + height.metres() / 2.0);
+                vec![Flat::new(at, -out, width.metres(), height.metres())]
+            }
+            _ => own,
+        }
+    }
+
+    /// Everything that shines on the set at a moment.
+    fn shining(&self, around: &Around<'_>) -> Vec<Shining> {
+        let (spot, light) = (self.spot, &around.light);
+        let mut all = Vec::new();
+        let sun = self.to_sun(around);
+        let shade = matches!(spot.surroundings, Surroundings::Shade) || spot.is_indoors();
+        let beam = light.direct_normal * around.sun_over_skyline();
+        if !shade && beam > 0.0 && around.sun.apparent > 0.0 {
+            let source = Source::Parallel { way: sun, walled: true };
+            all.push(Shining { kind: AmbientSource::Sun, source, amount: beam });
+        }
+        if !spot.is_indoors() {
+            let source = Source::Sky(Dome { skies: light.skies, sun });
+            all.push(Shining { kind: AmbientSource::Sky, source, amount: light.sky_horizontal * spot.sky.share() });
+        }
+        let ground = spot.ground.share() * around.open_ground() / PI;
+        all.extend(self.windows().iter().map(|pane| {
+            // Half of what a window frames is sky, half of it ground.
+            let (out, _) = bearing_and_tilt(-pane.normal());
+            let sky = around.sky_luminance(SEEN_THROUGH, spot.camera_looks.degrees() + out) * spot.sky.share();
+            let luminance = PANE * (sky + ground) / 2.0;
+            Shining { kind: AmbientSource::Window, source: Source::Face(window(pane)), amount: luminance * pane.area() }
+        }));
+        if let Some(lamps) = spot.lamps {
+            let amount = around.meter.illuminance(lamps.level).lux();
+            all.push(Shining { kind: AmbientSource::Lamps, source: Source::About, amount });
+        }
+        all
+    }
+
+    /// Where the sun comes from, for the lit side of an upright face: at the height of the face.
+    fn sun_beside(&self, around: &Around<'_>) -> DVec3 {
+        self.setup.main_face().at + self.to_sun(around).with_z(0.0).normalize_or_zero() * FAR
+    }
+
+    /// The points the patches are looked at: a face's lit side is turned to the key, else to a window, else to the sun.
+    fn receivers(&self, around: &Around<'_>) -> Receivers {
+        let window = || self.windows().into_iter().max_by(|a, b| a.area().total_cmp(&b.area())).map(|pane| pane.middle);
+        let brightest = self.flashes.0.or_else(window).unwrap_or_else(|| self.sun_beside(around));
+        Receivers::of(&self.stage, Some(brightest), self.flashes.1)
+    }
+
+    fn look(&self, receiver: Receiver) -> Arc<Look> {
+        let mut looks = self.looks.borrow_mut();
+        if let Some((_, look)) = looks.iter().find(|(known, _)| *known == receiver) {
+            return Arc::clone(look);
+        }
+        let look = Arc::new(self.light.borrow().look(receiver));
+        if looks.len() < KEPT {
+            looks.push((receiver, Arc::clone(&look)));
+        }
+        look
+    }
+
+    /// What falls on each patch at a moment, looked at in its points; nothing of a patch without any.
+    pub(super) fn falls(&self, around: &Around<'_>) -> [Option<Falls>; 5] {
+        let shining = self.shining(around);
+        let sources = shining.iter().map(|shining| shining.source).collect();
+        let set = Set { still: self.still.clone(), sources };
+        let light = self.light.borrow().after(set);
+        let falls = self.receivers(around).patches.map(|points| {
+            let share = 1.0 / points.len() as f64;
+            let mut by: Vec<_> = shining.iter().map(|of| (of.kind, of.amount, Gain::default())).collect();
+            for point in &points {
+                let view = light.seen(self.look(*point));
+                by.iter_mut().enumerate().for_each(|(source, (.., sum))| *sum = *sum + view.gain(source) * share);
+            }
+            (!points.is_empty()).then_some(Falls { by })
+        });
+        *self.light.borrow_mut() = light;
+        falls
+    }
+
+    /// The share of the sun's light that comes to a face turned towards it, past all that stands there.
+    #[must_use]
+    pub fn sun_on_face(&self, around: &Around<'_>) -> f64 {
+        let shining = self.shining(around);
+        let Some(sun) = shining.iter().find(|shining| shining.kind == AmbientSource::Sun) else { return 0.0 };
+        let receivers = Receivers::of(&self.stage, Some(self.sun_beside(around)), None);
+        let set = Set { still: self.still.clone(), sources: vec![sun.source] };
+        let light = self.light.borrow().after(set);
+        receivers.patches[0].iter().map(|point| light.seen(self.look(*point)).gain(0).direct).fold(0.0, f64::max)
+            * around.sun_over_skyline()
+    }
+}

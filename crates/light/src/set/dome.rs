@@ -1,0 +1,26 @@
+use crate::geometry::{DVec3, bearing_and_tilt};
+use crate::sky::{Brightness, Heights};
+
+/// The sky over a set, counted for an illuminance of 1 on level ground in the open.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Dome {
+    /// Its parts of the clear, the partly cloudy and the overcast sky.
+    pub skies: [f64; 3],
+    /// Towards the sun, up or down.
+    pub sun: DVec3,
+}
+
+impl Dome {
+    /// How bright it is from place to place, made ready to be asked many times.
+    #[must_use]
+    pub fn brightness(&self) -> Brightness {
+        let (bearing, altitude) = bearing_and_tilt(self.sun);
+        Brightness::of(self.skies, altitude, bearing)
+    }
+
+    /// Its luminance in a direction above the horizon, in cd/m² for each lux on level ground.
+    #[must_use]
+    pub fn luminance(&self, way: DVec3) -> f64 {
+        self.brightness().luminance(way, &Heights::of(way))
+    }
+}
