@@ -2069,11 +2069,13 @@ export interface components {
              * @description Minutes between that reading and the time forecast.
              */
             age: number;
+            /** @description What cards and panels add to it, in stops. */
+            cards: components["schemas"]["Stops"];
             /** @description How far that reading was from the model: reading − model. */
             difference: components["schemas"]["Stops"];
             /** @description Its likely error, to either side. */
             error: components["schemas"]["Stops"];
-            /** @description The exposure that will put it where it should be. */
+            /** @description The exposure that will put it where it should be, without what cards add. */
             ev: components["schemas"]["Ev100"];
             reading?: components["schemas"]["Id"] | null;
         };
