@@ -821,6 +821,15 @@ export interface components {
          * @enum {string}
          */
         About: "subject" | "background" | "readings" | "light" | "camera" | "shutter" | "aperture" | "colour" | "pace";
+        /** @description Where a number comes from and how far it may be off. */
+        Account: {
+            /** @description How far it is likely to be off, in words. */
+            error: string;
+            /** @description What it is made of. */
+            grounds: components["schemas"]["GroundReport"][];
+            /** @description The number, as it is shown. */
+            number: string;
+        };
         /** @description What is put on the set. */
         Addition: {
             /** @enum {string} */
@@ -974,6 +983,8 @@ export interface components {
             clipping: components["schemas"]["Stops"];
             /** @description How much brighter the background's ambient is than the face's. */
             contrast: components["schemas"]["Stops"];
+            /** @description Where the contrast comes from. */
+            contrast_account: components["schemas"]["Account"];
             /** @description The same in words: "2 stops brighter than the face". */
             contrast_words: string;
             /** @description What is sharp. */
@@ -988,11 +999,7 @@ export interface components {
             levels: components["schemas"]["Level"][];
             /** @description What each light does. */
             lights: components["schemas"]["LightReport"][];
-            /**
-             * Format: double
-             * @description Lit side to shadow side, as the first number of "3:1"; none without both.
-             */
-            lit_to_shadow?: number | null;
+            lit_to_shadow?: components["schemas"]["Account"] | null;
             /** @description Whether every target is met and nothing is past a limit. */
             met: boolean;
             /** @description What each reading stands for. */
@@ -1774,6 +1781,8 @@ export interface components {
         DialKind: "iso" | "aperture" | "shutter" | "nd" | "power" | "kelvin";
         /** @description A dial as it stands. */
         DialReport: {
+            /** @description Where its number and those told with it come from. */
+            account: components["schemas"]["Account"];
             /** @description The other spelling, or the preset nearest. */
             also?: string | null;
             /**
@@ -2129,6 +2138,13 @@ export interface components {
             at?: components["schemas"]["Id"] | null;
             /** @description Whether the solver leaves it. */
             held: boolean;
+        };
+        /** @description A ground as it is told. */
+        GroundReport: {
+            /** @description Where it is from. */
+            origin: components["schemas"]["Origin"];
+            /** @description In words, with its own likely error. */
+            text: string;
         };
         /** @description guide number m */
         GuideNumber: number;
@@ -2665,6 +2681,8 @@ export interface components {
         };
         /** @description A patch on the stop scale. */
         Level: {
+            /** @description Where it comes from. */
+            account: components["schemas"]["Account"];
             /** @description What the ambient gives. */
             ambient: components["schemas"]["Stops"];
             ambient_target?: components["schemas"]["Band"] | null;
@@ -3014,6 +3032,11 @@ export interface components {
             /** @description Every setup of the job once. */
             setups: components["schemas"]["Id"][];
         };
+        /**
+         * @description Where something a number is made of is from.
+         * @enum {string}
+         */
+        Origin: "metered" | "forecast" | "worked_out" | "maker" | "usual" | "chosen";
         /** @description How bright a flash is, from the best source there is. */
         Output: {
             /** @enum {string} */

@@ -1,4 +1,3 @@
-import { figure } from '../words/figure'
 import { Spoken } from '../ui/voice'
 import { lazy, Suspense, useCallback, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
@@ -10,6 +9,7 @@ import { low, narrow } from '../scale/geometry'
 import { StopScale } from '../scale/StopScale'
 import { Trouble } from '../ui/Trouble'
 import { MainPush, Push } from '../ui/Push'
+import { Told } from '../ui/Told'
 import { PHONE, useMedia } from '../ui/useMedia'
 import { useTitle } from '../ui/useTitle'
 import { Keeping } from '../ui/Keeping'
@@ -309,9 +309,12 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
                     {assessment.headline}
                   </Spoken>
                   <span className="ratio">
-                    Background {assessment.contrast_words}
-                    {assessment.lit_to_shadow != null &&
-                      `; lit to shadow ${figure(assessment.lit_to_shadow, 1)}:1`}
+                    Background <Told of="the contrast" account={assessment.contrast_account} />
+                    {assessment.lit_to_shadow != null && (
+                      <>
+                        ; lit to shadow <Told of="lit to shadow" account={assessment.lit_to_shadow} />
+                      </>
+                    )}
                   </span>
                 </Headline>
                 <StopScale

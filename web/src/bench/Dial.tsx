@@ -5,6 +5,7 @@ import type { DialId, DialReport } from '../api/types'
 import { useGrip } from '../drawing/grip'
 import { type Tick, Ticks } from '../drawing/Ticks'
 import { Latch } from '../ui/Push'
+import { Told } from '../ui/Told'
 import { dialKey, nearestMark } from './setupDials'
 
 const Row = styled.div<{ $trouble: boolean }>`
@@ -172,7 +173,9 @@ export const Dial = memo(function Dial({ dial, onTurn, onHold }: Props) {
         >
           {dial.held ? 'held' : 'free'}
         </HoldLatch>
-        <output className={dial.label.length > 6 ? 'long' : undefined}>{dial.label}</output>
+        <output className={dial.label.length > 6 ? 'long' : undefined}>
+          <Told of={dial.name} account={dial.account} />
+        </output>
         {dial.also && <span className="also">{dial.also}</span>}
       </div>
       <Barrel>

@@ -7,6 +7,7 @@ import { type Tick, Ticks } from '../drawing/Ticks'
 import { stopsLabel } from '../words/stops'
 import { type Frame, highest, type Scale, scaleTo, wide } from './geometry'
 import { Part } from './Part'
+import { ToldInDrawing } from '../ui/Told'
 import { unseen } from '../ui/unseen'
 
 const Figure = styled.figure`
@@ -253,20 +254,6 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
           <Whisker scale={scale} x={middle + width - 3} at={level.flash} by={level.flash_error} />
         )}
         <path d={`M${middle - width - 9} ${total}h${2 * width + 18}`} stroke={strong} strokeWidth={4.5} />
-        <text
-          x={middle}
-          y={total - 8}
-          textAnchor="middle"
-          fontSize={21}
-          fontWeight={720}
-          style={{ fill: strong }}
-          data-total={level.patch}
-          stroke={theme.ground}
-          strokeWidth={4}
-          paintOrder="stroke"
-        >
-          {stopsLabel(level.total)}
-        </text>
         {level.spread && (
           <path
             d={`M${middle + width + 9} ${scale.y(level.spread.high)}h8m-4 0V${scale.y(level.spread.low)}m-4 0h8`}
@@ -294,6 +281,29 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
           {level.name}
         </text>
       </g>
+      <ToldInDrawing of={`the ${level.name}’s level`} account={level.account}>
+        <rect className="ring" x={middle - 24} y={total - 29} width={48} height={28} fill="transparent" />
+        <text
+          x={middle}
+          y={total - 8}
+          textAnchor="middle"
+          fontSize={21}
+          fontWeight={720}
+          style={{ fill: strong }}
+          data-total={level.patch}
+          stroke={theme.ground}
+          strokeWidth={4}
+          paintOrder="stroke"
+        >
+          {level.account.number}
+        </text>
+        <path
+          d={`M${middle - 10} ${total - 4.5}h20`}
+          stroke={theme.engraved}
+          strokeWidth={1.5}
+          strokeDasharray="1.5 2.5"
+        />
+      </ToldInDrawing>
     </g>
   )
 })

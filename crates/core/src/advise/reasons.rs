@@ -1,8 +1,8 @@
-use crate::assess::{DialId, DialKind, Facts};
+use crate::assess::{DialId, DialKind, Facts, ambient_colour};
 use crate::colour::{ColourWish, JUST_VISIBLE, PLAIN, SMALL};
 use crate::flash::{POPS_ERROR, pops_per_battery, recharge_time};
 use crate::marks::{Mark, ShutterMark, stops_amount};
-use crate::quantity::{Mired, Power, Seconds, figure};
+use crate::quantity::{Mired, Power, Seconds, figure, no_finer};
 use crate::say::capital;
 use crate::situation::key_colour;
 use crate::situation::{Dials, Situation};
@@ -198,7 +198,12 @@ fn colour(s: &Situation<'_>) -> (String, bool) {
         return ("Flash and ambient look alike.".to_owned(), false);
     }
     let way = if apart.mired() > 0.0 { "warmer" } else { "cooler" };
-    let mut text = format!("{words} {:.0} mired {way} than the flash", apart.size());
+    let known_to = ambient_colour(s).1;
+    let mut text = if no_finer(apart.size(), known_to) == 0.0 {
+        format!("{words} and the flash as alike as can be told")
+    } else {
+        format!("{words} about {} mired {way} than the flash", figure(apart.size(), known_to))
+    };
     let wanted_apart = !matches!(s.setup.white_balance.wish, ColourWish::Together);
     text += match apart.size() {
         size if size <= SMALL => ": small.",

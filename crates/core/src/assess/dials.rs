@@ -1,4 +1,4 @@
-use super::Facts;
+use super::{Account, Facts, account};
 use crate::advise::dial_reason;
 use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
 use crate::quantity::{Id, Kelvin, Power};
@@ -73,6 +73,8 @@ pub struct DialReport {
     pub reason: String,
     /// Whether something about it is past a limit.
     pub trouble: bool,
+    /// Where its number and those told with it come from.
+    pub account: Account,
 }
 
 fn camera_dial<M: Mark>(dial: Dial<M>, range: (M, M), step: StepSize) -> (f64, String, bool, Vec<Printed>) {
@@ -86,9 +88,10 @@ fn camera_dial<M: Mark>(dial: Dial<M>, range: (M, M), step: StepSize) -> (f64, S
 pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialReport> {
     let camera = &s.setup.camera;
     let mut all = Vec::with_capacity(5 + s.lights.len());
-    let mut push = |id: DialId, name: String, also, (at, label, held, strip)| {
+    let mut push = |id: DialId, name: String, also, (at, label, held, strip): (f64, String, bool, Vec<Printed>)| {
         let (reason, trouble) = dial_reason(s, facts, dials, &id);
-        all.push(DialReport { id, name, at, label, also, held, strip, reason, trouble });
+        let account = account::of_dial(s, &id, &label, held);
+        all.push(DialReport { id, name, at, label, also, held, strip, reason, trouble, account });
     };
     let of = DialId::camera;
     push(of(DialKind::Shutter), "Shutter".into(), None, camera_dial(camera.shutter, s.shutter, s.step));

@@ -1,8 +1,8 @@
-use super::{Facts, missed};
+use super::{Account, Facts, account, missed};
 use crate::approach::Band;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Share, Stops};
-use crate::say::capital;
+use crate::say::{capital, give_or_take};
 use crate::setup::Patch;
 use crate::situation::{Dials, PATCHES, Situation, Source, of_sum};
 use serde::Serialize;
@@ -71,6 +71,8 @@ pub struct Level {
     pub clips_at: Stops,
     /// Where on this patch's own basis shadows are no longer usable.
     pub sinks_at: Stops,
+    /// Where it comes from.
+    pub account: Account,
     /// All of it in a sentence.
     pub sentence: String,
 }
@@ -110,6 +112,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                     part[index].map(|level| LightPart { light: lit.light.id.clone(), level: Stops::nearest(level) })
                 })
                 .collect();
+            let total_error = Stops::nearest(of_sum(flashes.iter().copied().chain([(level, ambient.error.stops())])));
             let mut level = Level {
                 patch: *patch,
                 name: patch.words(),
@@ -131,7 +134,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 source: ambient.source.clone(),
                 error: ambient.error,
                 flash_error: flash.map(|_| Stops::nearest(of_sum(flashes.iter().copied()))),
-                total_error: Stops::nearest(of_sum(flashes.iter().copied().chain([(level, ambient.error.stops())]))),
+                total_error,
+                account: account::of_level(s, facts, index, &stops_label(total), total_error),
                 clips_at: Stops::nearest(s.headroom(dials.iso) - to_picture),
                 sinks_at: Stops::nearest(floor - to_picture),
                 sentence: String::new(),
@@ -161,7 +165,7 @@ fn sentence(level: &Level) -> String {
     if let Some(Spread { low, high }) = level.spread {
         said += &format!("; the group from {} to {}", label(low), label(high));
     }
-    said += &format!("; give or take {}", stops_amount(level.total_error.stops()));
+    said += &format!("; give or take {}", give_or_take(level.total_error.stops()));
     if level.clips {
         said += "; clips";
     }

@@ -1,5 +1,6 @@
 //! Assessing: what the dials, as they stand, make of the light.
 
+mod account;
 mod dials;
 mod facts;
 mod levels;
@@ -7,6 +8,8 @@ mod lights;
 mod readings;
 mod set;
 
+pub(crate) use account::ambient_colour;
+pub use account::{Account, Ground, GroundReport, Origin};
 pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
 pub(crate) use levels::targets;
@@ -21,7 +24,7 @@ use crate::approach::{Approach, Band};
 use crate::check::FieldError;
 use crate::house::House;
 use crate::kit::Kit;
-use crate::quantity::{Metres, Stops};
+use crate::quantity::{Metres, Stops, figure};
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -74,8 +77,10 @@ pub struct Assessment {
     pub contrast: Stops,
     /// The same in words: "2 stops brighter than the face".
     pub contrast_words: String,
-    /// Lit side to shadow side, as the first number of "3:1"; none without both.
-    pub lit_to_shadow: Option<f64>,
+    /// Where the contrast comes from.
+    pub contrast_account: Account,
+    /// Lit side to shadow side, as "3:1", no finer than it is known; none without both.
+    pub lit_to_shadow: Option<Account>,
     /// Every dial, with its strip, its mark and a line of reason.
     pub dials: Vec<DialReport>,
     /// What each reading stands for.
@@ -122,7 +127,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
     let set = set::of(s, &facts);
     let (headline, met) = levels::headline(s, &facts);
     let lit_to_shadow = match (facts.split.total[0], facts.split.total[1]) {
-        (Some(lit), Some(shadow)) => Some((lit - shadow).exp2()),
+        (Some(lit), Some(shadow)) => ratio(s, &facts, lit - shadow),
         _ => None,
     };
     let contrast = match (&s.ambient[3], &s.ambient[0]) {
@@ -140,9 +145,10 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         },
         clipping: Stops::nearest(s.headroom(dials.iso)),
         floor: Stops::nearest(s.floor(dials.iso)),
+        contrast_account: account::of_contrast(s, &facts, &contrast_words(contrast)),
         contrast_words: contrast_words(contrast),
         contrast,
-        lit_to_shadow: lit_to_shadow.filter(|ratio| ratio.is_finite()),
+        lit_to_shadow,
         dials: dials::of(s, &facts, &dials),
         readings: readings::of(s),
         lights: lights::of(s, &facts),
@@ -160,6 +166,14 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         set,
         levels,
     }
+}
+
+/// The ratio of two sides so many stops apart, as "3:1", with where it comes from.
+fn ratio(s: &Situation<'_>, facts: &Facts, apart: f64) -> Option<Account> {
+    let (ratio, error) = (apart.exp2(), account::ratio_error(s, facts, [0, 1]));
+    let known_to = ratio * (error.exp2() - 1.0);
+    let number = format!("{}:1", figure(ratio, known_to.max(0.1)));
+    ratio.is_finite().then(|| account::of_ratio(s, facts, &number, error))
 }
 
 /// How bright the background is against the face, in words.

@@ -1,5 +1,7 @@
 //! The forecast bent to readings: what was read fixes how far the model is off, then and for a while.
 
+use crate::exposure::READ_ERROR;
+
 /// A reading as the forecast sees it: when, and how far it was from the model there and then.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Known {
@@ -29,8 +31,6 @@ pub struct Bent {
 const FADES: f64 = 180.0;
 /// What is gained by a reading is lost to 1/e in this many minutes (the program's own choice).
 const FORGOTTEN: f64 = 90.0;
-/// Likely error of a reading (common practice).
-pub(super) const READ: f64 = 1.0 / 3.0;
 
 /// The bend at a minute, from readings in order of time: straight from one reading's difference to the next one's,
 /// fading after the last and before the first. `unread` is the model's own likely error, in stops.
@@ -50,7 +50,7 @@ pub fn bent(known: &[Known], minute: f64, unread: f64) -> Bent {
     };
     // The nearer of the two tells how much is still known.
     let age = [last, next].into_iter().flatten().map(|r| (minute - r.minute).abs()).fold(f64::INFINITY, f64::min);
-    let error = unread - (unread - READ).max(0.0) * (-age / FORGOTTEN).exp();
+    let error = unread - (unread - READ_ERROR).max(0.0) * (-age / FORGOTTEN).exp();
     Bent { by, error, reading: Some(reading), age: (minute - reading.minute).abs() }
 }
 
@@ -80,7 +80,7 @@ mod tests {
     #[test]
     fn at_a_reading_the_error_is_the_meter_s_and_grows_with_age() {
         let error = |minute| bent(&known(), minute, 1.0).error;
-        assert!((error(120.0) - READ).abs() < 1e-9);
+        assert!((error(120.0) - READ_ERROR).abs() < 1e-9);
         assert!(error(150.0) > error(130.0) && error(600.0) < 1.0 && error(600.0) > 0.99);
     }
 

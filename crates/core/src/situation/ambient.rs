@@ -1,5 +1,5 @@
 use super::{Bases, tone_offset};
-use crate::exposure::MeterConstants;
+use crate::exposure::{MeterConstants, READ_ERROR};
 use crate::field::Daylight;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
 use crate::scene::Role;
@@ -55,8 +55,6 @@ impl PatchAmbient {
     }
 }
 
-/// Likely error of a reading: what meters of the same make differ by (common practice).
-const READ_ERROR: f64 = 1.0 / 3.0;
 /// Likely error of a value derived from another patch.
 const DERIVED_ERROR: f64 = 1.0;
 /// Likely error of what is usual.

@@ -2,7 +2,46 @@
 
 use super::Lit;
 use crate::kit::Output;
+use crate::quantity::Stops;
 use crate::transport::Gain;
+
+/// What of a light's level is not sure.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Unsure {
+    /// A maker's guide number.
+    GuideNumber,
+    /// An output estimated from watt-seconds.
+    WattSeconds,
+    /// What was metered, flash and what stands before it together.
+    Metered,
+    /// A modifier's usual loss.
+    ModifierLoss,
+    /// A gel's printed loss.
+    GelLoss,
+    /// What walls, ceilings and cards send back, as it was guessed.
+    SentBack {
+        /// The part of the light that came that way.
+        share: f64,
+    },
+}
+
+impl Unsure {
+    /// Its likely error, in stops to either side.
+    #[must_use]
+    pub fn error(self) -> f64 {
+        match self {
+            Unsure::GuideNumber => GUIDE_NUMBER,
+            Unsure::WattSeconds => ESTIMATE,
+            Unsure::Metered => METERED,
+            Unsure::ModifierLoss => MODIFIER,
+            Unsure::GelLoss => GEL,
+            Unsure::SentBack { share } => SENT_BACK * share,
+        }
+    }
+}
+
+/// Less of it than this part sent back is not told.
+const HARDLY: f64 = 0.05;
 
 /// A maker's guide number.
 const GUIDE_NUMBER: f64 = 1.0 / 3.0;
@@ -18,25 +57,36 @@ const GEL: f64 = 0.1;
 const SENT_BACK: f64 = 0.5;
 
 impl Lit<'_> {
+    /// What is not sure of what it gives a patch.
+    #[must_use]
+    pub fn unsure(&self, gain: Gain) -> Vec<Unsure> {
+        let output = match &self.flash.output {
+            Output::GuideNumber { .. } | Output::ZoomTable { .. } => Unsure::GuideNumber,
+            Output::WattSeconds { .. } => Unsure::WattSeconds,
+            Output::Metered { .. } => Unsure::Metered,
+        };
+        let modifier = self.modifier.filter(|modifier| match &self.flash.output {
+            // Metered through it, it has no error of its own.
+            Output::Metered { reading } => reading.modifier_loss != modifier.loss && modifier.loss != Stops::ZERO,
+            _ => modifier.loss != Stops::ZERO,
+        });
+        let share = (gain.bounced + gain.carded + gain.through) / gain.sum().max(1e-12);
+        [
+            Some(output),
+            modifier.map(|_| Unsure::ModifierLoss),
+            self.gel.map(|_| Unsure::GelLoss),
+            (share > HARDLY).then_some(Unsure::SentBack { share }),
+        ]
+        .into_iter()
+        .flatten()
+        .collect()
+    }
+
     /// The likely error of what it gives a patch, in stops: within one part errors add in squares, and of light that came
     /// in several ways by the share of each.
     #[must_use]
     pub fn error(&self, gain: Gain) -> f64 {
-        let output = match &self.flash.output {
-            Output::GuideNumber { .. } | Output::ZoomTable { .. } => GUIDE_NUMBER,
-            Output::WattSeconds { .. } => ESTIMATE,
-            Output::Metered { .. } => METERED,
-        };
-        let through = match (&self.flash.output, self.modifier) {
-            (_, None) => 0.0,
-            // Metered through it, it has no error of its own.
-            (Output::Metered { reading }, Some(modifier)) if reading.modifier_loss == modifier.loss => 0.0,
-            (_, Some(modifier)) if modifier.loss.stops() == 0.0 => 0.0,
-            _ => MODIFIER,
-        };
-        let gel = if self.gel.is_some() { GEL } else { 0.0 };
-        let sent_back = SENT_BACK * (gain.bounced + gain.carded + gain.through) / gain.sum().max(1e-12);
-        [output, through, gel, sent_back].iter().map(|error| error * error).sum::<f64>().sqrt()
+        self.unsure(gain).into_iter().map(|part| part.error().powi(2)).sum::<f64>().sqrt()
     }
 }
 

@@ -13,6 +13,7 @@ pub use ambient::{PatchAmbient, Source};
 pub use asks::Asks;
 pub use bases::Bases;
 pub(crate) use bases::tone_offset;
+pub use errors::Unsure;
 pub(crate) use errors::of_sum;
 pub use flashes::Lit;
 pub(crate) use flashes::{covering, key, key_colour};

@@ -30,6 +30,10 @@ impl Default for MeterConstants {
     }
 }
 
+/// Likely error of an ambient reading, in stops to either side: meters of one make, and how the receptor is held (common
+/// practice).
+pub const READ_ERROR: f64 = 0.15;
+
 impl MeterConstants {
     /// Checks both constants against the ranges of ISO 2720.
     ///

@@ -6,7 +6,7 @@ mod metering;
 
 pub use addition::{flash_share, key_to_fill, together};
 pub use guide::{GUIDE, GuideRow};
-pub use metering::{BODY_K, MeterConstants, reflected_level};
+pub use metering::{BODY_K, MeterConstants, READ_ERROR, reflected_level};
 
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::{Ev100, FNumber, Seconds};

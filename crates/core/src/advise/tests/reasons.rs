@@ -68,11 +68,11 @@ fn close_up_at_f_32(setup: &mut Setup) {
     "Ready after 1.2 s, but a frame is wanted every 0.5 s.",
     true,
 )]
-#[case::apart_as_wanted(DialKind::Kelvin, |_: &mut Setup| (), "Low sun 99 mired warmer than the flash, as wanted.", false)]
+#[case::apart_as_wanted(DialKind::Kelvin, |_: &mut Setup| (), "Low sun about 100 mired warmer than the flash, as wanted.", false)]
 #[case::apart_unwanted(
     DialKind::Kelvin,
     |s: &mut Setup| { s.white_balance.wish = ColourWish::Together; s.white_balance.kelvin.at = Kelvin::nearest(5_600.0) },
-    "Low sun 99 mired warmer than the flash: plain to see.",
+    "Low sun about 100 mired warmer than the flash: plain to see.",
     true,
 )]
 #[case::gelled(
@@ -82,13 +82,13 @@ fn close_up_at_f_32(setup: &mut Setup) {
         s.lights[0].gel.at = Some(Id::new("gel-warm-half").unwrap());
         s.white_balance.kelvin.at = Kelvin::nearest(3_500.0);
     },
-    "Low sun 10 mired cooler than the flash: small.",
+    "Low sun and the flash as alike as can be told: small.",
     false,
 )]
 #[case::skin_off(
     DialKind::Kelvin,
     |s: &mut Setup| s.white_balance.kelvin.at = Kelvin::nearest(3_600.0),
-    "Low sun 99 mired warmer than the flash, as wanted. Flash-lit skin plainly cool.",
+    "Low sun about 100 mired warmer than the flash, as wanted. Flash-lit skin plainly cool.",
     false,
 )]
 #[case::alike(

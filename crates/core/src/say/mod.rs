@@ -1,0 +1,43 @@
+//! Small rules of wording that every sentence keeps.
+
+use crate::marks::stops_amount;
+use crate::quantity::figure;
+
+/// The first letter in capitals.
+///
+/// An f-number keeps its small f.
+pub(crate) fn capital(words: &str) -> String {
+    if words.starts_with("f/") {
+        return words.to_owned();
+    }
+    let mut letters = words.chars();
+    letters.next().map_or_else(String::new, |first| first.to_uppercase().collect::<String>() + letters.as_str())
+}
+
+/// An error in stops, as it is said: in thirds and halves, and under a third in tenths.
+#[must_use]
+pub(crate) fn stops_error(error: f64) -> String {
+    format!("± {}", give_or_take(error))
+}
+
+/// The same behind "give or take".
+#[must_use]
+pub(crate) fn give_or_take(error: f64) -> String {
+    if error >= 0.29 { stops_amount(error) } else { format!("{} stop", figure(error.max(0.05), 0.05)) }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case(0.0, "± 0.05 stop")]
+    #[case(0.15, "± 0.15 stop")]
+    #[case(0.31, "± ⅓ stop")]
+    #[case(0.6, "± ⅔ stop")]
+    #[case(2.0, "± 2 stops")]
+    fn an_error_is_never_none(#[case] error: f64, #[case] said: &str) {
+        assert_eq!(stops_error(error), said);
+    }
+}
