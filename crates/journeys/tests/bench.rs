@@ -319,3 +319,31 @@ async fn how_fast_a_dial_answers() {
     println!("dial turned to scale redrawn: median {:.1} ms, slowest {:.1} ms of {}", took[10], took[19], took.len());
     walk.end().await;
 }
+
+/// What a number is made of is told where it is pressed, by hand or by keys, and goes again without a trace.
+#[tokio::test]
+async fn ask_a_number_where_it_comes_from() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.press("g[data-told]").await;
+    walk.sees("[role=dialog] h2", "face’s level 0").await;
+    walk.sees("[role=dialog] li", "Ambient on the face at −3: metered at 18:12; ± 0.15 stop.").await;
+    walk.sees("[role=dialog] li", "the usual loss of its modifier ± ½ stop").await;
+    walk.accessible("a number asked where it comes from").await;
+    walk.keys(Key::Escape).await;
+    walk.wait("closed", "return !document.querySelector('[role=dialog]')").await;
+    // It goes with what is typed.
+    walk.type_into("Face: EV at ISO 100", "9").await;
+    walk.press("g[data-told]").await;
+    walk.sees("[role=dialog] li", "Ambient on the face at −4").await;
+    walk.keys(Key::Escape).await;
+    walk.wait("closed", "return !document.querySelector('[role=dialog]')").await;
+    // By keys alone, on a dial's own number.
+    walk.focus("[data-dial=power] output button, [data-dial^='power'] output button").await;
+    walk.keys(Key::Enter).await;
+    walk.sees("[role=dialog] h2", "exact: a click of the dial").await;
+    walk.sees("[role=dialog] li", "Frames a battery by its maker’s count").await;
+    walk.keys(Key::Escape).await;
+    walk.wait("back on the number", "return document.activeElement.matches('output button')").await;
+    walk.end().await;
+}

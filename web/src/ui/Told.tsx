@@ -24,6 +24,12 @@ const Slip = styled(Popover)`
   padding: 10px 14px 12px;
   font-size: 14px;
   line-height: 1.3;
+  > section {
+    outline: none;
+  }
+  h2::first-letter {
+    text-transform: uppercase;
+  }
   h2 {
     font-size: 17px;
     font-weight: 680;

@@ -23,7 +23,11 @@ pub(crate) fn stops_error(error: f64) -> String {
 /// The same behind "give or take".
 #[must_use]
 pub(crate) fn give_or_take(error: f64) -> String {
-    if error >= 0.29 { stops_amount(error) } else { format!("{} stop", figure(error.max(0.05), 0.05)) }
+    if error >= 0.29 {
+        stops_amount(error)
+    } else {
+        format!("{} stop", figure(error.max(0.05), 0.05).trim_end_matches('0'))
+    }
 }
 
 #[cfg(test)]
@@ -33,6 +37,7 @@ mod tests {
 
     #[rstest]
     #[case(0.0, "± 0.05 stop")]
+    #[case(0.1, "± 0.1 stop")]
     #[case(0.15, "± 0.15 stop")]
     #[case(0.31, "± ⅓ stop")]
     #[case(0.6, "± ⅔ stop")]
