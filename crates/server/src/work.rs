@@ -48,9 +48,17 @@ impl Kind {
     }
 }
 
-/// Who asks: a word a window makes for itself, so that it can overtake itself and nobody else.
+/// Who asks: a word a window makes for itself, so that it can overtake itself and nobody else, and which of its questions it is.
 #[derive(Debug, Clone)]
-pub struct Asker(Option<String>);
+pub struct Asker(Option<(String, u64)>);
+
+impl Asker {
+    /// From "word" or "word turn"; without a turn questions count in the order they come in.
+    fn read(text: &str) -> Asker {
+        let (word, turn) = text.split_once(' ').unwrap_or((text, "0"));
+        Asker(Some((word.chars().take(40).collect(), turn.parse().unwrap_or(0))))
+    }
+}
 
 impl FromRequest for Asker {
     type Error = Problem;
@@ -58,12 +66,12 @@ impl FromRequest for Asker {
 
     fn from_request(request: &HttpRequest, _: &mut Payload) -> Self::Future {
         let word = request.headers().get("x-asker").and_then(|word| word.to_str().ok());
-        ready(Ok(Asker(word.map(|word| word.chars().take(40).collect()))))
+        ready(Ok(word.map_or(Asker(None), Asker::read)))
     }
 }
 
-/// The newest question of each asker and kind.
-type Newest = HashMap<(String, Kind), Wanted>;
+/// The newest question of each asker and kind, with its turn.
+type Newest = HashMap<(String, Kind), (u64, Wanted)>;
 
 /// The place where computing is done.
 #[derive(Debug, Clone)]
@@ -107,8 +115,8 @@ impl Work {
     ) -> Result<T, Problem> {
         let wanted = Wanted::default();
         let _waiting = Waiting(wanted.clone());
-        if let Some(asker) = asker.0.clone().filter(|_| kind.only_the_newest()) {
-            self.take_turn((asker, kind), &wanted);
+        if let Some((word, turn)) = asker.0.clone().filter(|_| kind.only_the_newest()) {
+            self.take_turn((word, kind), turn, &wanted)?;
         }
         let waited = tokio::time::timeout(CEILING, self.hands.clone().acquire_owned()).await;
         let Ok(Ok(hand)) = waited else { return Err(too_much()) };
@@ -132,15 +140,20 @@ impl Work {
         }
     }
 
-    /// Makes it the newest of its asker and kind; the one before is given up.
-    fn take_turn(&self, key: (String, Kind), wanted: &Wanted) {
+    /// Makes it the newest of its asker and kind; the one before is given up. Questions may come in another order than they
+    /// were asked in: one that comes after a newer is overtaken itself.
+    fn take_turn(&self, key: (String, Kind), turn: u64, wanted: &Wanted) -> Result<(), Problem> {
         let mut newest = self.newest();
+        if newest.get(&key).is_some_and(|(before, _)| *before > turn) {
+            return Err(overtaken());
+        }
         if newest.len() >= ASKERS && !newest.contains_key(&key) {
             newest.clear();
         }
-        if let Some(before) = newest.insert(key, wanted.clone()) {
+        if let Some((_, before)) = newest.insert(key, (turn, wanted.clone())) {
             before.give_up();
         }
+        Ok(())
     }
 }
 
@@ -167,7 +180,7 @@ mod tests {
     async fn the_newest_wins() {
         let (work, begun) = (one_hand(), Arc::new(AtomicUsize::new(0)));
         let busy = work.hands.clone().acquire_owned().await.unwrap();
-        let window = Asker(Some("a".into()));
+        let window = Asker::read("a");
         let ask = |asker: Asker, number: usize| {
             let (work, begun) = (work.clone(), begun.clone());
             tokio::spawn(async move {
@@ -183,7 +196,7 @@ mod tests {
             all.push(ask(window.clone(), number));
             tokio::task::yield_now().await;
         }
-        let other = ask(Asker(Some("b".into())), 9);
+        let other = ask(Asker::read("b"), 9);
         tokio::task::yield_now().await;
         drop(busy);
         let mut answers = Vec::new();
@@ -195,6 +208,24 @@ mod tests {
         assert_eq!(answers.last().and_then(|answer| answer.as_ref().ok()), Some(&4));
         assert_eq!(other.await.unwrap().unwrap(), 9);
         assert_eq!(begun.load(Ordering::SeqCst), 2);
+    }
+
+    /// What was asked before but comes in after is overtaken, not what was asked last.
+    #[tokio::test]
+    async fn a_newer_question_keeps_its_place_before_an_older_that_comes_late() {
+        let work = one_hand();
+        let busy = work.hands.clone().acquire_owned().await.unwrap();
+        let asked = work.clone();
+        let newer = tokio::spawn(async move { asked.answer(&Asker::read("a 8"), Kind::Moment, || 8).await });
+        tokio::task::yield_now().await;
+        let older = work.answer(&Asker::read("a 7"), Kind::Moment, || 7).await;
+        assert_eq!(older.unwrap_err().kind, "overtaken");
+        drop(busy);
+        assert_eq!(newer.await.unwrap().unwrap(), 8);
+        assert_eq!(work.answer(&Asker::read("a 9"), Kind::Moment, || 9).await.unwrap(), 9);
+        // Another kind and another window have turns of their own.
+        assert_eq!(work.answer(&Asker::read("a 1"), Kind::Assess, || 1).await.unwrap(), 1);
+        assert_eq!(work.answer(&Asker::read("b 1"), Kind::Moment, || 1).await.unwrap(), 1);
     }
 
     /// A question whose asker has gone is not begun, and gives its place free.
@@ -238,7 +269,7 @@ mod tests {
         assert_eq!(work.answer(&Asker(None), Kind::Plan, || 7).await.unwrap(), 7);
         assert_eq!(ended.load(Ordering::SeqCst), 1);
 
-        let window = Asker(Some("a".into()));
+        let window = Asker::read("a");
         let (asked, again, question) = (work.clone(), window.clone(), endless(&ended));
         let before = tokio::spawn(async move { asked.answer(&again, Kind::Assess, question).await });
         while work.hands.available_permits() > 0 {

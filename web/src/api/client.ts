@@ -4,8 +4,17 @@ import type { Problem } from './types'
 
 /** A word this window makes for itself, so that its newer questions overtake its older ones and nobody else's. */
 const asker = Math.random().toString(36).slice(2)
+let asked = 0
 
-export const client = createClient<paths>({ baseUrl: '/', headers: { 'X-Asker': asker } })
+export const client = createClient<paths>({ baseUrl: '/' })
+
+client.use({
+  onRequest({ request }) {
+    // Questions may reach the server in another order than they were asked in: each says which it is.
+    request.headers.set('X-Asker', `${asker} ${++asked}`)
+    return request
+  },
+})
 
 /** An answer that is a problem: what to say, and at which fields. */
 export class ApiProblem extends Error {
