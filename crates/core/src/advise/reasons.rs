@@ -44,7 +44,7 @@ fn shutter(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
         return (text, true);
     }
     if facts.shake_short > 0.3 {
-        let needed = s.asks.shake.map(|tv| ShutterMark::at_least_as_fast_as(Seconds::nearest((-tv).exp2())));
+        let needed = s.asks.shake.map(|tv| ShutterMark::at_least_as_fast_as(Seconds::of((-tv).exp2())));
         let needed = needed.map_or_else(String::new, label);
         return (format!("Too slow for the hand: {needed} holds it, or a tripod."), true);
     }

@@ -109,35 +109,35 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 .iter()
                 .zip(&facts.parts)
                 .filter_map(|(lit, part)| {
-                    part[index].map(|level| LightPart { light: lit.light.id.clone(), level: Stops::nearest(level) })
+                    part[index].map(|level| LightPart { light: lit.light.id.clone(), level: Stops::of(level) })
                 })
                 .collect();
-            let total_error = Stops::nearest(of_sum(flashes.iter().copied().chain([(level, ambient.error.stops())])));
+            let total_error = Stops::of(of_sum(flashes.iter().copied().chain([(level, ambient.error.stops())])));
             let mut level = Level {
                 patch: *patch,
                 name: patch.words(),
-                ambient: Stops::nearest(level),
+                ambient: Stops::of(level),
                 flash: flash.map(Stops::nearest),
                 parts,
-                total: Stops::nearest(total),
+                total: Stops::of(total),
                 flash_share: Share::nearest(light / (light + level.exp2())),
                 target,
                 ambient_target: wishes.face_ambient.filter(|_| on_face),
                 spread: on_face.then(|| super::face_levels(s, facts)).flatten().map(|faces| Spread {
-                    low: Stops::nearest(faces.iter().copied().fold(f64::MAX, f64::min)),
-                    high: Stops::nearest(faces.iter().copied().fold(f64::MIN, f64::max)),
+                    low: Stops::of(faces.iter().copied().fold(f64::MAX, f64::min)),
+                    high: Stops::of(faces.iter().copied().fold(f64::MIN, f64::max)),
                 }),
                 flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
-                off: Stops::nearest(target.map_or(0.0, |band| band.miss(total))),
+                off: Stops::of(target.map_or(0.0, |band| band.miss(total))),
                 clips: facts.clipped.iter().any(|(patch, _)| *patch == index),
                 sinks: total < floor - to_picture,
                 source: ambient.source.clone(),
                 error: ambient.error,
-                flash_error: flash.map(|_| Stops::nearest(of_sum(flashes.iter().copied()))),
+                flash_error: flash.map(|_| Stops::of(of_sum(flashes.iter().copied()))),
                 total_error,
                 account: account::of_level(s, facts, index, &stops_label(total), total_error),
-                clips_at: Stops::nearest(s.headroom(dials.iso) - to_picture),
-                sinks_at: Stops::nearest(floor - to_picture),
+                clips_at: Stops::of(s.headroom(dials.iso) - to_picture),
+                sinks_at: Stops::of(floor - to_picture),
                 sentence: String::new(),
             };
             level.sentence = sentence(&level);

@@ -92,12 +92,12 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 },
                 batteries: battery_sets(s.setup.pace.frames, flash.full_pops, power),
                 duration: duration_at(&flash.durations, power)
-                    .map(|time| Seconds::nearest(1.0 / known_to_a_tenth(1.0 / time.seconds()))),
+                    .map(|time| Seconds::of(1.0 / known_to_a_tenth(1.0 / time.seconds()))),
                 beam_width: lit.modifier.and_then(|modifier| modifier.beam).map(|beam| {
                     let half = (beam / 2.0).min(89.0).to_radians();
-                    Metres::nearest(2.0 * lit.face_distance.metres() * half.tan())
+                    Metres::of(2.0 * lit.face_distance.metres() * half.tan())
                 }),
-                kelvin: Kelvin::nearest(no_finer(lit.kelvin().kelvin(), KELVIN_ERROR)),
+                kelvin: Kelvin::of(no_finer(lit.kelvin().kelvin(), KELVIN_ERROR)),
             }
         })
         .collect()

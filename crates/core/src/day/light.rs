@@ -130,11 +130,11 @@ impl<'a> SetupCurve<'a> {
         let unread = unread_error(model, cover);
         let bent = self.bent(patch, minute, unread);
         model.ev[patch].map(|ev| ForecastLevel {
-            ev: Ev100::nearest(ev + bent.by),
-            cards: Stops::nearest(model.cards[patch]),
-            error: Stops::nearest(bent.error),
+            ev: Ev100::of(ev + bent.by),
+            cards: Stops::of(model.cards[patch]),
+            error: Stops::of(bent.error),
             reading: bent.reading.map(|known| self.setup.readings[known.index].id.clone()),
-            difference: Stops::nearest(bent.reading.map_or(0.0, |known| known.difference)),
+            difference: Stops::of(bent.reading.map_or(0.0, |known| known.difference)),
             age: bent.age,
         })
     }
@@ -158,13 +158,13 @@ fn on_set(around: &Around<'_>) -> Option<Sun> {
     (open && over > 0.05 && around.sun.apparent > 0.0 && around.light.skies[2] < 0.9).then(|| Sun {
         bearing: Degrees::nearest(tenth(turn(around.spot.camera_looks.degrees(), around.sun.azimuth))),
         elevation: Degrees::nearest(tenth(around.sun.apparent)),
-        level: Ev100::nearest(tenth(around.meter.incident_level(lux.max(1e-3)))),
+        level: Ev100::of(tenth(around.meter.incident_level(lux.max(1e-3)))),
     })
 }
 
 /// A colour as finely as it is known.
 fn to_fifty(kelvin: f64) -> Kelvin {
-    Kelvin::nearest((kelvin / 50.0).round() * 50.0)
+    Kelvin::of((kelvin / 50.0).round() * 50.0)
 }
 
 fn tenth(value: f64) -> f64 {

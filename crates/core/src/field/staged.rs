@@ -17,7 +17,7 @@ const INSIDE: f64 = 0.06;
 /// A window's light: diffuse, from just before its pane.
 pub(crate) fn window(pane: &Flat) -> Emitter {
     let (width, height) = (2.0 * pane.right.length(), 2.0 * pane.up.length());
-    let face = Face::Rectangle { width: Metres::nearest(width), height: Metres::nearest(height) };
+    let face = Face::Rectangle { width: Metres::of(width), height: Metres::of(height) };
     let looks = pane.normal();
     Emitter { middle: pane.middle + looks * INSIDE, looks, face, law: Law::Diffuse }
 }

@@ -128,7 +128,7 @@ pub struct Flash {
 /// square root of the energy (from memory; a meter reading replaces it).
 #[must_use]
 pub fn estimated_guide_number(watt_seconds: f64) -> GuideNumber {
-    GuideNumber::nearest(60.0 * (watt_seconds / 400.0).sqrt())
+    GuideNumber::of(60.0 * (watt_seconds / 400.0).sqrt())
 }
 
 impl Output {
@@ -150,7 +150,7 @@ impl Output {
             Output::Metered { reading } => {
                 let bare = reading.modifier_loss.stops() + reading.power.stops_below_full() - reading.iso.stops();
                 let seen = reading.aperture.f_number().number() * reading.distance.metres();
-                GuideNumber::nearest(seen * (bare / 2.0).exp2())
+                GuideNumber::of(seen * (bare / 2.0).exp2())
             }
             Output::ZoomTable { rows } => zoomed(rows, covering),
         }
@@ -162,7 +162,7 @@ fn zoomed(rows: &[ZoomRow], covering: Option<Millimetres>) -> GuideNumber {
     let by_zoom = |a: &&ZoomRow, b: &&ZoomRow| a.zoom.millimetres().total_cmp(&b.zoom.millimetres());
     let widest = rows.iter().min_by(by_zoom);
     let Some(covering) = covering else {
-        return widest.map_or(GuideNumber::nearest(0.0), |row| row.guide_number);
+        return widest.map_or(GuideNumber::of(0.0), |row| row.guide_number);
     };
     let below = rows.iter().filter(|row| row.zoom <= covering).max_by(by_zoom);
     let above = rows.iter().filter(|row| row.zoom >= covering).min_by(by_zoom);
@@ -171,10 +171,10 @@ fn zoomed(rows: &[ZoomRow], covering: Option<Millimetres>) -> GuideNumber {
             let (z0, z1) = (low.zoom.millimetres(), high.zoom.millimetres());
             let share = (covering.millimetres() - z0) / (z1 - z0);
             let (g0, g1) = (low.guide_number.metres(), high.guide_number.metres());
-            GuideNumber::nearest(g0 + share * (g1 - g0))
+            GuideNumber::of(g0 + share * (g1 - g0))
         }
         (Some(row), _) | (None, Some(row)) => row.guide_number,
-        (None, None) => GuideNumber::nearest(0.0),
+        (None, None) => GuideNumber::of(0.0),
     }
 }
 

@@ -43,7 +43,7 @@ impl Flash {
         let widest = rows.iter().map(|row| row.zoom).min_by(|a, b| a.millimetres().total_cmp(&b.millimetres()))?;
         let longest = rows.iter().map(|row| row.zoom).max_by(|a, b| a.millimetres().total_cmp(&b.millimetres()))?;
         let lens = covering.map_or(widest.millimetres(), Millimetres::millimetres);
-        Some(Millimetres::nearest(lens.clamp(widest.millimetres(), longest.millimetres())))
+        Some(Millimetres::of(lens.clamp(widest.millimetres(), longest.millimetres())))
     }
 
     /// What its zoom head is set to with this before it; none where it has no zoom.

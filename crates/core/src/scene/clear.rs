@@ -117,7 +117,7 @@ pub(crate) fn clear_distance(
         let at = face + way * distance;
         let fits = at.z > 0.05 && stage.setup.wall_before(at).is_none();
         let clear = fits && !outline(at).iter().any(|point| stage.shows(*point)) && !(stand && stage.shows_stand(at));
-        clear.then(|| Metres::nearest(distance))
+        clear.then(|| Metres::of(distance))
     })
 }
 

@@ -128,10 +128,10 @@ impl Framing {
         let faces = setup.faces();
         let full = |half: f64| 2.0 * half.atan().to_degrees();
         Framing {
-            width: Metres::nearest(2.0 * view.half_width * distance),
-            height: Metres::nearest(2.0 * view.half_height * distance),
+            width: Metres::of(2.0 * view.half_width * distance),
+            height: Metres::of(2.0 * view.half_height * distance),
             subject_share: (high - low) / (2.0 * view.half_height * distance),
-            background_width: Metres::nearest(2.0 * view.half_width * behind),
+            background_width: Metres::of(2.0 * view.half_width * behind),
             angle_across: full(view.half_width),
             angle_up: full(view.half_height),
             faces_in: faces.iter().filter(|face| view.sees(face.at)).count() as u32,

@@ -85,22 +85,22 @@ pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> 
         Method::Incident if !of_subject => -Bases::of(setup, meter).over_incident[3],
         _ => 0.0,
     };
-    reading.measured.level() - Stops::nearest(bias)
+    reading.measured.level() - Stops::of(bias)
 }
 
 fn metered(setup: &Setup, patch: Patch, meter: MeterConstants) -> Option<PatchAmbient> {
     newest(setup, patch).map(|reading| PatchAmbient {
         ev: level(setup, reading, meter),
         source: Source::Metered { reading: reading.id.clone() },
-        error: Stops::nearest(READ_ERROR),
+        error: Stops::of(READ_ERROR),
     })
 }
 
 fn derived(from: &PatchAmbient, patch: Patch, step: f64) -> PatchAmbient {
     PatchAmbient {
-        ev: from.ev + Stops::nearest(step),
+        ev: from.ev + Stops::of(step),
         source: if from.source == Source::Usual { Source::Usual } else { Source::Derived { patch } },
-        error: Stops::nearest(from.error.stops().max(DERIVED_ERROR)),
+        error: Stops::of(from.error.stops().max(DERIVED_ERROR)),
     }
 }
 
@@ -119,7 +119,7 @@ pub(super) fn of_patches(setup: &Setup, meter: MeterConstants) -> [Option<PatchA
         .unwrap_or_else(|| PatchAmbient {
             ev: setup.ambient.usual_level(),
             source: Source::Usual,
-            error: Stops::nearest(USUAL_ERROR),
+            error: Stops::of(USUAL_ERROR),
         });
     let shadow = read_shadow.unwrap_or_else(|| derived(&face, Patch::Face, -SHADOW_SIDE));
     let background = read_background.unwrap_or_else(|| derived(&face, Patch::Face, backlit + sends_back));
@@ -171,9 +171,9 @@ pub(super) fn add_daylight(
         return;
     }
     let by_windows = |lux: f64| PatchAmbient {
-        ev: Ev100::nearest(meter.incident_level(lux)),
+        ev: Ev100::of(meter.incident_level(lux)),
         source: Source::Windows,
-        error: Stops::nearest(WINDOW_ERROR),
+        error: Stops::of(WINDOW_ERROR),
     };
     let windows = daylight.windows;
     let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_metered);
@@ -191,7 +191,7 @@ pub(super) fn add_daylight(
     for (index, cards) in daylight.cards.into_iter().enumerate() {
         if let Some(patch) = ambient[index].as_mut().filter(|_| cards > 0.0) {
             let off_cards = meter.incident_level(cards) + bases.over_incident[index];
-            patch.ev = Ev100::nearest((patch.ev.ev().exp2() + off_cards.exp2()).log2());
+            patch.ev = Ev100::of((patch.ev.ev().exp2() + off_cards.exp2()).log2());
         }
     }
 }

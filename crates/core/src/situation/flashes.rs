@@ -106,7 +106,7 @@ impl Lit<'_> {
 
 /// What a lens asks a bare zoom head to cover: its focal length on a 36 × 24 mm frame.
 pub(crate) fn covering(setup: &Setup, body: &Camera) -> Millimetres {
-    Millimetres::nearest(setup.camera.focal.millimetres() * body.crop())
+    Millimetres::of(setup.camera.focal.millimetres() * body.crop())
 }
 
 /// The lights that fire, without what they give yet.

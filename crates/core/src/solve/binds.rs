@@ -304,7 +304,7 @@ pub(super) fn binds(s: &Situation<'_>, w: &Weights, dials: &Dials, solved: Optio
                 .map(|w| w.way.clone())
                 .collect(),
             bound,
-            stops: Stops::nearest(stops),
+            stops: Stops::of(stops),
         })
         .collect()
 }

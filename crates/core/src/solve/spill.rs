@@ -81,7 +81,7 @@ impl Trial<'_> {
     fn moved(&self, times: f64, word: &str) -> Option<SpillWay> {
         let distance = (self.lit.face_distance.metres() * times * 20.0).round() / 20.0;
         let text = format!("{word}, to {}", self.s.house.units.distance(distance));
-        let change = Change::MoveLight { light: self.lit.light.id.clone(), face_distance: Metres::nearest(distance) };
+        let change = Change::MoveLight { light: self.lit.light.id.clone(), face_distance: Metres::of(distance) };
         self.way(change, text)
     }
 

@@ -41,7 +41,7 @@ pub struct GelChoice {
 pub fn choose_gel(wish: ColourWish, flash: Mired, ambient: Mired, gels: &[GelChoice]) -> Option<usize> {
     let aim = match wish {
         ColourWish::Together => ambient,
-        ColourWish::CoolEvening => flash + MiredShift::nearest(109.0),
+        ColourWish::CoolEvening => flash + MiredShift::of(109.0),
         ColourWish::AmbientAsItIs | ColourWish::Between => return None,
     };
     let bare = (aim - flash).size();
@@ -68,9 +68,9 @@ pub fn between(wish: ColourWish, flash: Mired, ambient: Mired, flash_share: Shar
         }
         ColourWish::Between => 0.5,
     };
-    let setting = Mired::nearest(flash.mired() * weight + ambient.mired() * (1.0 - weight));
+    let setting = Mired::of(flash.mired() * weight + ambient.mired() * (1.0 - weight));
     let kelvin = Kelvin::from(setting).kelvin();
-    Kelvin::nearest(((kelvin / 100.0).round() * 100.0).clamp(2_000.0, 12_000.0))
+    Kelvin::of(((kelvin / 100.0).round() * 100.0).clamp(2_000.0, 12_000.0))
 }
 
 #[cfg(test)]

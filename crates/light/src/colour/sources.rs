@@ -34,7 +34,7 @@ impl AmbientColour {
     /// The temperature: the middle of what is usual for this kind of light (common practice), or as measured.
     #[must_use]
     pub fn kelvin(self) -> Kelvin {
-        Kelvin::nearest(match self {
+        Kelvin::of(match self {
             AmbientColour::Sun => 5_250.0,
             AmbientColour::LowSun => 3_600.0,
             AmbientColour::Cloud => 6_250.0,
@@ -76,7 +76,7 @@ impl AmbientColour {
     /// What such a light usually meters, for a setup without a reading (exposure guide).
     #[must_use]
     pub fn usual_level(self) -> Ev100 {
-        self.guide().map_or_else(|| Ev100::nearest(12.0), GuideRow::middle)
+        self.guide().map_or_else(|| Ev100::of(12.0), GuideRow::middle)
     }
 
     /// In words, as part of a sentence.
@@ -128,7 +128,7 @@ const PRESETS: [(Preset, f64); 6] = [
 /// The preset nearest to a temperature, compared in mired.
 #[must_use]
 pub fn nearest_preset(kelvin: Kelvin) -> Preset {
-    let off = |preset: f64| (Mired::from(Kelvin::nearest(preset)) - Mired::from(kelvin)).size();
+    let off = |preset: f64| (Mired::from(Kelvin::of(preset)) - Mired::from(kelvin)).size();
     PRESETS.iter().min_by(|a, b| off(a.1).total_cmp(&off(b.1))).map_or(Preset::Flash, |found| found.0)
 }
 

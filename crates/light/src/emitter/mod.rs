@@ -63,7 +63,7 @@ pub fn near_field(face: Face, distance: Metres) -> Stops {
             rectangle_factor(x, y) * PI / (4.0 * x * y)
         }
     };
-    Stops::nearest(ratio.min(1.0).log2())
+    Stops::of(ratio.min(1.0).log2())
 }
 
 /// The configuration factor of a plane element to a parallel rectangle centred on its normal, with half sides x and
@@ -79,7 +79,7 @@ fn rectangle_factor(x: f64, y: f64) -> f64 {
 /// How much darker the further of two things on the axis is: the inverse square and the near field of both.
 #[must_use]
 pub fn fall_off(face: Face, near: Metres, far: Metres) -> Stops {
-    let inverse_square = Stops::nearest(2.0 * (far.metres() / near.metres()).log2());
+    let inverse_square = Stops::of(2.0 * (far.metres() / near.metres()).log2());
     inverse_square + near_field(face, near) - near_field(face, far)
 }
 

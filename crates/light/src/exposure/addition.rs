@@ -5,7 +5,7 @@ use crate::quantity::{Share, Stops};
 /// Equal parts give one stop more than either.
 #[must_use]
 pub fn together(ambient: Stops, flash: Stops) -> Stops {
-    Stops::nearest((ambient.light_ratio() + flash.light_ratio()).log2())
+    Stops::of((ambient.light_ratio() + flash.light_ratio()).log2())
 }
 
 /// The part of the light that comes from the flash: `2^f/(2^a + 2^f)`.

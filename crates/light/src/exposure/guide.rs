@@ -15,7 +15,7 @@ impl GuideRow {
     /// The middle of the usual range: the starting point where nothing has been metered.
     #[must_use]
     pub fn middle(&self) -> Ev100 {
-        Ev100::nearest((self.from + self.to) / 2.0)
+        Ev100::of((self.from + self.to) / 2.0)
     }
 }
 

@@ -48,7 +48,7 @@ impl MeterConstants {
     /// The illuminance an incident reading stands for: `E = C·N²/(t·S)`, so `E = C/100·2^EV100` (ISO 2720).
     #[must_use]
     pub fn illuminance(&self, level: Ev100) -> Illuminance {
-        Illuminance::nearest(self.c / 100.0 * level.ev().exp2())
+        Illuminance::of(self.c / 100.0 * level.ev().exp2())
     }
 
     /// The luminance a reflected reading stands for, in cd/m²: `L = K/100·2^EV100` (ISO 2720).
@@ -75,7 +75,7 @@ impl MeterConstants {
     /// What a flash has to give at the subject: `H = C·N²/S` (ISO 2720).
     #[must_use]
     pub fn flash_exposure(&self, aperture: FNumber, iso_speed: f64) -> LuminousExposure {
-        LuminousExposure::nearest(self.c * aperture.number().powi(2) / iso_speed)
+        LuminousExposure::of(self.c * aperture.number().powi(2) / iso_speed)
     }
 }
 

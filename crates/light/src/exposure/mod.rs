@@ -16,13 +16,13 @@ use crate::quantity::{Ev100, FNumber, Seconds};
 #[must_use]
 pub fn ev100(aperture: FNumber, time: Seconds, iso_speed: f64) -> Ev100 {
     let n = aperture.number();
-    Ev100::nearest((n * n / time.seconds()).log2() - (iso_speed / 100.0).log2())
+    Ev100::of((n * n / time.seconds()).log2() - (iso_speed / 100.0).log2())
 }
 
 /// The same for dial positions, exact: `Av + Tv − Sv`.
 #[must_use]
 pub fn ev100_of_marks(aperture: ApertureMark, shutter: ShutterMark, iso: IsoMark) -> Ev100 {
-    Ev100::nearest(f64::from(aperture.sixths() + shutter.sixths() - iso.sixths()) / 6.0)
+    Ev100::of(f64::from(aperture.sixths() + shutter.sixths() - iso.sixths()) / 6.0)
 }
 
 #[cfg(test)]

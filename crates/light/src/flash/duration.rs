@@ -32,7 +32,7 @@ pub fn duration_at(table: &[DurationRow], power: Power) -> Option<Seconds> {
             let (p0, p1) = (low.power.stops_below_full(), high.power.stops_below_full());
             let (t0, t1) = (low.t_tenth.seconds().log2(), high.t_tenth.seconds().log2());
             let share = if p1 > p0 { (at - p0) / (p1 - p0) } else { 0.0 };
-            Some(Seconds::nearest((t0 + share * (t1 - t0)).exp2()))
+            Some(Seconds::of((t0 + share * (t1 - t0)).exp2()))
         }
         (Some(end), None) | (None, Some(end)) => Some(end.t_tenth),
         (None, None) => None,

@@ -3,19 +3,19 @@ use crate::quantity::{FNumber, GuideNumber, Metres, Power, Stops};
 /// The guide number at this speed and power: `GN·√(S/100)·√p` (ISO 1230).
 #[must_use]
 pub fn guide_number(full: GuideNumber, iso_speed: f64, power: Power) -> GuideNumber {
-    GuideNumber::nearest(full.metres() * (iso_speed / 100.0 * power.fraction()).sqrt())
+    GuideNumber::of(full.metres() * (iso_speed / 100.0 * power.fraction()).sqrt())
 }
 
 /// The aperture for which the flash is right at this distance: `N = GN/d` (ISO 1230).
 #[must_use]
 pub fn aperture_for(guide: GuideNumber, distance: Metres) -> FNumber {
-    FNumber::nearest(guide.metres() / distance.metres())
+    FNumber::of(guide.metres() / distance.metres())
 }
 
 /// The distance at which the flash is right at this aperture: `d = GN/N` (ISO 1230).
 #[must_use]
 pub fn distance_for(guide: GuideNumber, aperture: FNumber) -> Metres {
-    Metres::nearest(guide.metres() / aperture.number())
+    Metres::of(guide.metres() / aperture.number())
 }
 
 /// The intensity along a flash's axis at full power, in candela-seconds: `I = C·GN²/100` with C = 250, which is the
@@ -28,7 +28,7 @@ pub fn axial_intensity(full: GuideNumber) -> f64 {
 /// The level a flash gives at f/1, ISO 100 and full power from this distance: `2·log2(GN/d)` stops.
 #[must_use]
 pub fn level_at(full: GuideNumber, distance: Metres) -> Stops {
-    Stops::nearest(2.0 * (full.metres() / distance.metres()).log2())
+    Stops::of(2.0 * (full.metres() / distance.metres()).log2())
 }
 
 #[cfg(test)]

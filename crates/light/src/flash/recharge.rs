@@ -3,7 +3,7 @@ use crate::quantity::{Power, Seconds};
 /// The time to be ready again: proportional to the energy used, `t = p·t_full`.
 #[must_use]
 pub fn recharge_time(full: Seconds, power: Power) -> Seconds {
-    Seconds::nearest(full.seconds() * power.fraction())
+    Seconds::of(full.seconds() * power.fraction())
 }
 
 /// The most frames a second that can be held: `1/(p·t_full)`.

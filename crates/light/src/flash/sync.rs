@@ -34,7 +34,7 @@ pub fn lit_share(shutter: ShutterMark, sync: ShutterMark) -> Share {
 #[must_use]
 pub fn high_speed_loss(shutter: ShutterMark, sync: ShutterMark, cost: Stops) -> Stops {
     let past = shutter.stops() - sync.stops();
-    if past <= 0.0 { Stops::ZERO } else { cost + Stops::nearest((past - 1.0 / 3.0).max(0.0)) }
+    if past <= 0.0 { Stops::ZERO } else { cost + Stops::of((past - 1.0 / 3.0).max(0.0)) }
 }
 
 #[cfg(test)]

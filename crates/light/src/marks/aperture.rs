@@ -22,7 +22,7 @@ impl ApertureMark {
     /// The true f-number: powers of √2 (f/5.6 is 5.657).
     #[must_use]
     pub fn f_number(self) -> FNumber {
-        FNumber::nearest((self.stops() / 2.0).exp2())
+        FNumber::of((self.stops() / 2.0).exp2())
     }
 
     fn print(self, step: StepSize) -> String {

@@ -26,7 +26,7 @@ impl ShutterMark {
     /// The true time: powers of two (1/60 is 1/64 s, 30 s is 32 s).
     #[must_use]
     pub fn time(self) -> Seconds {
-        Seconds::nearest((-self.stops()).exp2())
+        Seconds::of((-self.stops()).exp2())
     }
 
     /// The fastest third-stop mark that is no faster than `time`.

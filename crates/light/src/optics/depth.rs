@@ -47,7 +47,7 @@ const EQUAL_MTF50: f64 = 1.75;
 #[must_use]
 pub fn focus_to_hold(near: Metres, far: Metres) -> Metres {
     let (a, b) = (near.metres(), far.metres());
-    Metres::nearest(2.0 * a * b / (a + b))
+    Metres::of(2.0 * a * b / (a + b))
 }
 
 impl Lensing {
@@ -82,7 +82,7 @@ impl Lensing {
     /// Light lost close up: `2·log2(1 + m/P)`.
     #[must_use]
     pub fn close_up_loss(&self) -> Stops {
-        Stops::nearest(2.0 * self.working().log2())
+        Stops::of(2.0 * self.working().log2())
     }
 
     /// The blur of diffraction at a marked f-number, as a disc in millimetres: `1.75·λ·N_w`, N_w the working number.
@@ -113,8 +113,8 @@ impl Lensing {
             return DepthOfField { near: self.focus, far: Some(self.focus) };
         }
         let h = f * f / (aperture.number() * circle) + f;
-        let far = (h > s).then(|| Metres::nearest(s * (h - f) / (h - s)));
-        DepthOfField { near: Metres::nearest(s * (h - f) / (h + s - 2.0 * f)), far }
+        let far = (h > s).then(|| Metres::of(s * (h - f) / (h - s)));
+        DepthOfField { near: Metres::of(s * (h - f) / (h + s - 2.0 * f)), far }
     }
 
     /// Sharp depth in all, in metres, `None` when it reaches infinity; close up `2·N·c·(1+m/P)/m²`.
@@ -146,7 +146,7 @@ impl Lensing {
         let (k, c) = (self.defocus(middle, depth), self.circle.millimetres());
         let delta = EQUAL_MTF50 * LAMBDA * self.working();
         let root = c.powi(4) - 4.0 * delta * delta * k * k;
-        let opening = |square: f64| FNumber::nearest(square.max(0.0).sqrt());
+        let opening = |square: f64| FNumber::of(square.max(0.0).sqrt());
         if root < 0.0 {
             let nearest = opening(k / delta);
             return Holding { widest: nearest, smallest: nearest, holds: false };
@@ -168,7 +168,7 @@ impl Lensing {
 /// The ends of a depth about a distance; the near one stays before the lens.
 fn ends(middle: Metres, depth: Metres) -> (Metres, Metres) {
     let (s, half) = (middle.metres(), depth.metres() / 2.0);
-    (Metres::nearest((s - half).max(s * 0.02)), Metres::nearest(s + half))
+    (Metres::of((s - half).max(s * 0.02)), Metres::of(s + half))
 }
 
 /// The f-number that holds near `a` and far `b` sharp, focused at `2ab/(a+b)`, diffraction left out:
@@ -181,7 +181,7 @@ fn number_to_hold(f: f64, c: f64, a: f64, b: f64) -> f64 {
 /// The blur circle from the sensor's size: its diagonal over 1500.
 #[must_use]
 pub fn circle_from_sensor(width: Millimetres, height: Millimetres) -> Millimetres {
-    Millimetres::nearest(width.millimetres().hypot(height.millimetres()) / 1500.0)
+    Millimetres::of(width.millimetres().hypot(height.millimetres()) / 1500.0)
 }
 
 /// The blur circle from the pixels, for bodies meant to be looked at closely: three pixels across, and never more than
@@ -190,13 +190,13 @@ pub fn circle_from_sensor(width: Millimetres, height: Millimetres) -> Millimetre
 pub fn circle_from_pixels(width: Millimetres, height: Millimetres, megapixels: f64) -> Millimetres {
     let area = width.millimetres() * height.millimetres();
     let pitch = (area / (megapixels * 1e6)).sqrt();
-    Millimetres::nearest((3.0 * pitch).min(circle_from_sensor(width, height).millimetres()))
+    Millimetres::of((3.0 * pitch).min(circle_from_sensor(width, height).millimetres()))
 }
 
 /// The diffraction disc at 550 nm: `2.44·λ·N`, with the working f-number close up.
 #[must_use]
 pub fn airy_disc(working: FNumber) -> Millimetres {
-    Millimetres::nearest(2.44 * 550e-6 * working.number())
+    Millimetres::of(2.44 * 550e-6 * working.number())
 }
 
 #[cfg(test)]

@@ -42,7 +42,7 @@ pub fn slowest_hand_held(
         ShakeSchool::Cautious => 0.5,
     };
     let fine = if megapixels >= HIGH_RESOLUTION { 0.5 } else { 1.0 };
-    Seconds::nearest(k * fine * stabiliser_stops.exp2() / (focal.millimetres() * crop))
+    Seconds::of(k * fine * stabiliser_stops.exp2() / (focal.millimetres() * crop))
 }
 
 #[cfg(test)]

@@ -16,29 +16,33 @@ quantity! {
     MiredShift, mired, MIRED_SHIFT
 }
 
+/// The least mired that is still given as a temperature: 1 000 000 K.
+const HOTTEST: f64 = 1.0;
+
 impl From<Kelvin> for Mired {
     fn from(colour: Kelvin) -> Mired {
-        Mired::nearest(1e6 / colour.kelvin())
+        Mired::of(1e6 / colour.kelvin())
     }
 }
 
 impl From<Mired> for Kelvin {
     fn from(colour: Mired) -> Kelvin {
-        Kelvin::nearest(1e6 / colour.mired())
+        // Past 0 mired, where a cooling gel can take a blue light, there is no temperature any more.
+        Kelvin::of(1e6 / colour.mired().max(HOTTEST))
     }
 }
 
 impl Sub for Mired {
     type Output = MiredShift;
     fn sub(self, other: Mired) -> MiredShift {
-        MiredShift::nearest(self.mired() - other.mired())
+        MiredShift::of(self.mired() - other.mired())
     }
 }
 
 impl Add<MiredShift> for Mired {
     type Output = Mired;
     fn add(self, shift: MiredShift) -> Mired {
-        Mired::nearest(self.mired() + shift.mired())
+        Mired::of(self.mired() + shift.mired())
     }
 }
 

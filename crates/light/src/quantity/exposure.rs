@@ -35,21 +35,21 @@ quantity! {
 impl Sub for Ev100 {
     type Output = Stops;
     fn sub(self, other: Ev100) -> Stops {
-        Stops::nearest(self.ev() - other.ev())
+        Stops::of(self.ev() - other.ev())
     }
 }
 
 impl Add<Stops> for Ev100 {
     type Output = Ev100;
     fn add(self, step: Stops) -> Ev100 {
-        Ev100::nearest(self.ev() + step.stops())
+        Ev100::of(self.ev() + step.stops())
     }
 }
 
 impl Sub<Stops> for Ev100 {
     type Output = Ev100;
     fn sub(self, step: Stops) -> Ev100 {
-        Ev100::nearest(self.ev() - step.stops())
+        Ev100::of(self.ev() - step.stops())
     }
 }
 
@@ -60,7 +60,7 @@ impl Stops {
     /// The difference that a ratio of light amounts to; `None` for no light at all.
     #[must_use]
     pub fn from_light_ratio(ratio: f64) -> Option<Stops> {
-        (ratio.is_finite() && ratio > 0.0).then(|| Stops::nearest(ratio.log2()))
+        (ratio.is_finite() && ratio > 0.0).then(|| Stops::of(ratio.log2()))
     }
 
     /// The factor of light that this difference amounts to.
@@ -79,14 +79,14 @@ impl Stops {
 impl Add for Stops {
     type Output = Stops;
     fn add(self, other: Stops) -> Stops {
-        Stops::nearest(self.0 + other.0)
+        Stops::of(self.0 + other.0)
     }
 }
 
 impl Sub for Stops {
     type Output = Stops;
     fn sub(self, other: Stops) -> Stops {
-        Stops::nearest(self.0 - other.0)
+        Stops::of(self.0 - other.0)
     }
 }
 
@@ -100,7 +100,7 @@ impl Neg for Stops {
 impl Mul<Seconds> for Illuminance {
     type Output = LuminousExposure;
     fn mul(self, time: Seconds) -> LuminousExposure {
-        LuminousExposure::nearest(self.lux() * time.seconds())
+        LuminousExposure::of(self.lux() * time.seconds())
     }
 }
 
@@ -115,6 +115,20 @@ mod tests {
         assert_eq!((sun - shade).stops(), 3.0);
         assert_eq!(shade + (sun - shade), sun);
         assert_eq!(sun - (sun - shade), shade);
+    }
+
+    /// What is worked out keeps its value, however far past what a dial can say; what is written down does not.
+    #[test]
+    fn arithmetic_is_not_bent_to_the_limits_of_dials() {
+        let (most, step) = (Stops::new(Stops::LIMIT.max).unwrap(), Stops::of(3.0));
+        assert_eq!((most + step - step), most);
+        assert_eq!((most + step).stops(), Stops::LIMIT.max + 3.0);
+        let bright = Ev100::of(Ev100::LIMIT.max) + step;
+        assert_eq!((bright - step).ev(), Ev100::LIMIT.max);
+        assert_eq!(serde_json::to_string(&bright).unwrap(), serde_json::to_string(&Ev100::LIMIT.max).unwrap());
+        assert_eq!(f64::from(Ev100::of(f64::NAN)), Ev100::LIMIT.min);
+        let tiny = crate::quantity::Metres::from(crate::quantity::Millimetres::of(1e-3));
+        assert_eq!(tiny.metres(), 1e-6);
     }
 
     #[test]

@@ -13,6 +13,6 @@ quantity! {
 
 impl From<Millimetres> for Metres {
     fn from(length: Millimetres) -> Metres {
-        Metres::nearest(length.millimetres() / 1000.0)
+        Metres::of(length.millimetres() / 1000.0)
     }
 }

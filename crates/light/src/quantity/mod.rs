@@ -1,7 +1,8 @@
 //! Quantities as types: a point is not a difference, and nothing mixes that should not.
 //!
 //! Values are private; constructors and getters are named by the unit; only operators that mean something exist.
-//! On the wire each is a plain number in that unit, checked as it is read.
+//! On the wire each is a plain number in that unit, checked as it is read and inside its limits as it is written. What a
+//! computation finds on the way is never bent to them: they are the limits of dials, not of light.
 //!
 //! ```
 //! use tolva_light::quantity::{Ev100, Stops};
@@ -62,7 +63,13 @@ macro_rules! quantity {
                 Self::LIMIT.check(value).map(Self)
             }
 
-            /// The nearest value inside [`Self::LIMIT`], for results of a computation.
+            /// What a computation found, as it is: [`Self::LIMIT`] is for what people set and what is written down.
+            #[must_use]
+            pub const fn of(value: f64) -> Self {
+                Self(value)
+            }
+
+            /// The nearest value inside [`Self::LIMIT`], for what goes onto a dial or into a document.
             #[must_use]
             pub fn nearest(value: f64) -> Self {
                 Self(Self::LIMIT.nearest(value))
@@ -82,9 +89,10 @@ macro_rules! quantity {
             }
         }
 
+        /// As it is written down: inside its limits.
         impl From<$name> for f64 {
             fn from(value: $name) -> f64 {
-                value.0
+                $name::LIMIT.nearest(value.0)
             }
         }
 

@@ -156,7 +156,7 @@ fn ambient(s: &Situation<'_>, facts: &Facts, patch: usize) -> Option<Ground> {
         patch: PATCHES[patch],
         source: found.source.clone(),
         read: read.and_then(|read| read.time.clone()),
-        level: Stops::nearest(facts.split.ambient[patch]?),
+        level: Stops::of(facts.split.ambient[patch]?),
         error: found.error.stops(),
     })
 }
@@ -168,7 +168,7 @@ fn flashes(s: &Situation<'_>, facts: &Facts, patch: usize) -> Vec<Ground> {
         let gain = field.patches[patch]?;
         Some(Ground::Flash {
             light: lit.name.clone(),
-            level: Stops::nearest(part[patch]?),
+            level: Stops::of(part[patch]?),
             unsure: lit.unsure(gain),
             error: lit.error(gain),
         })

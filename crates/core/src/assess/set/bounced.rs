@@ -48,7 +48,7 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
     let straight = 1.0 / lit.face_distance.metres().powi(2);
     let Some(from) = report.from.filter(|_| gain.bounced > 0.0) else {
         let text = "Nothing to bounce off: turned away from the face, the light is lost.".to_owned();
-        let none = Stops::nearest(20.0);
+        let none = Stops::of(20.0);
         return Some(BounceWords {
             from: RoomSide::Ground,
             loss: none,
@@ -72,13 +72,5 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
         let colour = if report.tint > 0.0 { "warmer" } else { "cooler" };
         text += &format!(" The surface makes it {:.0} mired {colour}.", report.tint.abs());
     }
-    Some(BounceWords {
-        from,
-        loss: Stops::nearest(loss),
-        up,
-        bearing,
-        tint: MiredShift::nearest(report.tint),
-        fails,
-        text,
-    })
+    Some(BounceWords { from, loss: Stops::of(loss), up, bearing, tint: MiredShift::of(report.tint), fails, text })
 }

@@ -53,8 +53,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<PlacedCard> {
             let gives = card.kind.reflectance() > 0.0;
             PlacedCard {
                 card: card.id.clone(),
-                face_distance: Metres::nearest(card.at.point().distance(face)),
-                fill: Stops::nearest(if gives { fill } else { 0.0 }),
+                face_distance: Metres::of(card.at.point().distance(face)),
+                fill: Stops::of(if gives { fill } else { 0.0 }),
                 clear,
             }
         })

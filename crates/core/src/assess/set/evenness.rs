@@ -43,10 +43,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Option<Evenness> {
         )
     };
     Some(Evenness {
-        spread: Stops::nearest(spread),
+        spread: Stops::of(spread),
         darkest: darkest as u32,
         brightest: brightest as u32,
-        faces: totals.iter().map(|level| Stops::nearest(level - main)).collect(),
+        faces: totals.iter().map(|level| Stops::of(level - main)).collect(),
         text,
     })
 }

@@ -62,7 +62,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
         framing_words: framing_words(s, &framing),
         framing,
         subject_distance: setup.subject_distance(),
-        background_behind: Metres::nearest(setup.background.distance.metres() - main.y),
+        background_behind: Metres::of(setup.background.distance.metres() - main.y),
         lights: s.lights.iter().enumerate().map(|(index, lit)| placed::of(s, facts, index, lit)).collect(),
         evenness: evenness::of(s, facts),
         cards: cards::of(s, facts),

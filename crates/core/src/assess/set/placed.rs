@@ -69,7 +69,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
         background_distance: lit.background_distance,
         feathered: angle(lit.emitter.looks, face.at - lit.emitter.middle),
         fall_off: match (part[0].or(part[2]), part[3]) {
-            (Some(face), Some(background)) => Some(Stops::nearest(face - background)),
+            (Some(face), Some(background)) => Some(Stops::of(face - background)),
             _ => None,
         },
         softness: softness::of(s, lit, (width * height).sqrt()),
@@ -99,7 +99,7 @@ fn over_faces(field: &LightField) -> Vec<Stops> {
     if field.faces.len() < 2 || main <= 0.0 {
         return Vec::new();
     }
-    field.faces.iter().map(|gain| Stops::nearest((gain.sum() / main).max(1e-6).log2())).collect()
+    field.faces.iter().map(|gain| Stops::of((gain.sum() / main).max(1e-6).log2())).collect()
 }
 
 fn over_group(faces: &[Stops]) -> Option<String> {
@@ -143,5 +143,5 @@ fn beam_short(s: &Situation<'_>, lit: &Lit<'_>) -> Option<Stops> {
         .iter()
         .map(|face| lit.emitter.law.relative(angle(lit.emitter.looks, face.at - lit.emitter.middle).to_radians().cos()))
         .fold(1.0, f64::min);
-    (worst < 0.5).then(|| Stops::nearest(-worst.max(1e-6).log2()))
+    (worst < 0.5).then(|| Stops::of(-worst.max(1e-6).log2()))
 }
