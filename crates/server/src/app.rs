@@ -1,6 +1,7 @@
 //! The application: API, document, front end, and what guards them.
 
 use crate::body::{FILE_LIMIT, LIMIT};
+use crate::cache::Lights;
 use crate::document::completed;
 use crate::guard::{Own, only_own};
 use crate::log::{Line, cut};
@@ -52,6 +53,8 @@ pub struct Shared {
     pub work: Work,
     /// Ladders worked out lately.
     pub ladders: Ladders,
+    /// The light of setups asked about lately.
+    pub lights: Lights,
     /// Whether it stops.
     pub stopping: Stopping,
     /// The address listened on.
@@ -70,11 +73,12 @@ pub fn app(
         InitError = (),
     >,
 > {
-    let Shared { studio, work, ladders, stopping, listen } = shared;
+    let Shared { studio, work, ladders, lights, stopping, listen } = shared;
     App::new()
         .app_data(Data::new(studio))
         .app_data(Data::new(work))
         .app_data(Data::new(ladders))
+        .app_data(Data::new(lights))
         .app_data(Data::new(stopping))
         .app_data(Data::new(Own { listen }))
         .app_data(PayloadConfig::new(LIMIT))

@@ -6,6 +6,7 @@ mod archive;
 mod assets;
 mod attachment;
 mod body;
+mod cache;
 mod document;
 mod guard;
 mod log;

@@ -1,6 +1,7 @@
 //! Serving: opens the studio, takes the port, stops gracefully.
 
 use crate::app::{Shared, app};
+use crate::cache::Lights;
 use crate::stopping::Stopping;
 use crate::work::Work;
 use crate::{open, sample};
@@ -44,6 +45,7 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
         studio: studio.clone(),
         work: Work::default(),
         ladders: Ladders::default(),
+        lights: Lights::default(),
         stopping: stopping.clone(),
         listen: listen.ip(),
     };

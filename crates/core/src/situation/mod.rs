@@ -162,12 +162,7 @@ impl<'a> Situation<'a> {
     ///
     /// # Errors
     /// Every problem of the setup, each at its field.
-    pub(crate) fn with(
-        setup: &'a Setup,
-        kit: &'a Kit,
-        house: House,
-        known: Option<&Field>,
-    ) -> Result<Self, Vec<FieldError>> {
+    pub fn with(setup: &'a Setup, kit: &'a Kit, house: House, known: Option<&Field>) -> Result<Self, Vec<FieldError>> {
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
             // Unreachable after the check; an empty list would be a lie, so check again for its words.

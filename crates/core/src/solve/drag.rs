@@ -58,19 +58,25 @@ pub fn drag(
     part: &Part,
     to: Stops,
 ) -> Result<Dragged, Vec<FieldError>> {
-    let s = Situation::new(setup, kit, house)?;
+    Ok(drag_situation(&Situation::new(setup, kit, house)?, patch, part, to))
+}
+
+/// The same of a resolved setup.
+#[must_use]
+pub fn drag_situation(s: &Situation<'_>, patch: Patch, part: &Part, to: Stops) -> Dragged {
+    let setup = s.setup;
     let index = PATCHES.iter().position(|known| *known == patch).unwrap_or(0);
     let from = Dials::of(setup);
     let mut dials = from.clone();
     let stopped = match part {
-        Part::Ambient => drag_ambient(&s, &mut dials, index, to.stops()),
-        Part::Flash => drag_flash(&s, &mut dials, index, to.stops(), None),
-        Part::Light { light } => drag_flash(&s, &mut dials, index, to.stops(), Some(light)),
+        Part::Ambient => drag_ambient(s, &mut dials, index, to.stops()),
+        Part::Flash => drag_flash(s, &mut dials, index, to.stops(), None),
+        Part::Light { light } => drag_flash(s, &mut dials, index, to.stops(), Some(light)),
     };
-    let reached = reached(&s, &dials, index, part);
+    let reached = reached(s, &dials, index, part);
     let mut moved = setup.clone();
     dials.put_into(&mut moved);
-    Ok(Dragged { turned: turned(setup, &from, &dials), setup: moved, reached: reached.map(Stops::nearest), stopped })
+    Dragged { turned: turned(setup, &from, &dials), setup: moved, reached: reached.map(Stops::of), stopped }
 }
 
 fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<[Option<f64>; 5]>) {

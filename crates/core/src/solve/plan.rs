@@ -95,22 +95,28 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
 /// # Errors
 /// Every problem of the setup, each at its field.
 pub fn assess_and_bind(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
-    let s = Situation::new(setup, kit, house)?;
+    Ok(bind_situation(&Situation::new(setup, kit, house)?))
+}
+
+/// The same of a resolved setup.
+#[must_use]
+pub fn bind_situation(s: &Situation<'_>) -> Plan {
+    let setup = s.setup;
     let dials = Dials::of(setup);
     let weights = Weights::default();
-    let solution = best(&s, &weights);
+    let solution = best(s, &weights);
     // Limits explain what the solver itself cannot reach; what a hand has left unsolved is no limit's doing.
-    let at_its_best = solution.dials == dials || shortfall(&s, &solution.dials) >= FELT;
-    let assessment = assess_situation(&s);
-    Ok(Plan {
+    let at_its_best = solution.dials == dials || shortfall(s, &solution.dials) >= FELT;
+    let assessment = assess_situation(s);
+    Plan {
         setup: setup.clone(),
-        binds: binds(&s, &weights, &dials, at_its_best.then_some(&solution)),
-        alternatives: alternatives(&s, &dials),
-        evening: evening::ways(&s, &dials),
-        spill: spill::ways(&s),
-        cures: cures(setup, kit, house, &assessment.set.reflections),
+        binds: binds(s, &weights, &dials, at_its_best.then_some(&solution)),
+        alternatives: alternatives(s, &dials),
+        evening: evening::ways(s, &dials),
+        spill: spill::ways(s),
+        cures: cures(setup, s.kit, s.house, &assessment.set.reflections),
         assessment,
-    })
+    }
 }
 
 #[cfg(test)]

@@ -11,8 +11,7 @@ use tolva_core::assess::{Assessment, assess_situation};
 use tolva_core::layout::{Layout, Wanted, layout_of};
 use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
-use tolva_core::situation::Situation;
-use tolva_core::solve::{Change, Dragged, Part, Plan};
+use tolva_core::solve::{Change, Dragged, Part, Plan, bind_situation, drag_situation};
 use utoipa::ToSchema;
 
 /// A part of a level, dragged.
@@ -74,7 +73,12 @@ pub struct LayoutAnswer {
 #[post("/assess")]
 pub async fn assess(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Assessment>, Problem> {
     let ground = asked.ground(&of).await?;
-    let question = move || tolva_core::assess::assess(&in_its_light(&ground, body.0), &ground.kit, ground.house());
+    let lights = asked.lights.clone();
+    let question = move || {
+        let setup = in_its_light(&ground, body.0);
+        let situation = lights.situation(of.of.as_deref(), &setup, &ground.kit, ground.house())?;
+        Ok::<_, Vec<FieldError>>(assess_situation(&situation))
+    };
     Ok(Json(asked.work(Kind::Assess, question).await??))
 }
 
@@ -83,6 +87,7 @@ pub async fn assess(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
 #[post("/layout")]
 pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result<Json<LayoutAnswer>, Problem> {
     let ground = asked.ground(&of).await?;
+    let lights = asked.lights.clone();
     let question = move || {
         let LayoutOf { setup, change, solve, chosen, ratio } = body.0;
         let (kit, house) = (&ground.kit, ground.house());
@@ -93,7 +98,7 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
         if solve {
             setup = tolva_core::solve::solve(&setup, kit, house)?;
         }
-        let situation = Situation::new(&setup, kit, house)?;
+        let situation = lights.situation(of.of.as_deref(), &setup, kit, house)?;
         let (assessment, layout) =
             (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
         Ok::<_, Vec<FieldError>>(LayoutAnswer { assessment, layout, setup })
@@ -106,8 +111,12 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
 #[post("/advise")]
 pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let ground = asked.ground(&of).await?;
-    let question =
-        move || tolva_core::solve::assess_and_bind(&in_its_light(&ground, body.0), &ground.kit, ground.house());
+    let lights = asked.lights.clone();
+    let question = move || {
+        let setup = in_its_light(&ground, body.0);
+        let situation = lights.situation(of.of.as_deref(), &setup, &ground.kit, ground.house())?;
+        Ok::<_, Vec<FieldError>>(bind_situation(&situation))
+    };
     Ok(Json(asked.work(Kind::Advise, question).await??))
 }
 
@@ -125,11 +134,13 @@ pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json
 #[post("/drag")]
 pub async fn drag(asked: Asked, of: Query<Of>, body: Body<DragOf>) -> Result<Json<DragAnswer>, Problem> {
     let ground = asked.ground(&of).await?;
+    let lights = asked.lights.clone();
     let question = move || {
         let DragOf { setup, patch, part, to } = body.0;
-        let (setup, kit, house) = (in_its_light(&ground, setup), &ground.kit, ground.house());
-        let dragged = tolva_core::solve::drag(&setup, kit, house, patch, &part, to)?;
-        let assessment = tolva_core::assess::assess(&dragged.setup, kit, house)?;
+        let setup = in_its_light(&ground, setup);
+        let situation = lights.situation(of.of.as_deref(), &setup, &ground.kit, ground.house())?;
+        let dragged = drag_situation(&situation, patch, &part, to);
+        let assessment = assess_situation(&situation.after(&dragged.setup)?);
         Ok::<_, Vec<FieldError>>(DragAnswer { dragged, assessment })
     };
     Ok(Json(asked.work(Kind::Drag, question).await??))

@@ -1,6 +1,7 @@
 //! A question about a setup: who asks, what it is answered from, and where it is worked out.
 
 use super::id;
+use crate::cache::Lights;
 use crate::problem::Problem;
 use crate::work::{Asker, Kind, Work};
 use actix_web::dev::Payload;
@@ -29,6 +30,8 @@ pub struct Asked {
     pub studio: Data<Studio>,
     /// Ladders worked out lately.
     pub ladders: Data<Ladders>,
+    /// The light of setups asked about lately.
+    pub lights: Data<Lights>,
     work: Data<Work>,
     asker: Asker,
 }
@@ -38,12 +41,17 @@ impl FromRequest for Asked {
     type Future = Ready<Result<Asked, Problem>>;
 
     fn from_request(request: &HttpRequest, payload: &mut Payload) -> Self::Future {
-        let there =
-            (request.app_data::<Data<Studio>>(), request.app_data::<Data<Work>>(), request.app_data::<Data<Ladders>>());
+        let there = (
+            request.app_data::<Data<Studio>>(),
+            request.app_data::<Data<Work>>(),
+            request.app_data::<Data<Ladders>>(),
+            request.app_data::<Data<Lights>>(),
+        );
         let asker = Asker::from_request(request, payload).into_inner();
         ready(match (there, asker) {
-            ((Some(studio), Some(work), Some(ladders)), Ok(asker)) => {
-                Ok(Asked { studio: studio.clone(), ladders: ladders.clone(), work: work.clone(), asker })
+            ((Some(studio), Some(work), Some(ladders), Some(lights)), Ok(asker)) => {
+                let (ladders, lights) = (ladders.clone(), lights.clone());
+                Ok(Asked { studio: studio.clone(), ladders, lights, work: work.clone(), asker })
             }
             (_, Err(problem)) => Err(problem),
             _ => Err(Problem::new(
