@@ -12,9 +12,12 @@ use tolva_core::situation::Situation;
 /// Setups whose light is kept.
 const KEPT: usize = 24;
 
-/// Lights by the setup they were last worked out for, the newest last.
+/// Each with the setup it was last worked out for, the newest last.
+type Kept = Vec<(String, Arc<Field>)>;
+
+/// The light of setups asked about lately.
 #[derive(Debug, Clone, Default)]
-pub struct Lights(Arc<Mutex<Vec<(String, Arc<Field>)>>>);
+pub struct Lights(Arc<Mutex<Kept>>);
 
 impl Lights {
     fn known(&self, of: &str) -> Option<Arc<Field>> {
