@@ -1,9 +1,11 @@
 //! Reasons and cautions as data, with their words in one place.
 
+mod caution;
 mod cautions;
 mod reasons;
 
-pub use cautions::{Caution, cautions};
+pub use caution::Caution;
+pub use cautions::cautions;
 pub use reasons::dial_reason;
 
 use crate::quantity::Id;
@@ -14,8 +16,6 @@ use serde::Serialize;
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum About {
-    /// The subject.
-    Subject,
     /// The background.
     Background,
     /// What the meter said.
@@ -26,8 +26,6 @@ pub enum About {
     Camera,
     /// The shutter.
     Shutter,
-    /// The aperture.
-    Aperture,
     /// White balance.
     Colour,
     /// Frames and pace.

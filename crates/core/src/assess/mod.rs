@@ -130,10 +130,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         (Some(lit), Some(shadow)) => ratio(s, &facts, lit - shadow),
         _ => None,
     };
-    let contrast = match (&s.ambient[3], &s.ambient[0]) {
-        (Some(background), Some(face)) => background.ev - face.ev,
-        _ => Stops::ZERO,
-    };
+    let contrast = s.contrast();
     Assessment {
         approach: ApproachReport {
             approach: s.approach,

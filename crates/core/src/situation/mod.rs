@@ -216,6 +216,12 @@ impl<'a> Situation<'a> {
         })
     }
 
+    /// How much brighter the background's ambient is than the face's.
+    #[must_use]
+    pub fn contrast(&self) -> Stops {
+        contrast(&self.ambient)
+    }
+
     /// Stops from mid-grey to clipping.
     #[must_use]
     pub fn headroom(&self, iso: IsoMark) -> f64 {

@@ -149,7 +149,30 @@ mod tests {
         for setup in setups {
             let plan = plan(&setup, &kit, House::default()).unwrap();
             assert_eq!(plan.setup.check(&kit), Ok(()), "{}", setup.name);
-            assert!(!plan.assessment.levels.is_empty());
+            // It meets what is wanted, or names what keeps it from that.
+            let report = &plan.assessment;
+            assert!(report.met || !plan.binds.is_empty(), "{}: {}", setup.name, report.headline);
+            // As an exposure calculator has it: a patch read at EV stands at EV − (Av + Tv + ND − Sv).
+            let camera = &plan.setup.camera;
+            let dials =
+                camera.aperture.at.stops() + camera.shutter.at.stops() + camera.nd.at.stops() - camera.iso.at.stops();
+            let s = Situation::new(&plan.setup, &kit, House::default()).unwrap();
+            for level in &report.levels {
+                let crate::situation::Source::Metered { reading } = &level.source else { continue };
+                let read = plan.setup.readings.iter().find(|read| read.id == *reading).unwrap();
+                let ev = crate::situation::reading_level(&plan.setup, read, House::default().meter).ev();
+                // Cards may add to what was read without them.
+                let over = level.ambient.stops() + s.close_up_loss - (ev - dials);
+                let added = if setup.scene.cards.is_empty() { 0.0 } else { 0.7 };
+                assert!((-1e-9..added + 1e-9).contains(&over), "{} {level:?}", setup.name);
+                let flash = level.flash.map_or(0.0, |flash| flash.light_ratio());
+                let sum = (level.ambient.light_ratio() + flash).log2();
+                assert!((level.total.stops() - sum).abs() < 1e-9, "{} {level:?}", setup.name);
+            }
+            // And it is no worse than what stood there.
+            let before = Situation::new(&setup, &kit, House::default()).unwrap();
+            let cost = |s: &Situation<'_>, dials: &Dials| shortfall(s, dials);
+            assert!(cost(&s, &Dials::of(&plan.setup)) <= cost(&before, &Dials::of(&setup)) + 1e-6, "{}", setup.name);
         }
     }
 

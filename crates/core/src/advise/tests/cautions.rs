@@ -1,4 +1,5 @@
 use super::*;
+use crate::approach::Approach;
 use crate::assess::assess;
 use crate::colour::AmbientColour;
 use crate::geometry::DVec3;
@@ -8,16 +9,40 @@ use crate::marks::ShutterMark;
 use crate::optics::Movement;
 use crate::quantity::{Degrees, Id, Metres, Power, Seconds, WindSpeed};
 use crate::sample;
-use crate::scene::{Pane, PaneKind, Position};
-use crate::setup::{Method, Setup, SubjectKind, Tone};
+use crate::scene::{Aim, Pane, PaneKind, Position};
+use crate::setup::{ExposureMode, Method, Setup, SubjectKind, Tone};
 use rstest::rstest;
 use std::mem::discriminant;
 
 type Arrange = fn(&mut Setup);
 
-fn said(setup: &Setup) -> Vec<Caution> {
-    let report = assess(setup, &sample::kit(), House::default()).unwrap();
-    report.cautions.into_iter().map(|remark| remark.caution).collect()
+fn said(setup: &Setup) -> Vec<Remark> {
+    assess(setup, &sample::kit(), House::default()).unwrap().cautions
+}
+
+/// Where each caution stands, and whether it names a light.
+fn place(caution: &Caution) -> (About, bool) {
+    match caution {
+        Caution::NotMetered { .. } | Caution::FaceNotRead | Caution::MeterBias { .. } => (About::Readings, false),
+        Caution::SunAndEyes => (About::Background, false),
+        Caution::ShutterFloor { .. } | Caution::Flare { .. } | Caution::FacesOut { .. } => (About::Camera, false),
+        Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync => (About::Shutter, false),
+        Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
+        Caution::FixedBalance => (About::Colour, false),
+        Caution::FlashUnused => (About::Light, false),
+        Caution::TtlWanders
+        | Caution::NearEyes
+        | Caution::Wind { .. }
+        | Caution::InPicture { .. }
+        | Caution::Reflection { .. }
+        | Caution::Bounce { .. }
+        | Caution::Beam { .. }
+        | Caution::ThroughGlass
+        | Caution::Heat { .. }
+        | Caution::Estimate
+        | Caution::Batteries { .. }
+        | Caution::GelHeat => (About::Light, true),
+    }
 }
 
 /// A large pane between camera and subject, this far before the face.
@@ -133,18 +158,83 @@ fn pane(y: f64) -> Pane {
     |s: &mut Setup| { s.camera.high_speed_sync = true; s.camera.shutter.at = ShutterMark::new(60).unwrap() },
     |s: &mut Setup| s.camera.high_speed_sync = true,
 )]
+#[case::shutter_floor(
+    // At 1/15 the body holds its floor of 1/60.
+    Caution::ShutterFloor { stops: 2.0 },
+    |s: &mut Setup| { s.camera.mode = ExposureMode::AperturePriority; s.camera.shutter.at = ShutterMark::new(24).unwrap() },
+    |s: &mut Setup| s.camera.shutter.at = ShutterMark::new(24).unwrap(),
+)]
+#[case::no_floor_without_flash(
+    Caution::ShutterFloor { stops: 2.0 },
+    |s: &mut Setup| { s.camera.mode = ExposureMode::AperturePriority; s.camera.shutter.at = ShutterMark::new(24).unwrap() },
+    |s: &mut Setup| {
+        s.camera.mode = ExposureMode::AperturePriority;
+        s.camera.shutter.at = ShutterMark::new(24).unwrap();
+        s.lights.clear();
+    },
+)]
+#[case::unused_flash(
+    Caution::FlashUnused,
+    |s: &mut Setup| s.approach = Some(Approach::Silhouette),
+    |s: &mut Setup| { s.approach = Some(Approach::Silhouette); s.lights[0].on = false },
+)]
+#[case::gel_on_a_head(
+    Caution::GelHeat,
+    |s: &mut Setup| s.lights[0].gel.at = Some(Id::new("gel-cool-quarter").unwrap()),
+    |_: &mut Setup| (),
+)]
+#[case::no_heat_in_a_speedlight(
+    Caution::GelHeat,
+    |s: &mut Setup| s.lights[0].gel.at = Some(Id::new("gel-cool-quarter").unwrap()),
+    |s: &mut Setup| {
+        s.lights[0].gel.at = Some(Id::new("gel-cool-quarter").unwrap());
+        s.lights[0].flash = Id::new("flash-shoe").unwrap();
+    },
+)]
+#[case::a_bounce_that_fails(
+    // Turned up under the open sky.
+    Caution::Bounce { text: String::new() },
+    |s: &mut Setup| {
+        s.scene = sample::outdoors().scene;
+        s.lights[0].modifier = None;
+        s.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(90.0) };
+    },
+    |s: &mut Setup| { s.scene = sample::outdoors().scene; s.lights[0].modifier = None },
+)]
+#[case::seen_in_the_glass(
+    Caution::Reflection { text: String::new() },
+    |s: &mut Setup| {
+        s.scene.panes.push(pane(1.0));
+        s.lights[0].at = Position::nearest(DVec3::new(-0.4, -1.6, 1.7));
+    },
+    |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-0.4, -1.6, 1.7)),
+)]
+#[case::in_the_picture(
+    Caution::InPicture { text: String::new() },
+    |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-0.1, 0.8, 1.7)),
+    |_: &mut Setup| (),
+)]
 #[case::never_automatic(Caution::FixedBalance, |_: &mut Setup| (), |s: &mut Setup| s.lights.clear())]
 fn cautions_where_they_apply(#[case] caution: Caution, #[case] there: Arrange, #[case] not_there: Arrange) {
     let (mut with, mut without) = (sample::portrait(), sample::portrait());
     there(&mut with);
     not_there(&mut without);
     // An angle or a fall of light is said as it comes; which caution it is counts here.
-    let same = |other: &Caution| match caution {
-        Caution::Flare { .. } | Caution::Beam { .. } => discriminant(other) == discriminant(&caution),
-        _ => *other == caution,
+    let same = |other: &&Remark| match caution {
+        Caution::Flare { .. }
+        | Caution::Beam { .. }
+        | Caution::Bounce { .. }
+        | Caution::Reflection { .. }
+        | Caution::InPicture { .. } => discriminant(&other.caution) == discriminant(&caution),
+        _ => other.caution == caution,
     };
-    assert!(said(&with).iter().any(same), "{:?}", said(&with));
-    assert!(!said(&without).iter().any(same), "{:?}", said(&without));
+    let (found, other) = (said(&with), said(&without));
+    let remark = found.iter().find(same).unwrap_or_else(|| panic!("{found:?}"));
+    assert!(!other.iter().any(|remark| same(&remark)), "{other:?}");
+    assert_eq!((remark.about, remark.light.is_some()), place(&remark.caution));
+    if remark.light.is_some() {
+        assert_eq!(remark.light.as_ref(), Some(&with.lights[0].id));
+    }
 }
 
 #[test]
@@ -162,10 +252,17 @@ fn an_estimate_is_said_to_be_one() {
 }
 
 #[test]
-fn every_caution_has_words_and_stands_somewhere() {
+fn every_caution_has_words_and_stands_in_its_place() {
+    let mut counted = 0;
     for setup in sample::setups() {
-        for remark in assess(&setup, &sample::kit(), House::default()).unwrap().cautions {
+        for remark in said(&setup) {
             assert!(remark.text.len() > 20, "{remark:?}");
+            // What is in the picture or the glass may also be a card, a person or the photographer.
+            if !matches!(remark.caution, Caution::InPicture { .. } | Caution::Reflection { .. }) {
+                assert_eq!((remark.about, remark.light.is_some()), place(&remark.caution), "{remark:?}");
+            }
+            counted += 1;
         }
     }
+    assert!(counted > 15, "{counted}");
 }

@@ -1,4 +1,3 @@
-use super::*;
 use crate::assess::{DialKind, DialReport, assess};
 use crate::colour::{AmbientColour, ColourWish};
 use crate::house::{House, Units};
@@ -116,13 +115,6 @@ fn distances_are_said_in_the_house_s_units() {
     let report = assess(&sample::portrait(), &sample::kit(), house).unwrap();
     let aperture = report.dials.iter().find(|dial| dial.id.dial == DialKind::Aperture).unwrap();
     assert_eq!(aperture.reason, "Sharp through 1 ft: 8.6 in to spare.");
-}
-
-#[test]
-fn every_place_of_a_caution_is_one_the_bench_shows() {
-    let setup = sample::portrait();
-    let report = assess(&setup, &sample::kit(), House::default()).unwrap();
-    assert!(report.cautions.iter().any(|remark: &Remark| remark.about == About::Light && remark.light.is_some()));
 }
 
 /// Where to focus on a group is told by its nearest face: the ends of the depth blur alike at `2ab/(a+b)`, which is nearer

@@ -1,0 +1,208 @@
+use crate::marks::stops_amount;
+use serde::Serialize;
+
+/// A caution, as data.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "what", rename_all = "snake_case")]
+pub enum Caution {
+    /// No reading: a usual value stands in.
+    NotMetered {
+        /// Its likely error, in stops.
+        error: f64,
+    },
+    /// The face was not read itself.
+    FaceNotRead,
+    /// A reflected reading of a light or dark face was corrected.
+    MeterBias {
+        /// By how much, in stops.
+        stops: f64,
+    },
+    /// Automatic flash exposure will wander.
+    TtlWanders,
+    /// The shutter floor of aperture priority.
+    ShutterFloor {
+        /// How much the ambient falls, in stops.
+        stops: f64,
+    },
+    /// A bare flash near eyes.
+    NearEyes,
+    /// The pace asks more frames a second than the body takes.
+    FrameRate {
+        /// What the body takes.
+        most: f64,
+    },
+    /// Bursts and people sensitive to flicker.
+    FlickerSensitivity,
+    /// Wind on a box outdoors.
+    Wind {
+        /// The bag it needs, in kilograms; none where the wind is not said.
+        bag: Option<f64>,
+        /// Whether the bag on it is enough.
+        held: bool,
+        /// Whether it should come down.
+        down: bool,
+    },
+    /// Something is in the picture that should not be.
+    InPicture {
+        /// In words.
+        text: String,
+    },
+    /// Something shows in glass.
+    Reflection {
+        /// In words.
+        text: String,
+    },
+    /// The bounce does not work, or takes on a colour.
+    Bounce {
+        /// In words.
+        text: String,
+    },
+    /// The beam does not cover the group.
+    Beam {
+        /// How far the worst face falls under, in stops.
+        stops: f64,
+    },
+    /// The sun is so near the frame that it flares.
+    Flare {
+        /// Angle between sun and lens axis, in degrees.
+        degrees: f64,
+    },
+    /// Light through the glass the camera looks through.
+    ThroughGlass,
+    /// Not everyone is in the picture.
+    FacesOut {
+        /// How many are not.
+        count: u32,
+    },
+    /// Sun and eyes.
+    SunAndEyes,
+    /// A flash that will have to cool.
+    Heat {
+        /// Full-power pops it can give before that.
+        pops: f64,
+        /// The rest in minutes.
+        rest: f64,
+    },
+    /// A ghost beside the flash-lit subject.
+    Ghost,
+    /// Slow shutter with movement: sync to the rear curtain.
+    RearCurtain,
+    /// The flash's output is only an estimate.
+    Estimate,
+    /// High-speed sync and its price.
+    HighSpeedSync,
+    /// Never automatic white balance.
+    FixedBalance,
+    /// More than one battery.
+    Batteries {
+        /// How many.
+        sets: u32,
+    },
+    /// An approach without flash while a light is switched on.
+    FlashUnused,
+    /// A gel near a hot lamp.
+    GelHeat,
+}
+
+impl Caution {
+    /// The caution in words.
+    #[must_use]
+    pub fn words(&self) -> String {
+        let text: &str = match self {
+            Caution::NotMetered { error } => {
+                return format!(
+                    "Nothing metered yet: taken as what such light usually gives, right within {}. Enter a reading.",
+                    stops_amount(*error)
+                );
+            }
+            Caution::FaceNotRead => "The face was not metered: derived from another reading, right within a stop.",
+            Caution::MeterBias { stops } => {
+                let way = if *stops > 0.0 { "light" } else { "dark" };
+                return format!(
+                    "The meter takes this {way} subject for mid-grey; its reading is corrected by {}.",
+                    stops_amount(*stops)
+                );
+            }
+            Caution::TtlWanders => {
+                "Automatic flash (TTL) will wander here: very light or dark clothes, or a much brighter background. \
+                 Set the power by hand."
+            }
+            Caution::ShutterFloor { stops } => {
+                return format!(
+                    "With flash on, aperture priority holds its shutter floor: the ambient falls by {}. Go to manual, \
+                     or switch slow sync on.",
+                    stops_amount(*stops)
+                );
+            }
+            Caution::NearEyes => {
+                "No bare flash within half a metre of eyes, least of all an infant's. Move it back or bounce it."
+            }
+            Caution::FrameRate { most } => return format!("This body takes no more than {most} frames a second."),
+            Caution::FlickerSensitivity => {
+                "Bursts of flash: ask first whether anyone is sensitive to flicker (photosensitive epilepsy)."
+            }
+            Caution::Wind { down: true, .. } => {
+                "Too much wind for this: take it down, or have it held by hand, low. The stand maker's rating comes first."
+            }
+            Caution::Wind { bag: Some(bag), held, .. } if *bag > 0.0 => {
+                let state = if *held { "is on it" } else { "is what it needs" };
+                return format!(
+                    "In this wind a bag of {bag:.0} kg {state}, on the tallest leg, and an assistant at the stand. The \
+                     stand maker's rating comes first."
+                );
+            }
+            Caution::Wind { .. } => {
+                "Outdoors this catches wind: bag on the tallest leg, an assistant at the stand, down with it in gusts. \
+                 The stand maker's rating comes first."
+            }
+            Caution::InPicture { text } | Caution::Reflection { text } | Caution::Bounce { text } => text,
+            Caution::Beam { stops } => {
+                return format!(
+                    "Its beam leaves the worst face {} under: zoom wider, turn it, or take it back.",
+                    stops_amount(*stops)
+                );
+            }
+            Caution::Flare { degrees } => {
+                return format!(
+                    "The sun stands {degrees:.0}° off the lens axis: it flares. Shade the lens, or let it on purpose."
+                );
+            }
+            Caution::ThroughGlass => {
+                "The camera looks through glass and this flash is on its side: it comes back off the glass. Put the flash \
+                 on the subject's side."
+            }
+            Caution::FacesOut { count } => {
+                let who = if *count == 1 { "One face is".to_owned() } else { format!("{count} faces are") };
+                return format!("{who} outside the picture: step back, or go wider.");
+            }
+            Caution::SunAndEyes => {
+                "Low sun in or near the frame: do not judge it through an optical finder or a long lens, and no one \
+                 stares towards it; eyes closed until the frame."
+            }
+            Caution::Heat { pops, rest } => {
+                return format!(
+                    "At this power and pace it heats: after {pops:.0} full-power pops in a row rest it {rest:.0} min. \
+                     The maker's limit comes first."
+                );
+            }
+            Caution::Ghost => {
+                "Ambient and flash are within two stops: a mover leaves a ghost beside the sharp picture."
+            }
+            Caution::RearCurtain => "Slow shutter and movement: sync to the rear curtain, so that trails follow.",
+            Caution::Estimate => {
+                "Output estimated from watt-seconds alone: one meter reading in the kit makes it right."
+            }
+            Caution::HighSpeedSync => {
+                "High-speed sync drains like full power, rules out fast bursts and gives one pulse train a frame."
+            }
+            Caution::FixedBalance => {
+                "Never automatic white balance: it follows clothes and background from frame to frame."
+            }
+            Caution::Batteries { sets } => return format!("These frames take {sets} battery charges: pack spares."),
+            Caution::FlashUnused => "This approach uses no flash: switch the lights off.",
+            Caution::GelHeat => "Keep gels off bare tubes and modelling lamps: they scorch.",
+        };
+        text.to_owned()
+    }
+}
