@@ -820,7 +820,7 @@ export interface components {
          * @description The part of the setup something is said about.
          * @enum {string}
          */
-        About: "subject" | "background" | "readings" | "light" | "camera" | "shutter" | "aperture" | "colour" | "pace";
+        About: "background" | "readings" | "light" | "camera" | "shutter" | "colour" | "pace";
         /** @description Where a number comes from and how far it may be off. */
         Account: {
             /** @description How far it is likely to be off, in words. */

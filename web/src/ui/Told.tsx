@@ -64,6 +64,13 @@ const Number = styled(Button)`
   &[data-hovered] {
     text-decoration-style: solid;
   }
+  /* Room for a thumb without moving the lines apart. */
+  @media (max-width: 760px) {
+    display: inline-block;
+    min-width: 44px;
+    padding: 14px 4px;
+    margin: -14px -4px;
+  }
 `
 
 const Pressed = styled(Grip)`
