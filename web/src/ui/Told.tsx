@@ -67,9 +67,8 @@ const Number = styled(Button)`
   /* Room for a thumb without moving the lines apart. */
   @media (max-width: 760px) {
     display: inline-block;
-    min-width: 44px;
-    padding: 14px 4px;
-    margin: -14px -4px;
+    padding: 14px 10px;
+    margin: -14px -10px;
   }
 `
 

@@ -315,9 +315,12 @@ fn layer(still: &Still, ground: &Ground, source: &Source) -> Layer {
     match source {
         Source::Face(emitter) => spots = first::of_face(still, room, emitter),
         Source::Parallel { way, walled } => {
-            evenly = room.sent_back(|_, at| way.dot(at.normal).max(0.0) * open_to(sight, at.at, *way, *walled));
+            evenly = room.sent_back_in_points(|point| {
+                let cosine = way.dot(point.normal);
+                if cosine <= 0.0 { 0.0 } else { cosine * open_to(sight, point.at, *way, *walled) }
+            });
         }
-        Source::Sky(dome) => evenly = room.sent_back(|patch, _| ground.outlooks()[patch].sky(dome)),
+        Source::Sky(dome) => evenly = room.sent_back(|patch| ground.outlooks()[patch].sky(dome)),
         // Metered where they are: what the room sends back is in it.
         Source::About => {}
     }

@@ -7,6 +7,9 @@ use std::f64::consts::PI;
 /// Patches along each side of a wall: one for so many metres, and no more than this.
 const SIDE: f64 = 1.2;
 const MOST: usize = 4;
+/// Points of a patch at which the sun is looked for, and the golden section that spreads them.
+const POINTS: u32 = 16;
+const GOLDEN: f64 = 0.618_033_988_749_895;
 /// Rounds after which light between walls is taken as settled: with walls of 0.95 it is good to a hundredth.
 const ROUNDS: usize = 64;
 /// How far before a wall it is looked for what stands between, in metres.
@@ -132,10 +135,24 @@ impl Room {
         self.patches.iter().map(|place| Receiver { at: place.middle + place.normal * OFF_WALL, normal: place.normal })
     }
 
-    /// What each patch sends back of the light that falls on it.
-    pub(super) fn sent_back(&self, falls: impl Fn(usize, &Receiver) -> f64) -> Vec<f64> {
-        let sent = |(patch, surface): (usize, Receiver)| self.patches[patch].reflectance * falls(patch, &surface);
-        self.surfaces().enumerate().map(sent).collect()
+    /// What each patch sends back of the light that falls on it on the whole.
+    pub(super) fn sent_back(&self, falls: impl Fn(usize) -> f64) -> Vec<f64> {
+        self.patches.iter().enumerate().map(|(patch, place)| place.reflectance * falls(patch)).collect()
+    }
+
+    /// The same of light that may fall on a part of it, looked at in several points: so that the edge of a patch of sun
+    /// wanders over the floor and does not leap.
+    pub(super) fn sent_back_in_points(&self, falls: impl Fn(&Receiver) -> f64) -> Vec<f64> {
+        let of = |place: &Place| {
+            let points = (0..POINTS).map(|index| {
+                // No two of them in one row: an edge takes one after the other.
+                let (across, high) = ((f64::from(index) + 0.5) / f64::from(POINTS), f64::from(index) * GOLDEN % 1.0);
+                let at = place.flat.at(2.0 * across - 1.0, 2.0 * high - 1.0) + place.normal * OFF_WALL;
+                falls(&Receiver { at, normal: place.normal })
+            });
+            place.reflectance * points.sum::<f64>() / f64::from(POINTS)
+        };
+        self.patches.iter().map(of).collect()
     }
 
     /// The walls as a receiver sees them, past what stands between.

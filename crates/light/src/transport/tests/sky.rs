@@ -97,6 +97,25 @@ fn walls_keep_the_sun_off(#[case] bearing: f64, #[case] height: f64, #[case] wal
     assert_eq!(face(still, Source::Parallel { way, walled }, way).direct > 0.0, shines);
 }
 
+/// As the sun sinks into an open side, the light it sends off the floor changes in small steps: the edge of its patch wanders.
+#[test]
+fn a_patch_of_sun_wanders() {
+    let mut still = room(0.5, 0.0, 0.0);
+    still.walls.background = None;
+    let light = Light::of(Set { still: still.clone(), sources: Vec::new() });
+    let look = std::sync::Arc::new(light.look(facing(DVec3::Z * 1.6, DVec3::NEG_Y)));
+    let back = |height: f64| {
+        let sources = vec![Source::Parallel { way: direction(0.0, height), walled: true }];
+        light.after(Set { still: still.clone(), sources }).seen(std::sync::Arc::clone(&look)).gain(0).bounced
+    };
+    let heights: Vec<f64> = (0..400).map(|step| back(12.0 + f64::from(step) * 0.1)).collect();
+    assert!(heights[0] > 0.01, "{heights:?}");
+    let most = heights.iter().copied().fold(0.0, f64::max);
+    let step = heights.windows(2).map(|pair| (pair[0] - pair[1]).abs()).fold(0.0, f64::max);
+    // One point of sixteen at a time, in the patches that give most.
+    assert!(step < 1.2 / 16.0 * most, "{step} of {most}");
+}
+
 /// A white card lying under an even sky sends nine tenths of it up, by the closed form of plane element to rectangle (Howell
 /// B-3 by fours); lit from both sides it gives to both.
 #[rstest]
