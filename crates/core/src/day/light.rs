@@ -1,6 +1,6 @@
 use super::{Day, Timeline};
 use crate::exposure::MeterConstants;
-use crate::forecast::{Around, Bent, Forecast, ForecastLevel, Known, Modelled, Standing, bent, modelled};
+use crate::forecast::{Around, Bent, Forecast, ForecastLevel, Known, Modelled, Standing, Unread, bent, modelled};
 use crate::geometry::DVec3;
 use crate::place::Spot;
 use crate::quantity::{Degrees, Ev100, Kelvin, Share, Stops, turn};
@@ -108,8 +108,8 @@ impl<'a> SetupCurve<'a> {
         SetupCurve { setup, known }
     }
 
-    /// How a patch is bent at a minute, given the model's own likely error.
-    pub(crate) fn bent(&self, patch: usize, minute: f64, unread: f64) -> Bent {
+    /// How a patch is bent at a minute, given what the model says of itself.
+    fn bent(&self, patch: usize, minute: f64, unread: Unread) -> Bent {
         if !self.known[patch].is_empty() {
             return bent(&self.known[patch], minute, unread);
         }
@@ -118,16 +118,18 @@ impl<'a> SetupCurve<'a> {
         let found = bent(&self.known[other], minute, unread);
         // The two sides of a face stand in the same place.
         let shared = if patch < 2 && other < 2 { 1.0 } else { SHARED };
-        Bent { by: found.by * shared, error: (found.error + unread) / 2.0, ..found }
+        Bent { by: found.by * shared, error: (found.error + unread.error) / 2.0, ..found }
     }
 
     /// The exposure value of a patch at a minute, bent, with what cards add.
     pub(crate) fn ev(&self, patch: usize, minute: f64, model: &Modelled) -> Option<f64> {
-        model.ev[patch].map(|ev| ev + model.cards[patch] + self.bent(patch, minute, MODEL_ERROR).by)
+        model.ev[patch].map(|ev| {
+            ev + model.cards[patch] + self.bent(patch, minute, Unread { error: MODEL_ERROR, steady: steady(model) }).by
+        })
     }
 
     fn level(&self, patch: usize, minute: f64, model: &Modelled, cover: f64) -> Option<ForecastLevel> {
-        let unread = unread_error(model, cover);
+        let unread = Unread { error: unread_error(model, cover), steady: steady(model) };
         let bent = self.bent(patch, minute, unread);
         model.ev[patch].map(|ev| ForecastLevel {
             ev: Ev100::of(ev + bent.by),
@@ -138,6 +140,11 @@ impl<'a> SetupCurve<'a> {
             age: bent.age,
         })
     }
+}
+
+/// The part of the light on a setup that lamps give: it is taken from the face.
+fn steady(model: &Modelled) -> f64 {
+    model.face.lamps / model.face.lux().max(1e-12)
 }
 
 /// The model's own likely error: more where a cloud may or may not stand before the sun.

@@ -26,6 +26,15 @@ pub struct Bent {
     pub age: f64,
 }
 
+/// What the model says of itself where a reading bends it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Unread {
+    /// Its likely error without any reading, in stops.
+    pub error: f64,
+    /// The part of the light that does not change with sky and sun: how far off the model is there stays as it is.
+    pub steady: f64,
+}
+
 /// A difference fades to 1/e in this many minutes: a haze or a bright wall stays, a cloud does not (the program's own
 /// choice).
 const FADES: f64 = 180.0;
@@ -33,9 +42,10 @@ const FADES: f64 = 180.0;
 const FORGOTTEN: f64 = 90.0;
 
 /// The bend at a minute, from readings in order of time: straight from one reading's difference to the next one's,
-/// fading after the last and before the first. `unread` is the model's own likely error, in stops.
+/// fading after the last and before the first.
 #[must_use]
-pub fn bent(known: &[Known], minute: f64, unread: f64) -> Bent {
+pub fn bent(known: &[Known], minute: f64, model: Unread) -> Bent {
+    let unread = model.error;
     let after = known.partition_point(|reading| reading.minute <= minute);
     let (last, next) = (after.checked_sub(1).map(|n| known[n]), known.get(after).copied());
     let Some(reading) = last.or(next) else {
@@ -46,7 +56,7 @@ pub fn bent(known: &[Known], minute: f64, unread: f64) -> Bent {
             let part = (minute - last.minute) / (next.minute - last.minute);
             last.difference + (next.difference - last.difference) * part
         }
-        _ => reading.difference * (-(minute - reading.minute).abs() / FADES).exp(),
+        _ => reading.difference * (-(1.0 - model.steady) * (minute - reading.minute).abs() / FADES).exp(),
     };
     // The nearer of the two tells how much is still known.
     let age = [last, next].into_iter().flatten().map(|r| (minute - r.minute).abs()).fold(f64::INFINITY, f64::min);
@@ -68,32 +78,45 @@ mod tests {
             .collect()
     }
 
+    const fn of(error: f64) -> Unread {
+        Unread { error, steady: 0.0 }
+    }
+
+    /// Lamps stay as they were read all night; half in their light, a difference fades half as fast.
+    #[rstest]
+    #[case::sky(0.0, -0.5 / std::f64::consts::E)]
+    #[case::half_lamps(0.5, -0.5 / 0.5f64.exp())]
+    #[case::lamps(1.0, -0.5)]
+    fn what_is_read_of_lamps_stays(#[case] steady: f64, #[case] by: f64) {
+        assert!((bent(&known(), 300.0, Unread { error: 1.0, steady }).by - by).abs() < 1e-9);
+    }
+
     #[rstest]
     #[case::at_the_first(60.0, 1.0)]
     #[case::half_way(90.0, 0.25)]
     #[case::at_the_second(120.0, -0.5)]
     #[case::three_hours_on(300.0, -0.5 / std::f64::consts::E)]
     fn a_difference_is_carried_and_changes_with_the_next(#[case] minute: f64, #[case] by: f64) {
-        assert!((bent(&known(), minute, 1.0).by - by).abs() < 1e-9);
+        assert!((bent(&known(), minute, of(1.0)).by - by).abs() < 1e-9);
     }
 
     #[test]
     fn at_a_reading_the_error_is_the_meter_s_and_grows_with_age() {
-        let error = |minute| bent(&known(), minute, 1.0).error;
+        let error = |minute| bent(&known(), minute, of(1.0)).error;
         assert!((error(120.0) - READ_ERROR).abs() < 1e-9);
         assert!(error(150.0) > error(130.0) && error(600.0) < 1.0 && error(600.0) > 0.99);
     }
 
     #[test]
     fn without_readings_the_model_stands_alone() {
-        let found = bent(&[], 100.0, 1.5);
+        let found = bent(&[], 100.0, of(1.5));
         assert_eq!((found.by, found.error, found.reading), (0.0, 1.5, None));
     }
 
     proptest! {
         #[test]
         fn bending_never_jumps(minute in 0.0..600.0f64) {
-            let (a, b) = (bent(&known(), minute, 1.0), bent(&known(), minute + 0.1, 1.0));
+            let (a, b) = (bent(&known(), minute, of(1.0)), bent(&known(), minute + 0.1, of(1.0)));
             prop_assert!((a.by - b.by).abs() < 0.01);
             prop_assert!((a.error - b.error).abs() < 0.01);
         }
