@@ -56,6 +56,13 @@ fn facing(at: DVec3, normal: DVec3) -> Receiver {
     Receiver { at, normal: normal.normalize() }
 }
 
+#[test]
+fn all_of_a_gain_is_every_way_it_came() {
+    let gain = Gain { direct: 1.0, bounced: 0.5, carded: 0.25, through: 0.125 };
+    assert_eq!(gain.sum(), 1.875);
+    assert_eq!(((gain + gain) * 0.5).sum(), 1.875);
+}
+
 /// In a closed room the light sent on is `ρ/(1−ρ)` times what was given, whatever its shape (energy; the integrating
 /// sphere of photometry, Walsh, *Photometry*): one bounce alone misses 2.3 stops of it at 0.8.
 #[rstest]
