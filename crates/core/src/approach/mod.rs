@@ -217,6 +217,9 @@ mod tests {
     #[case(Approach::RoomFirst, Some(-1.0), Some(-1.0), Some(-1.0))]
     #[case(Approach::FlashFirst, Some(-1.0), None, Some(0.0))]
     #[case(Approach::AmbientOnly, Some(0.0), Some(0.0), None)]
+    #[case(Approach::MatchHighContrast, Some(0.0), None, None)]
+    #[case(Approach::Silhouette, Some(0.0), Some(-4.0), None)]
+    #[case(Approach::SunsetBehind, Some(0.0), Some(-2.0), None)]
     fn the_table_of_schools(
         #[case] approach: Approach,
         #[case] background: Option<f64>,
@@ -227,6 +230,27 @@ mod tests {
         assert_eq!(wishes.background.map(|band| band.prefer), background);
         assert_eq!(wishes.face_ambient.map(|band| band.prefer), ambient);
         assert_eq!(wishes.face_flash.map(|band| band.prefer), flash);
+    }
+
+    /// How far each school lets them stray (common practice); a silhouette's face is four stops under or more.
+    #[rstest]
+    #[case(Approach::FillLowContrast, |w: &Wishes| w.face_flash, -3.0, -1.0)]
+    #[case(Approach::FlashLeads, |w: &Wishes| w.background, -3.0, -1.0)]
+    #[case(Approach::FlashLeads, |w: &Wishes| w.face_ambient, -4.0, -2.0)]
+    #[case(Approach::RoomFirst, |w: &Wishes| w.background, -4.0 / 3.0, -2.0 / 3.0)]
+    #[case(Approach::RoomFirst, |w: &Wishes| w.face_flash, -1.0, -1.0 / 3.0)]
+    #[case(Approach::FlashFirst, |w: &Wishes| w.background, -3.0, 0.0)]
+    #[case(Approach::Silhouette, |w: &Wishes| w.background, -1.0 / 3.0, 0.0)]
+    #[case(Approach::Silhouette, |w: &Wishes| w.face_ambient, -20.0, -4.0)]
+    #[case(Approach::SunsetBehind, |w: &Wishes| w.face_ambient, -20.0, -1.0 / 3.0)]
+    fn how_far_a_school_lets_them_stray(
+        #[case] approach: Approach,
+        #[case] of: fn(&Wishes) -> Option<Band>,
+        #[case] low: f64,
+        #[case] high: f64,
+    ) {
+        let band = of(&approach.wishes()).unwrap();
+        assert!((band.low - low).abs() < 1e-9 && (band.high - high).abs() < 1e-9, "{band:?}");
     }
 
     #[test]
