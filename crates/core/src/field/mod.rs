@@ -100,7 +100,7 @@ impl Field {
 }
 
 /// What sources give a patch looked at in several points, on the whole; nothing without points.
-fn on_the_whole(points: impl ExactSizeIterator<Item = Vec<Gain>>, sources: usize) -> Vec<Gain> {
+pub(crate) fn on_the_whole(points: impl ExactSizeIterator<Item = Vec<Gain>>, sources: usize) -> Vec<Gain> {
     let share = 1.0 / points.len().max(1) as f64;
     points.fold(vec![Gain::default(); sources], |sum, gains| {
         sum.into_iter().zip(gains).map(|(sum, gain)| sum + gain * share).collect()

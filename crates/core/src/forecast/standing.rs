@@ -1,11 +1,11 @@
 //! A setup standing at its spot: its own set, with what lies about it there and the daylight of any moment on it.
 
 use super::Around;
-use crate::field::{FAR, Receiver, Receivers, out, still, window};
+use crate::field::{FAR, Receiver, Receivers, on_the_whole, out, still, window};
 use crate::geometry::{DVec3, Flat, bearing_and_tilt, direction};
 use crate::place::{Spot, Surroundings};
 use crate::quantity::turn;
-use crate::scene::{PaneKind, Role, Stage};
+use crate::scene::{PaneKind, Role, Stage, key};
 use crate::set::{Dome, Set, Source, Still};
 use crate::setup::Setup;
 use crate::transport::{Gain, Light, Look};
@@ -86,7 +86,7 @@ impl<'a> Standing<'a> {
         let on = |role: fn(Role) -> bool| {
             setup.lights.iter().filter(move |light| flash && light.on && role(setup.role(light)))
         };
-        let key = on(Role::lights_face).min_by(|a, b| a.under_key.stops().total_cmp(&b.under_key.stops()));
+        let key = key(on(Role::lights_face));
         let behind = on(|role| role == Role::Behind).next();
         let flashes = (key.map(|light| setup.light_at(light)), behind.map(|light| setup.light_at(light)));
         let light = RefCell::new(Light::of(Set { still: still.clone(), sources: Vec::new() }));
@@ -190,12 +190,9 @@ impl<'a> Standing<'a> {
         let set = Set { still: self.still.clone(), sources };
         let light = self.light.borrow().after(set);
         let falls = self.receivers(around).patches.map(|points| {
-            let share = 1.0 / points.len() as f64;
-            let mut by: Vec<_> = shining.iter().map(|of| (of.kind, of.amount, Gain::default())).collect();
-            for point in &points {
-                let view = light.seen(self.look(*point));
-                by.iter_mut().enumerate().for_each(|(source, (.., sum))| *sum = *sum + view.gain(source) * share);
-            }
+            let at = points.iter().map(|point| light.seen(self.look(*point)).gains());
+            let gains = on_the_whole(at, shining.len());
+            let by = shining.iter().zip(gains).map(|(of, gain)| (of.kind, of.amount, gain)).collect();
             (!points.is_empty()).then_some(Falls { by })
         });
         *self.light.borrow_mut() = light;
@@ -205,12 +202,13 @@ impl<'a> Standing<'a> {
     /// The share of the sun's light that comes to a face turned towards it, past all that stands there.
     #[must_use]
     pub fn sun_on_face(&self, around: &Around<'_>) -> f64 {
-        let shining = self.shining(around);
-        let Some(sun) = shining.iter().find(|shining| shining.kind == AmbientSource::Sun) else { return 0.0 };
+        let sun = self.to_sun(around);
+        if !self.shining(around).iter().any(|shining| shining.kind == AmbientSource::Sun) {
+            return 0.0;
+        }
+        let light = self.light.borrow();
         let receivers = Receivers::of(&self.stage, Some(self.sun_beside(around)), None);
-        let set = Set { still: self.still.clone(), sources: vec![sun.source] };
-        let light = self.light.borrow().after(set);
-        receivers.patches[0].iter().map(|point| light.seen(self.look(*point)).gain(0).direct).fold(0.0, f64::max)
-            * around.sun_over_skyline()
+        let on = |point: &Receiver| sun.dot(point.normal).max(0.0) * light.is_open_to(point.at, sun);
+        receivers.patches[0].iter().map(on).fold(0.0, f64::max) * around.sun_over_skyline()
     }
 }

@@ -21,6 +21,7 @@ pub(crate) use people::HALF_SHOULDERS;
 pub use people::{Person, Posture, Thing};
 pub use place::{Aim, Position, Role};
 pub use room::{Pane, PaneKind, Room, Sun};
+pub(crate) use stage::key;
 pub use stage::{FaceAt, Stage};
 pub use things::{Card, CardKind};
 

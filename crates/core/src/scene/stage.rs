@@ -38,6 +38,11 @@ const TURNED_AWAY: f64 = 80.0;
 /// How far above the lens a flash on the camera sits, in metres.
 const SHOE: f64 = 0.18;
 
+/// The key: of the lights on the face, the one that stands least under it, the first where several do.
+pub(crate) fn key<'l>(on_face: impl Iterator<Item = &'l Light>) -> Option<&'l Light> {
+    on_face.min_by(|a, b| a.under_key.stops().total_cmp(&b.under_key.stops()))
+}
+
 impl Setup {
     /// The faces in the picture.
     #[must_use]

@@ -160,14 +160,13 @@ pub(super) fn field(
     Field::of(stage, meter, &emitters, behind, key(lights), known)
 }
 
-/// The key: of the lights on the face, the one that stands least under it.
+/// The key's place among the lights that fire.
 pub(crate) fn key(lights: &[Lit<'_>]) -> Option<usize> {
-    let on_face = lights.iter().enumerate().filter(|(_, lit)| lit.role.lights_face());
-    on_face.min_by(|a, b| a.1.light.under_key.stops().total_cmp(&b.1.light.under_key.stops())).map(|(index, _)| index)
+    let key = crate::scene::key(lights.iter().filter(|lit| lit.role.lights_face()).map(|lit| lit.light))?;
+    lights.iter().position(|lit| lit.light.id == key.id)
 }
 
 /// The colour of the flash that leads on the face; none without one.
 pub(crate) fn key_colour(s: &super::Situation<'_>) -> Option<Mired> {
-    let on_face = s.lights.iter().filter(|lit| lit.role.lights_face());
-    on_face.min_by(|a, b| a.light.under_key.stops().total_cmp(&b.light.under_key.stops())).map(Lit::mired)
+    key(&s.lights).map(|key| s.lights[key].mired())
 }

@@ -1,5 +1,5 @@
 use crate::geometry::{DVec3, bearing_and_tilt};
-use crate::sky::{Brightness, Heights};
+use crate::sky::Brightness;
 
 /// The sky over a set, counted for an illuminance of 1 on level ground in the open.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -16,11 +16,5 @@ impl Dome {
     pub fn brightness(&self) -> Brightness {
         let (bearing, altitude) = bearing_and_tilt(self.sun);
         Brightness::of(self.skies, altitude, bearing)
-    }
-
-    /// Its luminance in a direction above the horizon, in cd/m² for each lux on level ground.
-    #[must_use]
-    pub fn luminance(&self, way: DVec3) -> f64 {
-        self.brightness().luminance(way, &Heights::of(way))
     }
 }

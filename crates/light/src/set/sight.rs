@@ -109,7 +109,6 @@ impl Sight {
     /// here: they are sources of their own.
     #[must_use]
     pub fn is_open_to(&self, at: DVec3, way: DVec3) -> f64 {
-        let far = at + way * FAR;
         let walled = |plane: &Plane| {
             let (from, towards) = ((at - plane.at).dot(plane.looks), -way.dot(plane.looks));
             plane.part != RoomSide::Ground
@@ -117,7 +116,13 @@ impl Sight {
                 && from > -ON_WALL
                 && self.is_on(plane, at + way * (from / towards))
         };
-        if self.walls.iter().any(walled) { 0.0 } else { self.passes_things(at, far) }
+        if self.walls.iter().any(walled) { 0.0 } else { self.is_open_past_walls(at, way) }
+    }
+
+    /// The same where walls do not count.
+    #[must_use]
+    pub fn is_open_past_walls(&self, at: DVec3, way: DVec3) -> f64 {
+        self.passes_things(at, at + way * FAR)
     }
 
     /// Whether a direction from a point meets the set's own ground.

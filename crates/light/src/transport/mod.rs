@@ -180,6 +180,12 @@ impl Light {
         Look { receiver, walls, sheets, outlook: OnceLock::new() }
     }
 
+    /// The share of light from far off in a direction that comes to a point of the set, past all that stands there.
+    #[must_use]
+    pub fn is_open_to(&self, at: DVec3, way: DVec3) -> f64 {
+        self.ground.sight.is_open_to(at, way)
+    }
+
     /// The set by a look taken on a set where the same things stand.
     #[must_use]
     pub fn seen(&self, look: Arc<Look>) -> View<'_> {
@@ -304,8 +310,7 @@ fn falls(sight: &Sight, source: &Source, receiver: &Receiver, outlook: Option<&O
 
 /// The share of parallel light that reaches a point: past bodies, sheets and panes, and past walls where they count.
 fn open_to(sight: &Sight, at: DVec3, way: DVec3, walled: bool) -> f64 {
-    const FAR: f64 = 200.0;
-    if walled { sight.is_open_to(at, way) } else { sight.passes_things(at, at + way * FAR) }
+    if walled { sight.is_open_to(at, way) } else { sight.is_open_past_walls(at, way) }
 }
 
 fn layer(still: &Still, ground: &Ground, source: &Source) -> Layer {
