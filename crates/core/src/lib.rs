@@ -28,6 +28,7 @@ pub mod schedule;
 pub mod setup;
 pub mod situation;
 pub mod solve;
+pub mod sources;
 pub mod starts;
 mod wanted;
 

@@ -21,7 +21,8 @@ const LIGHT: [&str; 12] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 22] = [
+const CORE: [&str; 23] = [
+    "sources",
     "check",
     "wanted",
     "say",
