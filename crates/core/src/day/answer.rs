@@ -1,14 +1,16 @@
+use super::SetupCurve;
 use super::cautions::{DayRemark, remarks};
-use super::light::{DayLight, SetupCurve};
+use super::light::DayLight;
+use super::read::{ReadingPoint, readings};
 use super::said::{SetupLight, light_of};
 use crate::check::FieldError;
+use crate::forecast::Standing;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::ladder::{Ladder, Ladders};
 use crate::marks::stops_amount;
-use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share, Stops};
-use crate::setup::{Patch, Setup, Slot};
-use crate::situation::{PATCHES, reading_level};
+use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share};
+use crate::setup::{Setup, Slot};
 use crate::sky::{Haze, clear_sky};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
 use serde::Serialize;
@@ -81,28 +83,6 @@ pub struct LightPoint {
     pub background: Option<Ev100>,
 }
 
-/// A reading on the strip.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct ReadingPoint {
-    /// Which.
-    pub reading: Id,
-    /// Where.
-    pub patch: Patch,
-    /// Minutes after midnight.
-    pub minute: usize,
-    /// When.
-    pub clock: ClockTime,
-    /// The level it stands for.
-    pub ev: Ev100,
-    /// How far it is from the model: reading − model.
-    pub difference: Option<Stops>,
-    /// Whether the clock has come to it, so that the forecast is bent to it.
-    pub known: bool,
-    /// What is odd about it, in a sentence.
-    pub odd: Option<String>,
-}
-
 /// A setup on the day.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -157,71 +137,13 @@ pub struct DayAnswer {
 
 /// The step of the curves that are drawn, in minutes.
 const STEP: usize = 5;
-/// Two readings that differ by more than this beyond what the light did in between contradict each other, in stops.
-const CONTRADICT: f64 = 3.0;
-/// A reading this far from the model, in stops, is asked about.
-const FAR_OFF: f64 = 4.0;
-
-/// The readings of a setup on the strip. Readings later than the clock are shown, but not taken in yet.
-fn readings(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<ReadingPoint> {
-    let mut points: Vec<ReadingPoint> = Vec::new();
-    let standing = day.standing(setup);
-    for reading in &setup.readings {
-        let Some(time) = &reading.time else { continue };
-        let Ok(minute) = day.timeline.minute_of(time) else { continue };
-        let ev = reading_level(setup, reading, day.meter);
-        let index = PATCHES.iter().position(|patch| *patch == reading.patch).unwrap_or(0);
-        let model = standing.as_ref().and_then(|standing| day.modelled(standing, minute).ev[index]);
-        let difference = model.map(|model| ev.ev() - model);
-        let known = known_until.is_none_or(|until| minute as f64 <= until);
-        let patch = reading.patch.words();
-        let against = points.iter().filter(|other| other.patch == reading.patch).find_map(|other| {
-            let apart = (difference? - other.difference?.stops()).abs();
-            let near = minute.abs_diff(other.minute) <= 60;
-            (near && apart > CONTRADICT).then(|| {
-                format!(
-                    "The {patch} at {time} and at {} differ by {apart:.0} stops more than the light does: one of them is wrong. Read again.",
-                    other.clock
-                )
-            })
-        });
-        let odd = if !known {
-            Some(format!("{time} is still to come by the clock: this reading is not taken in before."))
-        } else {
-            against.or_else(|| {
-                let off = difference.filter(|off| off.abs() > FAR_OFF)?;
-                Some(format!(
-                    "The {patch} at {time} is {:.0} stops from the forecast: is it the right spot, time and patch?",
-                    off.abs()
-                ))
-            })
-        };
-        points.push(ReadingPoint {
-            reading: reading.id.clone(),
-            patch: reading.patch,
-            minute,
-            clock: time.clone(),
-            ev,
-            difference: difference.map(Stops::nearest),
-            known,
-            odd,
-        });
-    }
-    points
-}
-
-fn curve(day: &DayLight<'_>, setup: &Setup, known_until: Option<f64>) -> Vec<LightPoint> {
-    let Some(standing) = day.standing(setup) else { return Vec::new() };
-    let model = |minute: usize| day.modelled(&standing, minute);
-    let curve = SetupCurve::new(setup, day.timeline, day.meter, known_until, |minute| model(minute.round() as usize));
-    (0..day.timeline.minutes)
-        .step_by(STEP)
-        .map(|minute| {
-            let model = model(minute);
-            let ev = |patch: usize| curve.ev(patch, minute as f64, &model).map(Ev100::nearest);
-            LightPoint { minute, face: ev(0), background: ev(3) }
-        })
-        .collect()
+fn points(day: &DayLight<'_>, standing: &Standing<'_>, curve: &SetupCurve<'_>) -> Vec<LightPoint> {
+    let at = |minute: usize| {
+        let now = curve.at(minute as f64, &day.modelled(standing, minute));
+        let ev = |patch: usize| now.ev(patch).map(Ev100::nearest);
+        LightPoint { minute, face: ev(0), background: ev(3) }
+    };
+    (0..day.timeline.minutes).step_by(STEP).map(at).collect()
 }
 
 /// A day whose sun stays under this height has no haze worth telling, in degrees.
@@ -300,14 +222,16 @@ pub fn answer(
         if let (true, Some(begins)) = (is_chosen, from) {
             ladder_of_chosen = Some(ladders.ladder(day, (id, setup), kit, house, begins, known_until)?);
         }
+        let standing = day.standing(setup).filter(|_| is_chosen);
+        let curve = standing.as_ref().map(|standing| day.curve(standing, known_until));
         on_day.push(DaySetup {
             name: setup.name.to_string(),
             slot: setup.slot.clone(),
             until: from.map(|from| from + minutes),
             from,
             light,
-            curve: if is_chosen { curve(day, setup, known_until) } else { Vec::new() },
-            readings: if is_chosen { readings(day, setup, known_until) } else { Vec::new() },
+            curve: standing.as_ref().zip(curve.as_ref()).map_or_else(Vec::new, |(on, curve)| points(day, on, curve)),
+            readings: if is_chosen { readings(day, setup, curve.as_ref(), known_until) } else { Vec::new() },
         });
     }
     Ok(DayAnswer {

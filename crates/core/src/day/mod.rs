@@ -2,16 +2,19 @@
 
 mod answer;
 mod cautions;
+mod curve;
 mod light;
 mod moment;
+mod read;
 mod said;
 mod timeline;
 
-pub use answer::{CloudHour, DayAnswer, DaySetup, LightPoint, NamedEvent, NamedWindow, ReadingPoint, SunPoint, answer};
+pub use answer::{CloudHour, DayAnswer, DaySetup, LightPoint, NamedEvent, NamedWindow, SunPoint, answer};
 pub use cautions::{DayCaution, DayRemark};
-pub(crate) use light::SetupCurve;
+pub(crate) use curve::SetupCurve;
 pub use light::{DayLight, forecast, forecast_at};
 pub use moment::{Moment, kind_of_light, moment, put_at};
+pub use read::ReadingPoint;
 pub use said::{SetupLight, light_of};
 pub use timeline::Timeline;
 pub(crate) use timeline::date;

@@ -1,5 +1,5 @@
 use super::light::{DayLight, around_at, forecast_at, sky_at};
-use super::{Day, Timeline};
+use super::{Day, SetupCurve, Timeline};
 use crate::check::Problem;
 use crate::colour::AmbientColour;
 use crate::exposure::MeterConstants;
@@ -143,5 +143,11 @@ impl DayLight<'_> {
     #[must_use]
     pub fn modelled(&self, standing: &Standing<'_>, minute: usize) -> Modelled {
         modelled(standing, &self.around(standing.spot, minute))
+    }
+
+    /// Its light over the day, bent to the readings known by `until`.
+    pub(crate) fn curve<'s>(&self, standing: &Standing<'s>, until: Option<f64>) -> SetupCurve<'s> {
+        let model = |minute: f64| self.modelled(standing, minute.round() as usize);
+        SetupCurve::new(standing, self.day, self.timeline, self.meter, until, model)
     }
 }

@@ -361,7 +361,7 @@ proptest! {
         let mut before: Option<f64> = None;
         for minute in 0..timeline.minutes {
             let sun = light.track[minute];
-            let face = light.modelled(&light.standing(setup).unwrap(), minute).ev[0].unwrap();
+            let face = light.modelled(&light.standing(setup).unwrap(), minute).ev(0).unwrap();
             // A face that the sun passes from the side of is lit within minutes, as at sunrise.
             if let Some(before) = before.filter(|_| sun.elevation < 89.0) {
                 let step = (face - before).abs();

@@ -26,17 +26,25 @@ pub struct FaceLight {
     pub sun: f64,
     /// From the sky, straight or by way of windows.
     pub sky: f64,
-    /// Off ground, walls and ceiling, where sun or sky lights them.
-    pub ground: f64,
+    /// Off ground, walls and ceiling, where the sun lights them.
+    pub sun_off: f64,
+    /// Off ground, walls and ceiling, where the sky lights them.
+    pub sky_off: f64,
     /// From lamps.
     pub lamps: f64,
 }
 
 impl FaceLight {
+    /// What comes off ground, walls and ceiling by day, in lux.
+    #[must_use]
+    pub fn ground(self) -> f64 {
+        self.sun_off + self.sky_off
+    }
+
     /// All of it, in lux.
     #[must_use]
     pub fn lux(self) -> f64 {
-        self.sun + self.sky + self.ground + self.lamps
+        self.sun + self.sky + self.ground() + self.lamps
     }
 }
 
@@ -53,6 +61,17 @@ pub fn open_ground(sun: SunAt, light: &SkyLight, over: f64) -> f64 {
 }
 
 impl Around<'_> {
+    /// The same with sun and sky so many stops brighter.
+    #[must_use]
+    pub fn scaled(&self, sun: f64, sky: f64) -> Self {
+        let light = SkyLight {
+            direct_normal: self.light.direct_normal * sun.exp2(),
+            sky_horizontal: self.light.sky_horizontal * sky.exp2(),
+            ..self.light
+        };
+        Around { light, ..*self }
+    }
+
     /// The share of the sun's disc over the skyline.
     #[must_use]
     pub fn sun_over_skyline(&self) -> f64 {
@@ -77,16 +96,13 @@ impl Around<'_> {
     #[must_use]
     pub fn colour(&self, on_face: FaceLight) -> Option<f64> {
         let light = &self.light;
-        let sine = self.sun.apparent.to_radians().sin().max(0.0);
-        let sun_on_ground = light.direct_normal * sine * self.sun_over_skyline();
-        let total = (sun_on_ground + light.sky_horizontal).max(1e-12);
         let lit = |lux, kelvin| Mixture { lux, kelvin };
         let glow = (on_face.sky - 0.5 * light.sky_horizontal * self.spot.sky.share()).max(0.0) * (1.0 - light.skies[2]);
         let between = 2.0 / (1.0 / light.direct_kelvin + 1.0 / light.sky_kelvin);
         mixed(&[
-            lit(on_face.sun + on_face.ground * sun_on_ground / total, light.direct_kelvin),
+            lit(on_face.sun + on_face.sun_off, light.direct_kelvin),
             lit(glow, between),
-            lit(on_face.sky - glow + on_face.ground * light.sky_horizontal / total, light.sky_kelvin),
+            lit(on_face.sky - glow + on_face.sky_off, light.sky_kelvin),
             lit(on_face.lamps, self.spot.lamps.map_or(3_000.0, |lamps| lamps.kelvin.kelvin())),
         ])
         .map(|mixture| mixture.kelvin)

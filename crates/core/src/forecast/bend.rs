@@ -1,8 +1,6 @@
-//! The forecast bent to readings: what was read fixes how far the model is off, then and for a while.
+//! What readings say beyond the sources stays with the thing they were taken on, then and for a while.
 
-use crate::exposure::READ_ERROR;
-
-/// A reading as the forecast sees it: when, and how far it was from the model there and then.
+/// A reading on one thing: when, and what it says beyond the sources.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Known {
     /// Its place in the list of readings.
@@ -18,50 +16,34 @@ pub struct Known {
 pub struct Bent {
     /// Stops to add to the model.
     pub by: f64,
-    /// The likely error then, in stops.
-    pub error: f64,
     /// The reading that counts: the last before, or else the first after.
-    pub reading: Option<Known>,
+    pub reading: Known,
     /// Minutes from it.
     pub age: f64,
+    /// Minutes from the nearest one, before or after.
+    pub nearest: f64,
 }
 
-/// What the model says of itself where a reading bends it.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct Unread {
-    /// Its likely error without any reading, in stops.
-    pub error: f64,
-    /// The part of the light that does not change with sky and sun: how far off the model is there stays as it is.
-    pub steady: f64,
-}
-
-/// A difference fades to 1/e in this many minutes: a haze or a bright wall stays, a cloud does not (the program's own
-/// choice).
+/// A difference fades to 1/e in this many minutes: a bright wall stays, a cloud does not (the program's own choice).
 const FADES: f64 = 180.0;
-/// What is gained by a reading is lost to 1/e in this many minutes (the program's own choice).
-const FORGOTTEN: f64 = 90.0;
 
-/// The bend at a minute, from readings in order of time: straight from one reading's difference to the next one's,
-/// fading after the last and before the first.
+/// The bend at a minute, from readings in order of time: straight from one reading's difference to the next one's, fading
+/// after the last and before the first. The `steady` part of the light, which does not change with sky and sun, keeps it.
+/// None without readings.
 #[must_use]
-pub fn bent(known: &[Known], minute: f64, model: Unread) -> Bent {
-    let unread = model.error;
+pub fn bent(known: &[Known], minute: f64, steady: f64) -> Option<Bent> {
     let after = known.partition_point(|reading| reading.minute <= minute);
     let (last, next) = (after.checked_sub(1).map(|n| known[n]), known.get(after).copied());
-    let Some(reading) = last.or(next) else {
-        return Bent { by: 0.0, error: unread, reading: None, age: 0.0 };
-    };
+    let reading = last.or(next)?;
     let by = match (last, next) {
         (Some(last), Some(next)) => {
             let part = (minute - last.minute) / (next.minute - last.minute);
             last.difference + (next.difference - last.difference) * part
         }
-        _ => reading.difference * (-(1.0 - model.steady) * (minute - reading.minute).abs() / FADES).exp(),
+        _ => reading.difference * (-(1.0 - steady) * (minute - reading.minute).abs() / FADES).exp(),
     };
-    // The nearer of the two tells how much is still known.
-    let age = [last, next].into_iter().flatten().map(|r| (minute - r.minute).abs()).fold(f64::INFINITY, f64::min);
-    let error = unread - (unread - READ_ERROR).max(0.0) * (-age / FORGOTTEN).exp();
-    Bent { by, error, reading: Some(reading), age: (minute - reading.minute).abs() }
+    let nearest = [last, next].into_iter().flatten().map(|r| (minute - r.minute).abs()).fold(f64::INFINITY, f64::min);
+    Some(Bent { by, reading, age: (minute - reading.minute).abs(), nearest })
 }
 
 #[cfg(test)]
@@ -78,17 +60,17 @@ mod tests {
             .collect()
     }
 
-    const fn of(error: f64) -> Unread {
-        Unread { error, steady: 0.0 }
+    fn at(minute: f64, steady: f64) -> Bent {
+        bent(&known(), minute, steady).unwrap()
     }
 
-    /// Lamps stay as they were read all night; half in their light, a difference fades half as fast.
+    /// What stands in lamps' light stays as it was read all night; half in it, a difference fades half as fast.
     #[rstest]
     #[case::sky(0.0, -0.5 / std::f64::consts::E)]
     #[case::half_lamps(0.5, -0.5 / 0.5f64.exp())]
     #[case::lamps(1.0, -0.5)]
     fn what_is_read_of_lamps_stays(#[case] steady: f64, #[case] by: f64) {
-        assert!((bent(&known(), 300.0, Unread { error: 1.0, steady }).by - by).abs() < 1e-9);
+        assert!((at(300.0, steady).by - by).abs() < 1e-9);
     }
 
     #[rstest]
@@ -97,28 +79,32 @@ mod tests {
     #[case::at_the_second(120.0, -0.5)]
     #[case::three_hours_on(300.0, -0.5 / std::f64::consts::E)]
     fn a_difference_is_carried_and_changes_with_the_next(#[case] minute: f64, #[case] by: f64) {
-        assert!((bent(&known(), minute, of(1.0)).by - by).abs() < 1e-9);
+        assert!((at(minute, 0.0).by - by).abs() < 1e-9);
     }
 
-    #[test]
-    fn at_a_reading_the_error_is_the_meter_s_and_grows_with_age() {
-        let error = |minute| bent(&known(), minute, of(1.0)).error;
-        assert!((error(120.0) - READ_ERROR).abs() < 1e-9);
-        assert!(error(150.0) > error(130.0) && error(600.0) < 1.0 && error(600.0) > 0.99);
+    #[rstest]
+    #[case::before_the_first(40.0, 0, 20.0, 20.0)]
+    #[case::nearer_to_the_next(110.0, 0, 50.0, 10.0)]
+    #[case::after_the_last(150.0, 1, 30.0, 30.0)]
+    fn the_reading_before_counts_or_else_the_first(
+        #[case] minute: f64,
+        #[case] index: usize,
+        #[case] age: f64,
+        #[case] nearest: f64,
+    ) {
+        let found = at(minute, 0.0);
+        assert_eq!((found.reading.index, found.age, found.nearest), (index, age, nearest));
     }
 
     #[test]
     fn without_readings_the_model_stands_alone() {
-        let found = bent(&[], 100.0, of(1.5));
-        assert_eq!((found.by, found.error, found.reading), (0.0, 1.5, None));
+        assert_eq!(bent(&[], 100.0, 0.0), None);
     }
 
     proptest! {
         #[test]
         fn bending_never_jumps(minute in 0.0..600.0f64) {
-            let (a, b) = (bent(&known(), minute, of(1.0)), bent(&known(), minute + 0.1, of(1.0)));
-            prop_assert!((a.by - b.by).abs() < 0.01);
-            prop_assert!((a.error - b.error).abs() < 0.01);
+            prop_assert!((at(minute, 0.0).by - at(minute + 0.1, 0.0).by).abs() < 0.01);
         }
     }
 }

@@ -2,11 +2,13 @@
 
 mod around;
 mod bend;
+mod lit;
 mod modelled;
 mod standing;
 
 pub use around::{Around, FaceLight, open_ground, over_skyline};
-pub use bend::{Bent, Known, Unread, bent};
+pub use bend::{Bent, Known, bent};
+pub use lit::{Part, PatchLight};
 pub use modelled::{Modelled, modelled};
 pub use standing::{AmbientSource, Standing};
 
@@ -32,6 +34,22 @@ pub struct ForecastLevel {
     pub age: f64,
 }
 
+/// How far one source of the ambient is from what was expected of it, by what was read.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SourceLevel {
+    /// Which.
+    pub source: AmbientSource,
+    /// Stops brighter.
+    pub scale: Stops,
+    /// Its likely error, to either side.
+    pub error: Stops,
+    /// Whether a reading tells of it.
+    pub touched: bool,
+    /// Whether it is the sun and a cloud stands before it.
+    pub hidden: bool,
+}
+
 /// What the forecast says of a setup at its time.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -40,6 +58,8 @@ pub struct Forecast {
     pub time: ClockTime,
     /// Each patch, in the order of the stop scale; none where nothing can be said of it.
     pub levels: [Option<ForecastLevel>; 5],
+    /// What the ambient comes from, as far as readings tell of it; empty before any.
+    pub sources: Vec<SourceLevel>,
     /// The sun as it stands on the set, where it shines on it.
     pub sun: Option<Sun>,
     /// The colour of what falls on the face.

@@ -1,18 +1,15 @@
-use super::standing::{AmbientSource, Falls, Standing};
-use super::{Around, FaceLight};
+use super::standing::Standing;
+use super::{AmbientSource, Around, FaceLight, Part, PatchLight};
 use crate::exposure::reflected_level;
 use crate::quantity::turn;
 use crate::setup::BackgroundKind;
 use std::f64::consts::PI;
 
 /// What the model says of a setup's light at one moment.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Modelled {
-    /// The exposure value of each patch, in the order of the stop scale, without what cards add; none where the model has
-    /// nothing to say.
-    pub ev: [Option<f64>; 5],
-    /// What cards and panels add to each, in stops.
-    pub cards: [f64; 5],
+    /// The light on each patch, in the order of the stop scale; none where the model has nothing to say.
+    pub lit: [Option<PatchLight>; 5],
     /// What falls on the face.
     pub face: FaceLight,
     /// What falls on that side of the face that gets more of it.
@@ -21,8 +18,6 @@ pub struct Modelled {
     pub behind: FaceLight,
     /// The share of the background in sun.
     pub sunlit: f64,
-    /// How many stops a cloud before the sun would take from the face.
-    pub cloud_takes: f64,
 }
 
 /// The part of an open background that is sky, or water that mirrors it (the program's own estimate).
@@ -31,9 +26,6 @@ const SKY_BEHIND: f64 = 0.25;
 const OVER_HORIZON: f64 = 4.0;
 /// How high the brightest sky is that a frame holds, in degrees.
 const IN_FRAME: f64 = 15.0;
-
-/// What cards add by less than this, in stops, no meter tells.
-const UNSEEN: f64 = 0.02;
 
 /// What is metered of a background stays this far beside the sun's bearing, out of its glare, in degrees.
 const BESIDE_SUN: f64 = 25.0;
@@ -44,16 +36,38 @@ fn beside(sun: f64, looks: f64) -> f64 {
     if off.abs() >= BESIDE_SUN { looks } else { sun + BESIDE_SUN * if off < 0.0 { -1.0 } else { 1.0 } }
 }
 
-impl Falls {
-    /// By where it comes from, cards and panels left out.
-    fn light(&self) -> FaceLight {
-        let all = |kind| self.of(kind, |gain| gain.direct + gain.bounced);
-        FaceLight {
-            sun: self.of(AmbientSource::Sun, |gain| gain.direct),
-            sky: self.of(AmbientSource::Sky, |gain| gain.direct) + all(AmbientSource::Window),
-            ground: self.of(AmbientSource::Sun, |gain| gain.bounced) + self.of(AmbientSource::Sky, |gain| gain.bounced),
-            lamps: all(AmbientSource::Lamps),
-        }
+impl Modelled {
+    fn told(lit: [Option<PatchLight>; 5], sources: &[AmbientSource], sunlit: f64) -> Modelled {
+        let by_kind = |patch: usize| lit[patch].as_ref().map_or_else(FaceLight::default, |lit| lit.by_kind(sources));
+        let (face, shadow, behind) = (by_kind(0), by_kind(1), by_kind(3));
+        let brighter = if shadow.lux() > face.lux() { shadow } else { face };
+        Modelled { lit, face, brighter, behind, sunlit }
+    }
+
+    /// The exposure value of a patch without what cards add; none where the model has nothing to say.
+    #[must_use]
+    pub fn ev(&self, patch: usize) -> Option<f64> {
+        self.lit.get(patch)?.as_ref()?.ev()
+    }
+
+    /// What cards and panels add to a patch, in stops.
+    #[must_use]
+    pub fn cards(&self, patch: usize) -> f64 {
+        self.lit[patch].as_ref().map_or(0.0, PatchLight::cards)
+    }
+
+    /// How many stops a cloud before the sun would take from the face.
+    #[must_use]
+    pub fn cloud_takes(&self) -> f64 {
+        let (whole, sun) = (self.face.lux(), self.face.sun);
+        if sun > 0.0 { (whole / (whole - sun).max(1e-12)).log2() } else { 0.0 }
+    }
+
+    /// The same with each source so many stops brighter.
+    #[must_use]
+    pub fn scaled(&self, sources: &[AmbientSource], scales: &[f64]) -> Modelled {
+        let lit = self.lit.each_ref().map(|lit| lit.as_ref().map(|lit| lit.scaled(scales)));
+        Modelled::told(lit, sources, self.sunlit)
     }
 }
 
@@ -63,54 +77,50 @@ impl Falls {
 /// to the horizon with some sky over it. In a room without a wall behind the background goes as the face does.
 #[must_use]
 pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
-    let (spot, background) = (standing.spot, &standing.setup.background);
-    let ev_of_lux = |lux: f64| (lux > 0.0).then(|| around.meter.incident_level(lux));
-    let ev_of_luminance = |luminance: f64| (luminance > 0.0).then(|| reflected_level(luminance));
-    let falls = standing.falls(around);
-    let light = falls.each_ref().map(|falls| falls.as_ref().map_or_else(FaceLight::default, Falls::light));
-    let cards = falls.each_ref().map(|falls| {
-        let (whole, cards) = falls.as_ref().map_or((0.0, 0.0), |falls| (falls.light().lux(), falls.cards()));
-        let added = if whole > 0.0 { (1.0 + cards / whole).log2() } else { 0.0 };
-        if added < UNSEEN { 0.0 } else { added }
-    });
-    let [mut face, mut shadow, edge, wall, _] = light;
+    let (spot, background, sources) = (standing.spot, &standing.setup.background, standing.sources());
+    let incident = around.meter.incident_level(1.0);
+    let [mut face, mut shadow, edge, wall, _] =
+        standing.falls(around).map(|parts| parts.map(|parts| PatchLight { parts, of_one: incident }));
+    let lux = |lit: &Option<PatchLight>| lit.as_ref().map_or(0.0, PatchLight::lux);
     // Where no flash says which side is the lit one, it is the brighter: under a roof that need not be the sun's.
-    if standing.is_lit_by_day() && shadow.lux() > face.lux() {
+    if standing.is_lit_by_day() && lux(&shadow) > lux(&face) {
         std::mem::swap(&mut face, &mut shadow);
     }
     let looks = spot.camera_looks.degrees();
     let reflects = background.surface.reflectance.share();
+    let sends_back = reflected_level(reflects / PI);
     let over = around.sun_over_skyline() * (1.0 - around.light.skies[2]);
-    let (back, behind, sunlit) = match (background.kind, spot.is_indoors()) {
-        (BackgroundKind::Open, true) => (ev_of_luminance(reflects * face.lux() / PI), face, 0.0),
-        (BackgroundKind::Open, false) => {
-            let sky = around.sky_luminance(OVER_HORIZON, beside(around.sun.azimuth, looks));
-            let ground = reflects * around.open_ground() / PI;
-            let (sky, ground) = (SKY_BEHIND * sky, (1.0 - SKY_BEHIND) * ground);
-            (
-                ev_of_luminance(sky + ground),
-                FaceLight { sky: PI * sky, ground: PI * ground, ..FaceLight::default() },
-                over,
-            )
+    let by_source = |give: &dyn Fn(AmbientSource) -> Part| sources.iter().map(|source| give(*source)).collect();
+    let sky_at = |altitude: f64| PI * around.sky_luminance(altitude, beside(around.sun.azimuth, looks));
+    let outdoors = !spot.is_indoors();
+    let (behind, sunlit) = match background.kind {
+        BackgroundKind::Open if outdoors => {
+            let (sky, ground) = (SKY_BEHIND * sky_at(OVER_HORIZON), (1.0 - SKY_BEHIND) * reflects);
+            let of_sky = around.light.sky_horizontal;
+            let parts = by_source(&|source| match source {
+                AmbientSource::Sun => Part { off: ground * (around.open_ground() - of_sky), ..Part::default() },
+                AmbientSource::Sky => Part { straight: sky, off: ground * of_sky, cards: 0.0 },
+                AmbientSource::Window { .. } | AmbientSource::Lamps => Part::default(),
+            });
+            (Some(PatchLight { parts, of_one: reflected_level(1.0 / PI) }), over)
         }
-        (BackgroundKind::Wall, _) => {
+        BackgroundKind::Open => (face.clone().map(|face| PatchLight { of_one: sends_back, ..face }), 0.0),
+        BackgroundKind::Wall => {
             let at = turn(looks + 180.0, around.sun.azimuth).abs();
             let facing = ((95.0 - at) / 10.0).clamp(0.0, 1.0);
-            let in_sun = if wall.sun > 0.0 { over * facing } else { 0.0 };
-            (ev_of_luminance(reflects * wall.lux() / PI), wall, in_sun)
+            let wall = wall.map(|wall| PatchLight { of_one: sends_back, ..wall });
+            let sun = sources.iter().position(|source| *source == AmbientSource::Sun);
+            let in_sun = sun.zip(wall.as_ref()).is_some_and(|(sun, wall)| wall.parts[sun].straight > 0.0);
+            (wall, if in_sun { over * facing } else { 0.0 })
         }
     };
-    let sky = (!spot.is_indoors() && background.kind == BackgroundKind::Open)
-        .then(|| ev_of_luminance(around.sky_luminance(IN_FRAME, beside(around.sun.azimuth, looks))))
-        .flatten();
-    let without_sun = (face.lux() - face.sun).max(1e-12);
-    Modelled {
-        ev: [ev_of_lux(face.lux()), ev_of_lux(shadow.lux()), ev_of_lux(edge.lux()), back, sky],
-        cards,
-        face,
-        brighter: if shadow.lux() > face.lux() { shadow } else { face },
-        behind,
-        sunlit: if reflects > 0.0 { sunlit } else { 0.0 },
-        cloud_takes: if face.sun > 0.0 { (face.lux() / without_sun).log2() } else { 0.0 },
-    }
+    let sky = (outdoors && background.kind == BackgroundKind::Open).then(|| PatchLight {
+        parts: by_source(&|source| match source {
+            AmbientSource::Sky => Part { straight: sky_at(IN_FRAME), ..Part::default() },
+            _ => Part::default(),
+        }),
+        of_one: reflected_level(1.0 / PI),
+    });
+    let sunlit = if reflects > 0.0 { sunlit } else { 0.0 };
+    Modelled::told([face, shadow, edge, behind, sky], sources, sunlit)
 }

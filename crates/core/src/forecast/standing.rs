@@ -1,6 +1,6 @@
 //! A setup standing at its spot: its own set, with what lies about it there and the daylight of any moment on it.
 
-use super::Around;
+use super::{Around, Part};
 use crate::field::{FAR, Receiver, Receivers, on_the_whole, out, still, window};
 use crate::geometry::{DVec3, Flat, bearing_and_tilt, direction};
 use crate::place::{Spot, Surroundings};
@@ -9,6 +9,7 @@ use crate::scene::{PaneKind, Role, Stage, key};
 use crate::set::{Dome, Set, Source, Still};
 use crate::setup::Setup;
 use crate::transport::{Gain, Light, Look};
+use serde::Serialize;
 use std::cell::RefCell;
 use std::f64::consts::PI;
 use std::sync::Arc;
@@ -23,14 +24,19 @@ const SILL: f64 = 0.9;
 const KEPT: usize = 32;
 
 /// What the ambient comes from.
-#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "kind", rename_all = "snake_case")]
 pub enum AmbientSource {
     /// The sun.
     Sun,
     /// The sky, straight.
     Sky,
     /// The sky and the ground outside, as a window frames them.
-    Window,
+    Window {
+        /// Which, from 0.
+        index: usize,
+    },
     /// Lamps that burn all the time.
     Lamps,
 }
@@ -38,7 +44,7 @@ pub enum AmbientSource {
 /// A source as it shines at one moment.
 #[derive(Debug, Clone, Copy)]
 struct Shining {
-    kind: AmbientSource,
+    of: AmbientSource,
     source: Source,
     /// How many of what gains are counted for: lux, or candelas for a window.
     amount: f64,
@@ -55,25 +61,10 @@ pub struct Standing<'a> {
     still: Still,
     /// Where the light comes from that the person chose as the key, and the one that draws an edge.
     flashes: (Option<DVec3>, Option<DVec3>),
+    windows: Vec<Flat>,
+    sources: Vec<AmbientSource>,
     light: RefCell<Light>,
     looks: RefCell<Vec<(Receiver, Arc<Look>)>>,
-}
-
-/// What one moment's light gives a point, by where it comes from, in lux; and what cards and panels add to it.
-pub(super) struct Falls {
-    pub(super) by: Vec<(AmbientSource, f64, Gain)>,
-}
-
-impl Falls {
-    /// What comes from sources of a kind, by a part of their gain.
-    pub(super) fn of(&self, kind: AmbientSource, part: impl Fn(&Gain) -> f64) -> f64 {
-        self.by.iter().filter(|(of, ..)| *of == kind).map(|(_, amount, gain)| amount * part(gain)).sum()
-    }
-
-    /// All that cards and panels add, in lux.
-    pub(super) fn cards(&self) -> f64 {
-        self.by.iter().map(|(_, amount, gain)| amount * (gain.carded + gain.through)).sum()
-    }
 }
 
 impl<'a> Standing<'a> {
@@ -90,7 +81,20 @@ impl<'a> Standing<'a> {
         let behind = on(|role| role == Role::Behind).next();
         let flashes = (key.map(|light| setup.light_at(light)), behind.map(|light| setup.light_at(light)));
         let light = RefCell::new(Light::of(Set { still: still.clone(), sources: Vec::new() }));
-        Standing { setup, spot, stage, still, flashes, light, looks: RefCell::default() }
+        let windows = windows(setup, spot);
+        let mut sources = Vec::new();
+        if !spot.is_indoors() {
+            sources.extend([AmbientSource::Sun, AmbientSource::Sky]);
+        }
+        sources.extend((0..windows.len()).map(|index| AmbientSource::Window { index }));
+        sources.extend(spot.lamps.map(|_| AmbientSource::Lamps));
+        Standing { setup, spot, stage, still, flashes, windows, sources, light, looks: RefCell::default() }
+    }
+
+    /// What its ambient comes from, by day and by night.
+    #[must_use]
+    pub fn sources(&self) -> &[AmbientSource] {
+        &self.sources
     }
 
     /// Whether no flash tells which side of the face is the lit one.
@@ -111,24 +115,6 @@ impl<'a> Standing<'a> {
         direction(turn(self.spot.camera_looks.degrees(), around.sun.azimuth), around.sun.apparent)
     }
 
-    /// The windows of the set, or the one the spot has where the set shows none.
-    fn windows(&self) -> Vec<Flat> {
-        if !self.spot.is_indoors() {
-            return Vec::new();
-        }
-        let panes = self.setup.scene.panes.iter().filter(|pane| pane.kind == PaneKind::Glass);
-        let own: Vec<Flat> = panes.map(crate::scene::Pane::flat).collect();
-        match self.spot.surroundings {
-            Surroundings::Window { width, height, distance } if own.is_empty() => {
-                let out = out(self.spot);
-                let face = self.setup.main_face().at;
-                let at = (face + out * distance.metres()).with_z(SILL + height.metres() / 2.0);
-                vec![Flat::new(at, -out, width.metres(), height.metres())]
-            }
-            _ => own,
-        }
-    }
-
     /// Everything that shines on the set at a moment.
     fn shining(&self, around: &Around<'_>) -> Vec<Shining> {
         let (spot, light) = (self.spot, &around.light);
@@ -138,23 +124,24 @@ impl<'a> Standing<'a> {
         let beam = light.direct_normal * around.sun_over_skyline();
         if !shade && beam > 0.0 && around.sun.apparent > 0.0 {
             let source = Source::Parallel { way: sun, walled: true };
-            all.push(Shining { kind: AmbientSource::Sun, source, amount: beam });
+            all.push(Shining { of: AmbientSource::Sun, source, amount: beam });
         }
         if !spot.is_indoors() {
             let source = Source::Sky(Dome { skies: light.skies, sun });
-            all.push(Shining { kind: AmbientSource::Sky, source, amount: light.sky_horizontal * spot.sky.share() });
+            all.push(Shining { of: AmbientSource::Sky, source, amount: light.sky_horizontal * spot.sky.share() });
         }
         let ground = spot.ground.share() * around.open_ground() / PI;
-        all.extend(self.windows().iter().map(|pane| {
+        all.extend(self.windows.iter().enumerate().map(|(index, pane)| {
             // Half of what a window frames is sky, half of it ground.
             let (out, _) = bearing_and_tilt(-pane.normal());
             let sky = around.sky_luminance(SEEN_THROUGH, spot.camera_looks.degrees() + out) * spot.sky.share();
             let luminance = PANE * (sky + ground) / 2.0;
-            Shining { kind: AmbientSource::Window, source: Source::Face(window(pane)), amount: luminance * pane.area() }
+            let of = AmbientSource::Window { index };
+            Shining { of, source: Source::Face(window(pane)), amount: luminance * pane.area() }
         }));
         if let Some(lamps) = spot.lamps {
             let amount = around.meter.illuminance(lamps.level).lux();
-            all.push(Shining { kind: AmbientSource::Lamps, source: Source::About, amount });
+            all.push(Shining { of: AmbientSource::Lamps, source: Source::About, amount });
         }
         all
     }
@@ -166,7 +153,8 @@ impl<'a> Standing<'a> {
 
     /// The points the patches are looked at: a face's lit side is turned to the key, else to a window, else to the sun.
     fn receivers(&self, around: &Around<'_>) -> Receivers {
-        let window = || self.windows().into_iter().max_by(|a, b| a.area().total_cmp(&b.area())).map(|pane| pane.middle);
+        let largest = self.windows.iter().max_by(|a, b| a.area().total_cmp(&b.area()));
+        let window = || largest.map(|pane| pane.middle);
         let brightest = self.flashes.0.or_else(window).unwrap_or_else(|| self.sun_beside(around));
         Receivers::of(&self.stage, Some(brightest), self.flashes.1)
     }
@@ -183,8 +171,8 @@ impl<'a> Standing<'a> {
         look
     }
 
-    /// What falls on each patch at a moment, looked at in its points; nothing of a patch without any.
-    pub(super) fn falls(&self, around: &Around<'_>) -> [Option<Falls>; 5] {
+    /// What each source gives each patch at a moment, looked at in its points; nothing of a patch without any.
+    pub(super) fn falls(&self, around: &Around<'_>) -> [Option<Vec<Part>>; 5] {
         let shining = self.shining(around);
         let sources = shining.iter().map(|shining| shining.source).collect();
         let set = Set { still: self.still.clone(), sources };
@@ -192,8 +180,12 @@ impl<'a> Standing<'a> {
         let falls = self.receivers(around).patches.map(|points| {
             let at = points.iter().map(|point| light.seen(self.look(*point)).gains());
             let gains = on_the_whole(at, shining.len());
-            let by = shining.iter().zip(gains).map(|(of, gain)| (of.kind, of.amount, gain)).collect();
-            (!points.is_empty()).then_some(Falls { by })
+            let given = shining.iter().zip(gains);
+            let part = |source: &AmbientSource| {
+                let found = given.clone().find(|(shining, _)| shining.of == *source);
+                found.map_or_else(Part::default, |(shining, gain)| part(shining.amount, gain))
+            };
+            (!points.is_empty()).then(|| self.sources.iter().map(part).collect())
         });
         *self.light.borrow_mut() = light;
         falls
@@ -203,12 +195,35 @@ impl<'a> Standing<'a> {
     #[must_use]
     pub fn sun_on_face(&self, around: &Around<'_>) -> f64 {
         let sun = self.to_sun(around);
-        if !self.shining(around).iter().any(|shining| shining.kind == AmbientSource::Sun) {
+        if !self.shining(around).iter().any(|shining| shining.of == AmbientSource::Sun) {
             return 0.0;
         }
         let light = self.light.borrow();
         let receivers = Receivers::of(&self.stage, Some(self.sun_beside(around)), None);
         let on = |point: &Receiver| sun.dot(point.normal).max(0.0) * light.is_open_to(point.at, sun);
         receivers.patches[0].iter().map(on).fold(0.0, f64::max) * around.sun_over_skyline()
+    }
+}
+
+/// What a source of such an amount gives.
+fn part(amount: f64, gain: Gain) -> Part {
+    Part { straight: amount * gain.direct, off: amount * gain.bounced, cards: amount * (gain.carded + gain.through) }
+}
+
+/// The windows of the set, or the one the spot has where the set shows none.
+fn windows(setup: &Setup, spot: &Spot) -> Vec<Flat> {
+    if !spot.is_indoors() {
+        return Vec::new();
+    }
+    let panes = setup.scene.panes.iter().filter(|pane| pane.kind == PaneKind::Glass);
+    let own: Vec<Flat> = panes.map(crate::scene::Pane::flat).collect();
+    match spot.surroundings {
+        Surroundings::Window { width, height, distance } if own.is_empty() => {
+            let out = out(spot);
+            let face = setup.main_face().at;
+            let at = (face + out * distance.metres()).with_z(SILL + height.metres() / 2.0);
+            vec![Flat::new(at, -out, width.metres(), height.metres())]
+        }
+        _ => own,
     }
 }

@@ -2,7 +2,7 @@ use super::climb::{Ambient, Climb, climb};
 use super::words::{bind_words, rung_words};
 use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
-use crate::day::{Day, DayLight, SetupCurve, Timeline, forecast_at};
+use crate::day::{Day, DayLight, Timeline, forecast_at};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::Mark;
@@ -116,11 +116,10 @@ fn ambients(
     known_until: Option<f64>,
 ) -> Vec<Ambient> {
     let Some(standing) = day.standing(setup) else { return Vec::new() };
-    let model = |minute: usize| day.modelled(&standing, minute);
-    let curve = SetupCurve::new(setup, day.timeline, day.meter, known_until, |minute| model(minute.round() as usize));
+    let curve = day.curve(&standing, known_until);
     let at = |minute: usize| -> Ambient {
-        let model = model(minute);
-        std::array::from_fn(|patch| curve.ev(patch, minute as f64, &model))
+        let now = curve.at(minute as f64, &day.modelled(&standing, minute));
+        std::array::from_fn(|patch| now.ev(patch))
     };
     let start = at(from);
     (from..=until)

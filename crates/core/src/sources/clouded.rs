@@ -44,6 +44,12 @@ impl Clouded {
         each.sum::<f64>().min(1.0)
     }
 
+    /// Whether it was read that a cloud stood there at a minute.
+    #[must_use]
+    pub fn hides(&self, minute: f64) -> bool {
+        self.skies.iter().any(|sky| sky.hidden && near(sky.minute, minute))
+    }
+
     /// What it takes from the sun then, in stops: 0 or less.
     pub(super) fn shade(&self, minute: f64) -> f64 {
         let there = self.there(minute);
@@ -80,25 +86,42 @@ fn near(a: f64, b: f64) -> bool {
     (a - b).abs() <= TOGETHER
 }
 
-/// The moments at which readings tell of the sun, all of it shining or all behind cloud.
-fn skies(observed: &[Observed], sun: usize, hidden: bool) -> Vec<Sky> {
-    let tells = |read: &&Observed| read.parts.get(sun).is_some_and(|sun| *sun > TOLD * read.parts.iter().sum::<f64>());
-    let mut minutes: Vec<f64> = observed.iter().filter(tells).map(|read| read.minute).collect();
-    minutes.sort_by(f64::total_cmp);
-    minutes.dedup_by(|later, earlier| near(*later, *earlier));
-    minutes.into_iter().map(|minute| Sky { minute, hidden }).collect()
+/// The moments at which readings tell of the sun, behind cloud wherever it can be: a cloud before the sun makes nothing
+/// brighter.
+fn skies(observed: &[Observed], sun: usize) -> Vec<Sky> {
+    let whole = |read: &Observed| read.parts.iter().sum::<f64>();
+    let tells = |read: &&Observed| read.parts.get(sun).is_some_and(|sun| *sun > TOLD * whole(read));
+    let mut telling: Vec<&Observed> = observed.iter().filter(tells).collect();
+    telling.sort_by(|a, b| a.minute.total_cmp(&b.minute));
+    let mut skies: Vec<Sky> = Vec::new();
+    let mut off: Vec<f64> = Vec::new();
+    for read in telling {
+        let brighter = read.level - whole(read).log2();
+        match skies.last() {
+            Some(sky) if near(sky.minute, read.minute) => off[skies.len() - 1] += brighter,
+            _ => {
+                skies.push(Sky { minute: read.minute, hidden: false });
+                off.push(brighter);
+            }
+        }
+    }
+    skies.iter_mut().zip(off).for_each(|(sky, brighter)| sky.hidden = brighter < 0.0);
+    skies
 }
 
 /// The fit of the states of the sky that agree best: from sun all day and from cloud all day, each moment is turned to the
 /// other as long as that helps.
 pub(super) fn better(observed: &[Observed], sun: Option<usize>, fit: impl Fn(Clouded) -> Fit) -> Fit {
     let Some(sun) = sun else { return fit(Clouded::default()) };
+    let all = skies(observed, sun);
+    let could: Vec<usize> = (0..all.len()).filter(|index| all[*index].hidden).collect();
     let from = |hidden: bool| {
-        let mut best = fit(Clouded { sun: Some(sun), skies: skies(observed, sun, hidden) });
+        let as_started = |sky: &Sky| Sky { hidden: hidden && sky.hidden, ..*sky };
+        let mut best = fit(Clouded { sun: Some(sun), skies: all.iter().map(as_started).collect() });
         loop {
-            let turned = (0..best.clouded().skies.len()).map(|index| {
+            let turned = could.iter().map(|index| {
                 let mut tried = best.clouded().clone();
-                tried.skies[index].hidden = !tried.skies[index].hidden;
+                tried.skies[*index].hidden = !tried.skies[*index].hidden;
                 fit(tried)
             });
             let turned = turned.min_by(|a, b| a.cost().total_cmp(&b.cost()));

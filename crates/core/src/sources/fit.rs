@@ -31,12 +31,27 @@ pub struct Observed {
     pub error: f64,
     /// How likely a cloud stands before the sun then, 0 to 1.
     pub cover: f64,
+    /// What it was taken on: which of the things that have a light of their own beyond the sources.
+    pub on: Vec<usize>,
 }
 
-/// The scales of sources that agree best with what was read.
+/// What is expected of the ambient before anything is read.
+#[derive(Debug, Clone, PartialEq, Default)]
+pub struct Expected {
+    /// Of each source.
+    pub sources: Vec<Prior>,
+    /// Of each thing, beyond the sources: all its ambient is so much brighter or darker.
+    pub things: Vec<Prior>,
+    /// The source a cloud may stand before.
+    pub sun: Option<usize>,
+}
+
+/// The scales of sources and things that agree best with what was read.
 #[derive(Debug, Clone)]
 pub struct Fit {
+    /// Sources, then things.
     priors: Vec<Prior>,
+    sources: usize,
     minutes: Vec<f64>,
     /// How much of each reading's weight each source has: a row for each source.
     pulls: Vec<DVector<f64>>,
@@ -56,18 +71,19 @@ const ENOUGH: f64 = 1e-10;
 const HALVINGS: i32 = 12;
 
 impl Fit {
-    /// Finds the scales. `sun` is the source a cloud may stand before. Readings of what no source reaches are left out of
-    /// it, with nothing left.
+    /// Finds the scales. Readings of what no source reaches are left out, with nothing left.
     #[must_use]
-    pub fn of(priors: &[Prior], observed: &[Observed], sun: Option<usize>) -> Fit {
-        clouded::better(observed, sun, |clouded| Fit::with(priors, observed, clouded))
+    pub fn of(expected: &Expected, observed: &[Observed]) -> Fit {
+        clouded::better(observed, expected.sun, |clouded| Fit::with(expected, observed, clouded))
     }
 
     pub(super) const fn cost(&self) -> f64 {
         self.cost
     }
 
-    fn with(priors: &[Prior], observed: &[Observed], clouded: Clouded) -> Fit {
+    fn with(expected: &Expected, observed: &[Observed], clouded: Clouded) -> Fit {
+        let sources = expected.sources.len();
+        let priors = [expected.sources.clone(), expected.things.clone()].concat();
         let minutes: Vec<f64> = observed.iter().map(|read| read.minute).collect();
         let parts: Vec<Vec<f64>> = observed.iter().map(|read| clouded.dimmed(read.minute, &read.parts)).collect();
         let count = observed.len();
@@ -83,11 +99,18 @@ impl Fit {
             let mut left = vec![0.0; count];
             let mut cost: f64 = scales.iter().zip(&pulls).map(|(scale, pull)| scale.dot(pull)).sum();
             for read in (0..count).filter(|read| reached[*read]) {
-                let given: Vec<f64> = parts[read].iter().zip(&scales).map(|(part, of)| part * of[read].exp2()).collect();
+                let given: Vec<f64> =
+                    parts[read].iter().zip(&scales).map(|(part, of)| part * of[read].exp2()).collect();
                 let whole: f64 = given.iter().sum();
-                left[read] = observed[read].level - whole.log2();
-                cost += left[read].powi(2) / noise(read);
                 shares.iter_mut().zip(given).for_each(|(share, given)| share[read] = given / whole);
+                let things = observed[read].on.iter().map(|thing| sources + thing);
+                let mut level = whole.log2();
+                for thing in things.filter(|thing| *thing < priors.len()) {
+                    shares[thing][read] = 1.0;
+                    level += scales[thing][read];
+                }
+                left[read] = observed[read].level - level;
+                cost += left[read].powi(2) / noise(read);
             }
             State { pulls, scales, shares, left, cost }
         };
@@ -119,48 +142,54 @@ impl Fit {
             now = next;
         }
         let cost = now.cost + clouded.unlikely(observed);
-        Fit {
-            priors: priors.to_vec(),
-            minutes,
-            pulls: now.pulls,
-            shares: now.shares,
-            spread,
-            left: now.left,
-            clouded,
-            cost,
-        }
+        Fit { priors, sources, minutes, pulls: now.pulls, shares: now.shares, spread, left: now.left, clouded, cost }
+    }
+
+    fn scale(&self, of: usize, minute: f64) -> f64 {
+        let (prior, pull) = (&self.priors[of], &self.pulls[of]);
+        self.minutes.iter().zip(pull.iter()).map(|(read, pull)| prior.shared(minute - read) * pull).sum()
     }
 
     /// The scale of each source at a time, in stops; a cloud's shade on the sun is in it.
     #[must_use]
     pub fn scales(&self, minute: f64) -> Vec<f64> {
-        let of = |(prior, pull): (&Prior, &DVector<f64>)| {
-            self.minutes.iter().zip(pull.iter()).map(|(read, pull)| prior.shared(minute - read) * pull).sum::<f64>()
-        };
-        let mut scales: Vec<f64> = self.priors.iter().zip(&self.pulls).map(of).collect();
+        let mut scales: Vec<f64> = (0..self.sources).map(|source| self.scale(source, minute)).collect();
         if let Some(sun) = self.clouded.sun.and_then(|sun| scales.get_mut(sun)) {
             *sun += self.clouded.shade(minute);
         }
         scales
     }
 
-    /// How far a light of which each source has such a share is likely to be off at a time, in stops. A source no reading
-    /// touches keeps its own error.
+    /// What these things have beyond the sources at a time, in stops.
     #[must_use]
-    pub fn error(&self, minute: f64, shares: &[f64]) -> f64 {
-        let own: f64 = self.priors.iter().zip(shares).map(|(prior, share)| (prior.error * share).powi(2)).sum();
+    pub fn beyond(&self, minute: f64, on: &[usize]) -> f64 {
+        let known = on.iter().map(|thing| self.sources + thing).filter(|thing| *thing < self.priors.len());
+        known.map(|thing| self.scale(thing, minute)).sum()
+    }
+
+    /// How far a light of which each source has such a share, on these things, is likely to be off at a time, in stops.
+    /// A source no reading touches keeps its own error.
+    #[must_use]
+    pub fn error(&self, minute: f64, shares: &[f64], on: &[usize]) -> f64 {
+        let weight = |of: usize| match of.checked_sub(self.sources) {
+            None => shares.get(of).copied().unwrap_or(0.0),
+            Some(thing) => f64::from(u8::from(on.contains(&thing))),
+        };
+        let weights: Vec<f64> = (0..self.priors.len()).map(weight).collect();
+        let own: f64 = self.priors.iter().zip(&weights).map(|(prior, weight)| (prior.error * weight).powi(2)).sum();
         let known = self.spread.as_ref().map_or(0.0, |spread| {
             let seen = DVector::from_fn(self.minutes.len(), |read, _| {
-                let each = self.priors.iter().zip(&self.shares).zip(shares);
-                each.map(|((prior, of), share)| prior.shared(minute - self.minutes[read]) * of[read] * share).sum()
+                let each = self.priors.iter().zip(&self.shares).zip(&weights);
+                each.map(|((prior, of), weight)| prior.shared(minute - self.minutes[read]) * of[read] * weight).sum()
             });
             seen.dot(&spread.solve(&seen))
         });
-        let cloud = self.clouded.sun.and_then(|sun| shares.get(sun)).map_or(0.0, |share| share * self.clouded.unsure(minute));
+        let sun = self.clouded.sun.and_then(|sun| shares.get(sun));
+        let cloud = sun.map_or(0.0, |share| share * self.clouded.unsure(minute));
         ((own - known).max(0.0) + cloud * cloud).sqrt()
     }
 
-    /// What a reading says beyond the sources, in stops: reading − model.
+    /// What a reading says that is put down to the meter, in stops: reading − model.
     #[must_use]
     pub fn left(&self, reading: usize) -> f64 {
         self.left.get(reading).copied().unwrap_or(0.0)

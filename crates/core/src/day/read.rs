@@ -1,0 +1,124 @@
+//! The readings of a setup as its day has them.
+
+use super::SetupCurve;
+use super::light::DayLight;
+use crate::marks::stops_amount;
+use crate::quantity::{ClockTime, Ev100, Id, Stops};
+use crate::setup::{Patch, Setup};
+use crate::situation::reading_level;
+use serde::Serialize;
+
+/// A reading on the strip.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ReadingPoint {
+    /// Which.
+    pub reading: Id,
+    /// Where.
+    pub patch: Patch,
+    /// Minutes after midnight.
+    pub minute: usize,
+    /// When.
+    pub clock: ClockTime,
+    /// The level it stands for.
+    pub ev: Ev100,
+    /// How far it is from the model: reading − model.
+    pub difference: Option<Stops>,
+    /// Whether the clock has come to it, so that the forecast is bent to it.
+    pub known: bool,
+    /// What is odd about it, in a sentence.
+    pub odd: Option<String>,
+}
+
+/// What is to be told of a reading.
+#[derive(Debug, Clone, PartialEq)]
+enum Told {
+    /// It is later than the clock.
+    ToCome,
+    /// Another of the same patch says something else.
+    Contradicts {
+        /// When that was.
+        other: ClockTime,
+        /// By how much, in stops.
+        by: f64,
+    },
+    /// It is far from the forecast, by so many stops.
+    FarOff(f64),
+    /// A cloud stood before the sun.
+    Cloud,
+    /// It says more than sun, sky, windows and lamps give there, by so many stops.
+    Beyond(f64),
+}
+
+impl Told {
+    fn words(&self, patch: Patch, time: &ClockTime) -> String {
+        let patch = patch.words();
+        match self {
+            Told::ToCome => format!("{time} is still to come by the clock: this reading is not taken in before."),
+            Told::Contradicts { other, by } => format!(
+                "The {patch} at {time} and at {other} differ by {by:.0} stops more than the light does: one of them is wrong. Read again."
+            ),
+            Told::FarOff(by) => format!(
+                "The {patch} at {time} is {:.0} stops from the forecast: is it the right spot, time and patch?",
+                by.abs()
+            ),
+            Told::Cloud => format!("A cloud stood before the sun at {time}, by this reading."),
+            Told::Beyond(by) => {
+                let (amount, more, asked) = if *by > 0.0 {
+                    (stops_amount(*by), "more", "another light, or a paler surface?")
+                } else {
+                    (stops_amount(-by), "less", "something in the way, or a darker surface?")
+                };
+                format!("The {patch} at {time} has {amount} {more} than sun, sky and lamps give there: {asked}")
+            }
+        }
+    }
+}
+
+/// Two readings that differ by more than this beyond what the light did in between contradict each other, in stops.
+const CONTRADICT: f64 = 3.0;
+/// A reading this far from the model, in stops, is asked about.
+const FAR_OFF: f64 = 4.0;
+/// What a reading says beyond the sources is told from here on, in stops.
+const BEYOND: f64 = 0.5;
+
+/// The readings of a setup on the strip. Readings later than the clock are shown, but not taken in yet.
+pub(super) fn readings(
+    day: &DayLight<'_>,
+    setup: &Setup,
+    curve: Option<&SetupCurve<'_>>,
+    known_until: Option<f64>,
+) -> Vec<ReadingPoint> {
+    let mut points: Vec<ReadingPoint> = Vec::new();
+    for (index, reading) in setup.readings.iter().enumerate() {
+        let Some(time) = &reading.time else { continue };
+        let Ok(minute) = day.timeline.minute_of(time) else { continue };
+        let taken = curve.and_then(|curve| curve.taken().iter().find(|taken| taken.index == index));
+        let difference = taken.map(|taken| taken.difference);
+        let known = known_until.is_none_or(|until| minute as f64 <= until);
+        let against = points.iter().filter(|other| other.patch == reading.patch).find_map(|other| {
+            let by = (difference? - other.difference?.stops()).abs();
+            let near = minute.abs_diff(other.minute) <= 60;
+            (near && by > CONTRADICT).then(|| Told::Contradicts { other: other.clock.clone(), by })
+        });
+        let clouded = curve.is_some_and(|curve| curve.clouded(minute as f64));
+        let told = if known {
+            let far = difference.filter(|off| off.abs() > FAR_OFF && !clouded).map(Told::FarOff);
+            let beyond = taken.map(|taken| taken.beyond).filter(|by| by.abs() > BEYOND).map(Told::Beyond);
+            against.or(far).or(clouded.then_some(Told::Cloud)).or(beyond)
+        } else {
+            Some(Told::ToCome)
+        };
+        points.push(ReadingPoint {
+            reading: reading.id.clone(),
+            patch: reading.patch,
+            minute,
+            clock: time.clone(),
+            ev: reading_level(setup, reading, day.meter),
+            difference: difference.map(Stops::nearest),
+            known,
+            odd: told.map(|told| told.words(reading.patch, time)),
+        });
+    }
+    points
+}
