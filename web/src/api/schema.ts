@@ -933,6 +933,22 @@ export interface components {
             /** @enum {string} */
             kind: "measured";
         };
+        /** @description What the ambient comes from. */
+        AmbientSource: {
+            /** @enum {string} */
+            kind: "sun";
+        } | {
+            /** @enum {string} */
+            kind: "sky";
+        } | {
+            /** @description Which, from 0. */
+            index: number;
+            /** @enum {string} */
+            kind: "window";
+        } | {
+            /** @enum {string} */
+            kind: "lamps";
+        };
         /** @description aperture mark sixths of a stop above f/1 */
         ApertureMark: number;
         /**
@@ -2065,6 +2081,8 @@ export interface components {
             kelvin?: components["schemas"]["Kelvin"] | null;
             /** @description Each patch, in the order of the stop scale; none where nothing can be said of it. */
             levels: (components["schemas"]["ForecastLevel"] | null)[];
+            /** @description What the ambient comes from, as far as readings tell of it; empty before any. */
+            sources: components["schemas"]["SourceLevel"][];
             sun?: components["schemas"]["Sun"] | null;
             /** @description The share of the background that will be in sun. */
             sunlit: components["schemas"]["Share"];
@@ -2933,6 +2951,8 @@ export interface components {
         Moment: {
             /** @description Where the sun is. */
             azimuth: components["schemas"]["Bearing"];
+            /** @description What its readings say of sun, sky, windows and lamps, in a sentence. */
+            by_readings?: string | null;
             /** @description What the clock shows. */
             clock: components["schemas"]["ClockTime"];
             /** @description Cloud cover. */
@@ -3692,6 +3712,19 @@ export interface components {
         } | {
             /** @enum {string} */
             from: "usual";
+        };
+        /** @description How far one source of the ambient is from what was expected of it, by what was read. */
+        SourceLevel: {
+            /** @description Its likely error, to either side. */
+            error: components["schemas"]["Stops"];
+            /** @description Whether it is the sun and a cloud stands before it. */
+            hidden: boolean;
+            /** @description Stops brighter. */
+            scale: components["schemas"]["Stops"];
+            /** @description Which. */
+            source: components["schemas"]["AmbientSource"];
+            /** @description Whether a reading tells of it. */
+            touched: boolean;
         };
         /** @description A line with a distance on it. */
         Span: {

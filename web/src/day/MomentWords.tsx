@@ -42,6 +42,11 @@ export function MomentWords({
       <p>{moment.text.replace(moment.clock, show(moment.clock))}</p>
       {level(0)}
       {level(3)}
+      {moment.by_readings && (
+        <p className="small" data-by-readings>
+          {moment.by_readings}
+        </p>
+      )}
       {forecast?.kelvin && (
         <p className="small">
           On the face about {forecast.kelvin} K

@@ -1,6 +1,7 @@
 //! A job's day: its place, sky and hours, and what the light of that day will be.
 
 mod answer;
+mod by_readings;
 mod cautions;
 mod curve;
 mod light;

@@ -1,3 +1,4 @@
+use super::by_readings::by_readings;
 use super::light::{DayLight, around_at, forecast_at, sky_at};
 use super::{Day, SetupCurve, Timeline};
 use crate::check::Problem;
@@ -37,6 +38,8 @@ pub struct Moment {
     pub text: String,
     /// The setup's own light, where one is asked for and has a spot.
     pub forecast: Option<Forecast>,
+    /// What its readings say of sun, sky, windows and lamps, in a sentence.
+    pub by_readings: Option<String>,
 }
 
 /// The sun in a sentence.
@@ -72,6 +75,7 @@ pub fn moment(
     let clock = timeline.clock(at);
     let kinds = [WindowKind::Golden, WindowKind::Blue, WindowKind::HardMidday, WindowKind::Dark];
     let window = kinds.into_iter().find(|kind| kind.holds(sun.elevation));
+    let forecast = setup.and_then(|setup| forecast_at(day, timeline, meter, setup, at, known_until));
     Moment {
         minute,
         azimuth: Bearing::turned(sun.azimuth),
@@ -83,7 +87,8 @@ pub fn moment(
         cover: Share::nearest(day.clouds.cover(at)),
         ground: Illuminance::nearest(open_ground(sun, &light, up)),
         text: words(&clock, sun, up, window),
-        forecast: setup.and_then(|setup| forecast_at(day, timeline, meter, setup, at, known_until)),
+        by_readings: forecast.as_ref().and_then(|forecast| by_readings(&forecast.sources)),
+        forecast,
         clock,
     }
 }

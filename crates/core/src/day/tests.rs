@@ -2,11 +2,12 @@ use super::*;
 use crate::assess::assess;
 use crate::colour::AmbientColour;
 use crate::exposure::MeterConstants;
+use crate::forecast::Forecast;
 use crate::house::House;
 use crate::ladder::{Ladders, ladder};
 use crate::quantity::{Ev100, Id, Share};
 use crate::sample;
-use crate::setup::{Measured, Patch, Setup, Slot};
+use crate::setup::{Measured, Patch, Reading, Setup, Slot};
 use crate::situation::{Situation, Source};
 use crate::sky::Clouds;
 use proptest::prelude::*;
@@ -84,6 +85,92 @@ fn without_readings_the_model_stands_in_with_its_own_error() {
     let mut undated = setups[0].1.clone();
     undated.readings.iter_mut().for_each(|reading| reading.time = None);
     assert!(matches!(face(&seen(&day, DATE, &at(&undated, "19:40"))).source, Source::Metered { .. }));
+}
+
+fn read(setup: &Setup, id: &str, patch: Patch, time: &str, ev: f64) -> Reading {
+    Reading {
+        id: Id::new(id).unwrap(),
+        patch,
+        time: Some(ClockTime::new(time).unwrap()),
+        measured: Measured::Ev { ev: Ev100::new(ev).unwrap() },
+        ..setup.readings[0].clone()
+    }
+}
+
+/// Four stops under the sun that should be on the face: a cloud stood before it, the sun is off the set for the while, and
+/// the sides of the face are more alike; an hour later it is back. A third under is haze.
+#[test]
+fn a_cloud_before_the_sun_is_told_by_a_reading() {
+    let (day, setups) = (sample::day(), setups());
+    let mut setup = setups[0].1.clone();
+    // Turned round, into the evening sun.
+    let mut day = day;
+    day.place.spots.iter_mut().for_each(|spot| {
+        spot.camera_looks = crate::quantity::Bearing::turned(spot.camera_looks.degrees() + 180.0);
+        spot.subject_faces = crate::quantity::Bearing::turned(spot.subject_faces.degrees() + 180.0);
+        spot.surroundings = crate::place::Surroundings::Open;
+    });
+    setup.lights.clear();
+    setup.readings.clear();
+    setup.scene.cards.clear();
+    setup.scene.panes.clear();
+    setup.scene.room = sample::outdoors().scene.room;
+    setup.background.kind = crate::setup::BackgroundKind::Open;
+    let forecast = |setup: &Setup, time: &str| seen(&day, DATE, &at(setup, time)).forecast.unwrap();
+    let clear = forecast(&setup, "17:30");
+    let ev = clear.levels[0].as_ref().unwrap().ev.ev();
+    let sides = |of: &Forecast| of.levels[0].as_ref().unwrap().ev.ev() - of.levels[1].as_ref().unwrap().ev.ev();
+    assert!(clear.sun.is_some() && clear.sources.is_empty());
+    let reading = |ev: f64| read(&setups[0].1, "now", Patch::Face, "17:30", ev);
+    setup.readings = vec![reading(ev - 3.0)];
+    let clouded = forecast(&setup, "17:30");
+    assert!(clouded.sources[0].hidden && clouded.sun.is_none(), "{clouded:?}");
+    assert!(sides(&clouded) < sides(&clear) - 0.2, "{} {}", sides(&clouded), sides(&clear));
+    assert!((clouded.levels[0].as_ref().unwrap().ev.ev() - ev + 3.0).abs() < 1e-6);
+    let later = forecast(&setup, "18:30");
+    assert!(!later.sources[0].hidden && later.sun.is_some());
+    setup.readings = vec![reading(ev - 0.4)];
+    assert!(!forecast(&setup, "17:30").sources[0].hidden);
+}
+
+/// In a room by night every reading of its lamps tells of all that they light, and stays: at ten as at eight.
+#[test]
+fn lamps_read_once_stay_so_all_evening() {
+    let job = sample::jobs().remove(1);
+    let day = job.day.unwrap();
+    let mut setup = job.setups[0].setup.clone();
+    setup.readings.clear();
+    let level = |setup: &Setup, time: &str, patch: usize| {
+        let found = seen(&day, job.job.date.as_str(), &at(setup, time)).forecast.unwrap();
+        found.levels[patch].as_ref().unwrap().ev.ev()
+    };
+    let before = [0, 3].map(|patch| level(&setup, "22:00", patch));
+    setup.readings = vec![read(&job.setups[0].setup, "lamps", Patch::Face, "21:30", before[0] - 1.0)];
+    let after = [0, 3].map(|patch| level(&setup, "22:00", patch));
+    assert!((before[0] - after[0] - 1.0).abs() < 0.02, "{before:?} {after:?}");
+    // What is behind gets less of it: some may be the face's own.
+    assert!((0.3..0.7).contains(&(before[1] - after[1])), "{before:?} {after:?}");
+}
+
+/// What a thing has beyond its sources is told at its reading, with what it may be.
+#[test]
+fn what_the_sources_do_not_give_is_told() {
+    let (day, mut setups) = (sample::day(), setups());
+    let timeline = Timeline::of(DATE, &day).unwrap();
+    let light = DayLight::of(&day, &timeline, METER);
+    let mut odd = |face: f64| {
+        let set = &mut setups[0].1;
+        set.readings = vec![read(set, "a", Patch::Face, "18:12", face)];
+        let chosen = setups[0].0.clone();
+        let found = answer(&light, &setups, Some(&chosen), &sample::kit(), House::default(), None, &Ladders::default())
+            .unwrap();
+        found.setups[0].readings[0].odd.clone()
+    };
+    assert_eq!(odd(9.5), None);
+    let more = odd(12.0).unwrap();
+    assert!(more.contains("more than sun, sky and lamps give there: another light, or a paler surface?"), "{more}");
+    let less = odd(8.3).unwrap();
+    assert!(less.contains("less than sun, sky and lamps give there"), "{less}");
 }
 
 /// The low sun stands where the sky puts it: on the boatbuilder's right, 11° high, unless one was put there by hand.

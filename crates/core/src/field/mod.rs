@@ -30,10 +30,10 @@ pub struct LightField {
 }
 
 /// What daylight through windows, and daylight and sun off cards, give each patch: illuminance in lux.
-#[derive(Debug, Clone, Copy, PartialEq, Default)]
+#[derive(Debug, Clone, PartialEq, Default)]
 pub struct Daylight {
-    /// From the windows, straight and off the room.
-    pub windows: [f64; 5],
+    /// From each window of known brightness, straight and off the room.
+    pub windows: Vec<[f64; 5]>,
     /// Off cards and through panels, from windows and sun.
     pub cards: [f64; 5],
 }
@@ -111,16 +111,17 @@ impl Daylight {
     /// What windows and sun give, each patch's gains of them given.
     fn of(shining: &[Shining], patches: [&[Gain]; 5]) -> Daylight {
         let mut daylight = Daylight::default();
-        for (patch, gains) in patches.into_iter().enumerate() {
-            for (shining, gain) in shining.iter().zip(gains) {
-                let cards = gain.carded + gain.through;
-                match shining {
-                    Shining::Window(intensity) => {
-                        daylight.windows[patch] += intensity * (gain.direct + gain.bounced);
-                        daylight.cards[patch] += intensity * cards;
-                    }
-                    Shining::Sun(lux) => daylight.cards[patch] += lux * cards,
+        for (index, shining) in shining.iter().enumerate() {
+            let gains = patches.map(|gains| gains.get(index).copied().unwrap_or_default());
+            let amount = match shining {
+                Shining::Window(intensity) => {
+                    daylight.windows.push(gains.map(|gain| intensity * (gain.direct + gain.bounced)));
+                    intensity
                 }
+                Shining::Sun(lux) => lux,
+            };
+            for (cards, gain) in daylight.cards.iter_mut().zip(gains) {
+                *cards += amount * (gain.carded + gain.through);
             }
         }
         daylight

@@ -254,7 +254,7 @@ fn a_thing_is_lit_by_its_sides(#[case] at: DVec3, #[case] looks: f64, #[case] li
     let field = field_of(&setup);
     assert!(field.receivers.patches[0][0].normal.distance(lit) < 1e-9, "{:?}", field.receivers.patches[0]);
     assert!(field.receivers.patches[1][0].normal.distance(lit) > 0.5);
-    assert!(field.daylight.windows[0] > field.daylight.windows[1]);
+    assert!(field.daylight.windows[0][0] > field.daylight.windows[0][1]);
 }
 
 /// Nearer a card, more fill; and in sun it lifts the ambient of the shadow side.

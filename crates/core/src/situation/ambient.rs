@@ -4,6 +4,7 @@ use crate::field::Daylight;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
 use crate::scene::Role;
 use crate::setup::{Method, Patch, Reading, Setup};
+use crate::sources::{Expected, Fit, Observed, Prior};
 use serde::Serialize;
 
 /// Where a level comes from.
@@ -55,7 +56,7 @@ impl PatchAmbient {
     }
 }
 
-/// Likely error of a value derived from another patch.
+/// Likely error of a side of the subject, or of what is behind, by what is usual between it and what was read.
 const DERIVED_ERROR: f64 = 1.0;
 /// Likely error of what is usual.
 const USUAL_ERROR: f64 = 2.0;
@@ -63,7 +64,7 @@ const USUAL_ERROR: f64 = 2.0;
 const BACKLIT: f64 = 3.0;
 /// The shadow side of a face in light that was not read there is about this much under (common practice).
 const SHADOW_SIDE: f64 = 0.5;
-/// Likely error of a level computed from a window's own brightness: the room's bounce is left out.
+/// Likely error of a level computed from a window's own brightness: what the room is painted with is guessed.
 const WINDOW_ERROR: f64 = 2.0 / 3.0;
 /// The shadow side by a window falls no further than about 3 stops, since the room fills in (common practice).
 const DEEPEST_SHADOW: f64 = 0.125;
@@ -96,36 +97,108 @@ fn metered(setup: &Setup, patch: Patch, meter: MeterConstants) -> Option<PatchAm
     })
 }
 
-fn derived(from: &PatchAmbient, patch: Patch, step: f64) -> PatchAmbient {
-    PatchAmbient {
-        ev: from.ev + Stops::of(step),
-        source: if from.source == Source::Usual { Source::Usual } else { Source::Derived { patch } },
-        error: Stops::of(from.error.stops().max(DERIVED_ERROR)),
+/// The patches whose readings tell of a patch, the nearest first.
+fn told_by(patch: usize) -> [usize; 3] {
+    match patch {
+        0 => [1, 3, 2],
+        1 => [0, 3, 2],
+        2 => [1, 0, 3],
+        _ => [0, 1, 2],
     }
 }
 
-/// The ambient of every patch: read, or derived from what was read, or what is usual, and said to be so.
+/// The things that have a light of their own beyond what shines: the shadow side, the edge, and what is behind.
+const fn on(patch: usize) -> &'static [usize] {
+    match patch {
+        0 => &[],
+        1 => &[0],
+        2 => &[0, 1],
+        3 => &[2],
+        _ => &[3],
+    }
+}
+
+/// What shines where no day tells: what is usual for such light, in the pattern that is usual, and the windows of known
+/// brightness; in lux on each patch.
+fn shining(setup: &Setup, meter: MeterConstants, windows: &[[f64; 5]]) -> [Vec<f64>; 5] {
+    let usual = meter.illuminance(setup.ambient.usual_level()).lux();
+    let by_window = windows.iter().any(|window| window[0] > 0.0 || window[1] > 0.0);
+    // By day the light of a room is its windows'.
+    let usual = if by_window && !setup.ambient.is_artificial() { 0.0 } else { usual };
+    let backlit = if setup.background.sunlit.share() >= MUCH_SUN { BACKLIT } else { 0.0 };
+    let pattern = [0.0, -SHADOW_SIDE, -SHADOW_SIDE, backlit, 0.0];
+    std::array::from_fn(|patch| {
+        let through = windows.iter().map(|window| match patch {
+            0 => window[0].max(window[1] * DEEPEST_SHADOW),
+            // Beyond this the light off the room fills in.
+            1 | 2 => window[patch].max(window[0] * DEEPEST_SHADOW),
+            // What is behind without a wall gets the light of the face.
+            3 if window[3] <= 0.0 => window[0],
+            _ => window[patch],
+        });
+        std::iter::once(usual * f64::exp2(pattern[patch])).chain(through).collect()
+    })
+}
+
+/// The ambient of every patch: read, or worked out from what was read by what shines, or what is usual, and said to be so.
+/// Windows of known brightness give so many lux each.
 ///
 /// The edge exists where a light comes from behind, the sky where it was read.
-pub(super) fn of_patches(setup: &Setup, meter: MeterConstants) -> [Option<PatchAmbient>; 5] {
-    // The same light that falls on the face comes back from the background as its surface has it.
-    let sends_back = Bases::of(setup, meter).over_incident[3];
-    let backlit = if setup.background.sunlit.share() >= MUCH_SUN { BACKLIT } else { 0.0 };
-    let [read_face, read_shadow, read_edge, read_background, sky] =
-        super::PATCHES.map(|patch| metered(setup, patch, meter));
-    let face = read_face
-        .or_else(|| read_shadow.as_ref().map(|shadow| derived(shadow, Patch::ShadowSide, SHADOW_SIDE)))
-        .or_else(|| read_background.as_ref().map(|back| derived(back, Patch::Background, -backlit - sends_back)))
-        .unwrap_or_else(|| PatchAmbient {
-            ev: setup.ambient.usual_level(),
-            source: Source::Usual,
-            error: Stops::of(USUAL_ERROR),
-        });
-    let shadow = read_shadow.unwrap_or_else(|| derived(&face, Patch::Face, -SHADOW_SIDE));
-    let background = read_background.unwrap_or_else(|| derived(&face, Patch::Face, backlit + sends_back));
+pub(super) fn of_patches(setup: &Setup, meter: MeterConstants, windows: &[[f64; 5]]) -> [Option<PatchAmbient>; 5] {
+    let bases = Bases::of(setup, meter);
+    let mut lit = shining(setup, meter, windows);
+    let read = super::PATCHES.map(|patch| metered(setup, patch, meter));
+    let own = |patch: usize, ev: f64| ev - bases.over_incident[patch] - meter.incident_level(1.0);
+    // What the sky sends down is not what shines on the set.
+    let read_on_set: Vec<(usize, f64)> = read[..4]
+        .iter()
+        .enumerate()
+        .filter_map(|(patch, read)| Some((patch, own(patch, read.as_ref()?.ev.ev()))))
+        .collect();
+    // Where nothing else shines, what is usual decides nothing against a reading: it is as bright as that says.
+    if let Some((patch, level)) = read_on_set.first().filter(|_| windows.is_empty()) {
+        let brighter = level.exp2() / lit[*patch][0];
+        lit.iter_mut().for_each(|parts| parts[0] *= brighter);
+    }
+    let observed: Vec<Observed> = read_on_set
+        .into_iter()
+        .map(|(patch, level)| {
+            let (parts, on) = (lit[patch].clone(), on(patch).to_vec());
+            Observed { minute: 0.0, parts, level, error: READ_ERROR, cover: 0.0, on }
+        })
+        .collect();
+    let steady = |error: f64| Prior { error, lasts: f64::INFINITY };
+    let expected = Expected {
+        sources: (0..lit[0].len()).map(|of| steady(if of == 0 { USUAL_ERROR } else { WINDOW_ERROR })).collect(),
+        things: vec![steady(DERIVED_ERROR); 4],
+        sun: None,
+    };
+    let fit = Fit::of(&expected, &observed);
+    let scales = fit.scales(0.0);
     let from_behind = setup.lights.iter().any(|light| light.on && setup.role(light) == Role::Behind);
-    let edge = from_behind.then(|| read_edge.unwrap_or_else(|| derived(&shadow, Patch::ShadowSide, 0.0)));
-    [Some(face), Some(shadow), edge, Some(background), sky]
+    let mut read = read.into_iter();
+    std::array::from_fn(|patch| {
+        let read_there = read.next().flatten();
+        match patch {
+            2 if !from_behind => return None,
+            4 => return read_there,
+            _ => {}
+        }
+        read_there.or_else(|| {
+            let given: Vec<f64> = lit[patch].iter().zip(&scales).map(|(lux, scale)| lux * scale.exp2()).collect();
+            let lux: f64 = given.iter().sum();
+            let shares: Vec<f64> = given.iter().map(|given| given / lux).collect();
+            let level = meter.incident_level(lux) + bases.over_incident[patch] + fit.beyond(0.0, on(patch));
+            let by = told_by(patch).into_iter().find(|of| newest(setup, super::PATCHES[*of]).is_some());
+            let source = match by {
+                Some(of) => Source::Derived { patch: super::PATCHES[of] },
+                None if shares[0] > 0.5 => Source::Usual,
+                None => Source::Windows,
+            };
+            let error = if source == Source::Usual { USUAL_ERROR } else { fit.error(0.0, &shares, on(patch)) };
+            Some(PatchAmbient { ev: Ev100::of(level), source, error: Stops::of(error) })
+        })
+    })
 }
 
 /// A reading this old, in minutes, is what the meter says now.
@@ -157,37 +230,13 @@ pub(super) fn take_forecast(ambient: &mut [Option<PatchAmbient>; 5], setup: &Set
     }
 }
 
-/// What daylight on the set adds: where the face was not metered, windows of known brightness give its level; where it
-/// was, they still tell how the two sides of it differ; and cards add to what was metered without them. A forecast knows
-/// all of that itself.
-pub(super) fn add_daylight(
+/// What cards add to what was metered or worked out without them. A forecast knows that itself.
+pub(super) fn add_cards(
     ambient: &mut [Option<PatchAmbient>; 5],
-    setup: &Setup,
     daylight: &Daylight,
     meter: MeterConstants,
     bases: &Bases,
 ) {
-    if setup.forecast.is_some() {
-        return;
-    }
-    let by_windows = |lux: f64| PatchAmbient {
-        ev: Ev100::of(meter.incident_level(lux)),
-        source: Source::Windows,
-        error: Stops::of(WINDOW_ERROR),
-    };
-    let windows = daylight.windows;
-    let unread = |patch: &Option<PatchAmbient>| !patch.as_ref().is_some_and(PatchAmbient::is_metered);
-    if windows[0] > 0.0 {
-        let shadow = unread(&ambient[1]);
-        if unread(&ambient[0]) && shadow {
-            ambient[0] = Some(by_windows(windows[0]));
-        }
-        if let (Some(face), true) = (&ambient[0], shadow) {
-            // Beyond this the light off the room fills in.
-            let step = (windows[1] / windows[0]).max(DEEPEST_SHADOW).log2();
-            ambient[1] = Some(derived(face, Patch::Face, step));
-        }
-    }
     for (index, cards) in daylight.cards.into_iter().enumerate() {
         if let Some(patch) = ambient[index].as_mut().filter(|_| cards > 0.0) {
             let off_cards = meter.incident_level(cards) + bases.over_incident[index];
@@ -215,7 +264,7 @@ mod tests {
     }
 
     fn face_of(setup: &Setup) -> PatchAmbient {
-        of_patches(setup, MeterConstants::default())[0].clone().unwrap()
+        of_patches(setup, MeterConstants::default(), &[])[0].clone().unwrap()
     }
 
     /// Reflected readings need the subject's own lightness, incident ones do not: `log2(ρ·C/(π·K))` for what sends back
@@ -260,5 +309,74 @@ mod tests {
         let ground = 0.1f64 * 250.0 / (std::f64::consts::PI * 12.5);
         assert!((face_of(&setup).ev.ev() - (10.0 - ground.log2())).abs() < 1e-9, "{:?}", face_of(&setup));
         assert_eq!(face_of(&setup).source, Source::Derived { patch: Patch::Background });
+    }
+
+    fn levels(setup: &Setup, windows: &[[f64; 5]]) -> [Option<PatchAmbient>; 5] {
+        of_patches(setup, MeterConstants::default(), windows)
+    }
+
+    fn ev_of(found: &[Option<PatchAmbient>; 5], patch: usize) -> f64 {
+        found[patch].as_ref().unwrap().ev.ev()
+    }
+
+    /// 2 560 lx of a window are EV 10 (C = 250); its shadow side and the wall go by what it gives them, until one of them is
+    /// read: then the window was so much dimmer, for all of them.
+    #[test]
+    fn a_window_of_known_brightness_lights_face_and_wall() {
+        let mut setup = sample::portrait();
+        setup.readings.clear();
+        setup.background.sunlit = crate::quantity::Share::nearest(0.0);
+        let window = [[2_560.0, 640.0, 0.0, 320.0, 0.0]];
+        let wall = Bases::of(&setup, MeterConstants::default()).over_incident[3];
+        let found = levels(&setup, &window);
+        assert_eq!(found[0].as_ref().unwrap().source, Source::Windows);
+        for (patch, ev) in [(0, 10.0), (1, 8.0), (3, 7.0 + wall)] {
+            assert!((ev_of(&found, patch) - ev).abs() < 1e-9, "{patch}: {found:?}");
+        }
+        setup.readings = vec![reading("f", Patch::Face, Method::Incident, 9.0, None)];
+        let read = levels(&setup, &window);
+        assert_eq!(read[3].as_ref().unwrap().source, Source::Derived { patch: Patch::Face });
+        for patch in [0, 1, 3] {
+            let dimmer = ev_of(&found, patch) - ev_of(&read, patch);
+            assert!((0.9..=1.0).contains(&dimmer), "{patch}: {dimmer}");
+            assert!(read[patch].as_ref().unwrap().error.stops() < 1.1);
+        }
+        // The far side falls no further than three stops.
+        let steep = levels(&Setup { readings: Vec::new(), ..setup.clone() }, &[[2_560.0, 10.0, 0.0, 0.0, 0.0]]);
+        assert!((ev_of(&steep, 0) - ev_of(&steep, 1) - 3.0).abs() < 1e-9);
+    }
+
+    /// By lamps and a window both are there; a wall read brighter than they make it tells of the less sure lamps.
+    #[test]
+    fn lamps_and_a_window_are_told_apart() {
+        let mut setup = sample::portrait();
+        setup.readings.clear();
+        setup.background.sunlit = crate::quantity::Share::nearest(0.0);
+        setup.ambient = crate::colour::AmbientColour::WarmLamps;
+        let lamps = setup.ambient.usual_level().ev();
+        let lux = |ev: f64| 2.5 * ev.exp2();
+        // As bright as the lamps on the face, and not there on the wall.
+        let window = [[lux(lamps), lux(lamps - 1.0), 0.0, lux(lamps - 9.0), 0.0]];
+        let both = levels(&setup, &window);
+        assert!((ev_of(&both, 0) - lamps - 1.0).abs() < 1e-9, "{both:?}");
+        let wall = Bases::of(&setup, MeterConstants::default()).over_incident[3];
+        setup.readings = vec![reading("w", Patch::Background, Method::Reflected, lamps + wall + 2.0, None)];
+        let read = levels(&setup, &window);
+        let brighter = ev_of(&read, 0) - ev_of(&both, 0);
+        // Of two stops the lamps take four fifths, and are half of the light on the face.
+        let lamps_take: f64 = 2.0 * 4.0 / (4.0 + 1.0 + 0.0225);
+        assert!((brighter - ((1.0 + lamps_take.exp2()) / 2.0).log2()).abs() < 0.02, "{brighter}");
+        assert_eq!(read[0].as_ref().unwrap().source, Source::Derived { patch: Patch::Background });
+    }
+
+    /// A sky that was read says nothing of the face.
+    #[test]
+    fn the_sky_tells_of_itself_alone() {
+        let mut setup = sample::portrait();
+        setup.readings = vec![reading("s", Patch::Sky, Method::Reflected, 14.0, None)];
+        let found = levels(&setup, &[]);
+        assert_eq!(found[0].as_ref().unwrap().source, Source::Usual);
+        assert_eq!(ev_of(&found, 0), setup.ambient.usual_level().ev());
+        assert_eq!(ev_of(&found, 4), 14.0);
     }
 }

@@ -171,7 +171,7 @@ impl<'a> Situation<'a> {
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
-        let mut ambient = ambient::of_patches(setup, house.meter);
+        let mut ambient = ambient::of_patches(setup, house.meter, &[]);
         ambient::take_forecast(&mut ambient, setup);
         let contrast = contrast(&ambient);
         let proposal = propose(setup, contrast);
@@ -183,7 +183,13 @@ impl<'a> Situation<'a> {
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
         lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field, house.meter, &bases));
-        ambient::add_daylight(&mut ambient, setup, &field.daylight, house.meter, &bases);
+        // A forecast knows of windows and cards itself.
+        if setup.forecast.is_none() {
+            if !field.daylight.windows.is_empty() {
+                ambient = ambient::of_patches(setup, house.meter, &field.daylight.windows);
+            }
+            ambient::add_cards(&mut ambient, &field.daylight, house.meter, &bases);
+        }
         let (sync, safe_sync) = sync(setup, body, &lights);
         let electronic = setup.camera.shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
