@@ -145,6 +145,11 @@ impl<'a> SetupCurve<'a> {
         SetupCurve { setup, sources, fit, taken, known }
     }
 
+    /// What its ambient comes from.
+    pub(super) fn sources(&self) -> &[AmbientSource] {
+        &self.sources
+    }
+
     /// The readings taken in.
     pub(super) fn taken(&self) -> &[Taken] {
         &self.taken

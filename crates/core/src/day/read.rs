@@ -2,6 +2,7 @@
 
 use super::SetupCurve;
 use super::light::DayLight;
+use crate::forecast::AmbientSource;
 use crate::marks::stops_amount;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
 use crate::setup::{Patch, Setup};
@@ -46,8 +47,13 @@ enum Told {
     FarOff(f64),
     /// A cloud stood before the sun.
     Cloud,
-    /// It says more than sun, sky, windows and lamps give there, by so many stops.
-    Beyond(f64),
+    /// It says more than what shines there gives, by so many stops.
+    Beyond {
+        /// How many, negative for less.
+        by: f64,
+        /// What shines.
+        shines: String,
+    },
 }
 
 impl Told {
@@ -63,13 +69,13 @@ impl Told {
                 by.abs()
             ),
             Told::Cloud => format!("A cloud stood before the sun at {time}, by this reading."),
-            Told::Beyond(by) => {
+            Told::Beyond { by, shines } => {
                 let (amount, more, asked) = if *by > 0.0 {
                     (stops_amount(*by), "more", "another light, or a paler surface?")
                 } else {
                     (stops_amount(-by), "less", "something in the way, or a darker surface?")
                 };
-                format!("The {patch} at {time} has {amount} {more} than sun, sky and lamps give there: {asked}")
+                format!("The {patch} at {time} has {amount} {more} than {shines} there: {asked}")
             }
         }
     }
@@ -81,6 +87,20 @@ const CONTRADICT: f64 = 3.0;
 const FAR_OFF: f64 = 4.0;
 /// What a reading says beyond the sources is told from here on, in stops.
 const BEYOND: f64 = 0.5;
+
+/// What shines, with its verb: sun and sky give, lamps give, the window gives.
+fn shines(sources: &[AmbientSource]) -> String {
+    let windows = sources.iter().filter(|source| matches!(source, AmbientSource::Window { .. })).count();
+    let named = [
+        (sources.contains(&AmbientSource::Sun), "sun and sky"),
+        (windows == 1, "the window"),
+        (windows > 1, "the windows"),
+        (sources.contains(&AmbientSource::Lamps), "the lamps"),
+    ];
+    let there: Vec<&str> = named.into_iter().filter(|(there, _)| *there).map(|(_, name)| name).collect();
+    let gives = if there == ["the window"] { "gives" } else { "give" };
+    format!("{} {gives}", there.join(" and "))
+}
 
 /// The readings of a setup on the strip. Readings later than the clock are shown, but not taken in yet.
 pub(super) fn readings(
@@ -101,11 +121,14 @@ pub(super) fn readings(
             let near = minute.abs_diff(other.minute) <= 60;
             (near && by > CONTRADICT).then(|| Told::Contradicts { other: other.clock.clone(), by })
         });
+        let beyond = |curve: &SetupCurve<'_>| {
+            let by = taken.map(|taken| taken.beyond).filter(|by| by.abs() > BEYOND)?;
+            Some(Told::Beyond { by, shines: shines(curve.sources()) })
+        };
         let clouded = curve.is_some_and(|curve| curve.clouded(minute as f64));
         let told = if known {
             let far = difference.filter(|off| off.abs() > FAR_OFF && !clouded).map(Told::FarOff);
-            let beyond = taken.map(|taken| taken.beyond).filter(|by| by.abs() > BEYOND).map(Told::Beyond);
-            against.or(far).or(clouded.then_some(Told::Cloud)).or(beyond)
+            against.or(far).or(clouded.then_some(Told::Cloud)).or_else(|| curve.and_then(beyond))
         } else {
             Some(Told::ToCome)
         };
@@ -121,4 +144,20 @@ pub(super) fn readings(
         });
     }
     points
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use AmbientSource::{Lamps, Sky, Sun, Window};
+    use rstest::rstest;
+
+    #[rstest]
+    #[case::outdoors(&[Sun, Sky], "sun and sky give")]
+    #[case::one_window(&[Window { index: 0 }], "the window gives")]
+    #[case::hall(&[Window { index: 0 }, Window { index: 1 }, Lamps], "the windows and the lamps give")]
+    #[case::night(&[Lamps], "the lamps give")]
+    fn what_shines_is_named(#[case] sources: &[AmbientSource], #[case] named: &str) {
+        assert_eq!(shines(sources), named);
+    }
 }
