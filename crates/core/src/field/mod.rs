@@ -49,6 +49,8 @@ pub struct Field {
     pub daylight: Daylight,
     /// What each window and the sun gives each patch.
     shone: [Vec<Gain>; 5],
+    /// What every source gives every point that was looked at.
+    told: Vec<(Receiver, Vec<Gain>)>,
     /// All of it, for any other point.
     pub light: Light,
 }
@@ -73,16 +75,30 @@ impl Field {
             return Field { daylight, ..known.clone() };
         }
         let light = known.map_or_else(|| Light::of(set.clone()), |known| known.light.after(set.clone()));
-        let main = receivers.patches[0].first().map(|face| (*face, light.from(*face)));
-        let at = |receiver: &Receiver| match &main {
-            // The first face is the patch the levels are about.
-            Some((face, view)) if face == receiver => view.gains(),
-            _ => light.from(*receiver).gains(),
+        let kept = known.map_or_else(Vec::new, |known| light.kept_from(&known.light));
+        let mut told: Vec<(Receiver, Vec<Gain>)> = Vec::new();
+        let mut at = |receiver: &Receiver| {
+            if let Some((_, gains)) = told.iter().find(|(of, _)| of == receiver) {
+                return gains.clone();
+            }
+            // Of sources that are as they were, what they gave is known.
+            let before =
+                known.and_then(|known| known.told.iter().find(|(of, _)| of == receiver)).map(|(_, gains)| gains);
+            let view = light.from(*receiver);
+            let gains: Vec<Gain> = (0..light.set().sources.len())
+                .map(|source| match (before, kept.get(source).copied().flatten()) {
+                    (Some(before), Some(index)) => before[index],
+                    _ => view.gain(source),
+                })
+                .collect();
+            told.push((*receiver, gains.clone()));
+            gains
         };
         let count = emitters.len() + shining.len();
-        let patches = receivers.patches.each_ref().map(|points| on_the_whole(points.iter().map(at), count));
-        let faces: Vec<Vec<Gain>> = receivers.faces.iter().map(at).collect();
-        let edges = receivers.edges.each_ref().map(at);
+        let patches = receivers.patches.each_ref().map(|points| on_the_whole(points.iter().map(&mut at), count));
+        let faces: Vec<Vec<Gain>> = receivers.faces.iter().map(&mut at).collect();
+        let edges = receivers.edges.each_ref().map(&mut at);
+        let main = receivers.patches[0].first().map(|face| light.from(*face));
         let lights = (0..emitters.len())
             .map(|index| LightField {
                 patches: std::array::from_fn(|patch| {
@@ -90,12 +106,19 @@ impl Field {
                 }),
                 faces: faces.iter().map(|gains| gains[index]).collect(),
                 edges: edges.each_ref().map(|gains| gains[index].sum()),
-                bounce: main.as_ref().map_or(BounceReport::NONE, |(_, view)| report::report(view, index)),
+                bounce: main.as_ref().map_or(BounceReport::NONE, |view| report::report(view, index)),
             })
             .collect();
         let daylight = Daylight::of(&shining, std::array::from_fn(|patch| &patches[patch][emitters.len()..]));
         drop(main);
-        Field { shone: patches.map(|mut gains| gains.split_off(emitters.len())), daylight, receivers, lights, light }
+        Field {
+            shone: patches.map(|mut gains| gains.split_off(emitters.len())),
+            daylight,
+            receivers,
+            lights,
+            told,
+            light,
+        }
     }
 }
 

@@ -8,11 +8,10 @@ use crate::quantity::turn;
 use crate::scene::{PaneKind, Role, Stage, key};
 use crate::set::{Dome, Set, Source, Still};
 use crate::setup::Setup;
-use crate::transport::{Gain, Light, Look};
+use crate::transport::{Gain, Light};
 use serde::Serialize;
 use std::cell::RefCell;
 use std::f64::consts::PI;
-use std::sync::Arc;
 
 /// What a double window lets through (common practice).
 const PANE: f64 = 0.8;
@@ -20,8 +19,6 @@ const PANE: f64 = 0.8;
 const SEEN_THROUGH: f64 = 20.0;
 /// How high a window begins where the spot alone tells of it, in metres (common building practice).
 const SILL: f64 = 0.9;
-/// Looks that are kept: faces that turn with the sun would fill the list.
-const KEPT: usize = 32;
 
 /// What the ambient comes from.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
@@ -64,7 +61,6 @@ pub struct Standing<'a> {
     windows: Vec<Flat>,
     sources: Vec<AmbientSource>,
     light: RefCell<Light>,
-    looks: RefCell<Vec<(Receiver, Arc<Look>)>>,
 }
 
 impl<'a> Standing<'a> {
@@ -88,7 +84,7 @@ impl<'a> Standing<'a> {
         }
         sources.extend((0..windows.len()).map(|index| AmbientSource::Window { index }));
         sources.extend(spot.lamps.map(|_| AmbientSource::Lamps));
-        Standing { setup, spot, stage, still, flashes, windows, sources, light, looks: RefCell::default() }
+        Standing { setup, spot, stage, still, flashes, windows, sources, light }
     }
 
     /// What its ambient comes from, by day and by night.
@@ -159,18 +155,6 @@ impl<'a> Standing<'a> {
         Receivers::of(&self.stage, Some(brightest), self.flashes.1)
     }
 
-    fn look(&self, receiver: Receiver) -> Arc<Look> {
-        let mut looks = self.looks.borrow_mut();
-        if let Some((_, look)) = looks.iter().find(|(known, _)| *known == receiver) {
-            return Arc::clone(look);
-        }
-        let look = Arc::new(self.light.borrow().look(receiver));
-        if looks.len() < KEPT {
-            looks.push((receiver, Arc::clone(&look)));
-        }
-        look
-    }
-
     /// What each source gives each patch at a moment, looked at in its points; nothing of a patch without any.
     pub(super) fn falls(&self, around: &Around<'_>) -> [Option<Vec<Part>>; 5] {
         let shining = self.shining(around);
@@ -178,7 +162,7 @@ impl<'a> Standing<'a> {
         let set = Set { still: self.still.clone(), sources };
         let light = self.light.borrow().after(set);
         let falls = self.receivers(around).patches.map(|points| {
-            let at = points.iter().map(|point| light.seen(self.look(*point)).gains());
+            let at = points.iter().map(|point| light.from(*point).gains());
             let gains = on_the_whole(at, shining.len());
             let given = shining.iter().zip(gains);
             let part = |source: &AmbientSource| {

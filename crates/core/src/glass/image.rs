@@ -105,13 +105,21 @@ impl<'a, 's> Mirror<'a, 's> {
         })
     }
 
+    /// What of an outline stands before the pane, mirrored in it, and where on the pane that is looked at.
+    fn looked_at(&self, outline: &[DVec3]) -> (Vec<DVec3>, Vec<DVec3>) {
+        let before = clipped(outline, &[self.before]);
+        let mirrored: Vec<DVec3> = before.into_iter().map(|point| self.pane.mirrored(point)).collect();
+        let onto = |point: &DVec3| self.onto(self.pane.middle, self.before.inward, *point);
+        let looked_at = mirrored.iter().filter_map(onto).collect();
+        (mirrored, looked_at)
+    }
+
     fn image_of_one(&self, outline: &[DVec3], sending: &[HalfSpace]) -> Option<Image> {
-        let mirrored: Vec<DVec3> = clipped(&clipped(outline, sending), &[self.before])
-            .into_iter()
-            .map(|point| self.pane.mirrored(point))
-            .collect();
-        let looked_at: Vec<DVec3> =
-            mirrored.iter().filter_map(|point| self.onto(self.pane.middle, self.before.inward, *point)).collect();
+        // Most of what stands on a set is not seen at all, whichever way it sends its light.
+        if clipped(&self.looked_at(outline).1, &self.seen).is_empty() {
+            return None;
+        }
+        let (mirrored, looked_at) = self.looked_at(&clipped(outline, sending));
         let parts = without(&clipped(&looked_at, &self.seen), &self.cover);
         let areas = parts.iter().map(|part| self.area(part)).collect::<Option<Vec<f64>>>()?;
         let (largest, _) = parts.iter().zip(&areas).max_by(|a, b| a.1.total_cmp(b.1))?;

@@ -1,7 +1,7 @@
 //! What binds, by how many stops, and the ways out, each found by trying it.
 
 use super::change::{self, Change, apply};
-use super::grid::{Solution, best};
+use super::grid::{Solution, best_from};
 use super::score::Weights;
 use super::ways::{WayOut, ways_out};
 use crate::assess::{DialId, DialKind, Facts, missed, targets};
@@ -177,7 +177,7 @@ fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(Bound, f64)
         }
         let mut lifted = s.clone();
         lift(&mut lifted);
-        let better = best(&lifted, w);
+        let better = best_from(&lifted, w, &solved.dials);
         let past = past(&better);
         if past >= FELT && shortfall(&lifted, &better.dials) < missed_now - FELT {
             found.push((bound, past));
@@ -226,7 +226,7 @@ fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(Bound, f64)
     for dial in change::held(s.setup) {
         let setup = apply(s.setup, s.kit, &Change::Release { dial: dial.clone() });
         let Ok(free) = s.after(&setup) else { continue };
-        let better = best(&free, w);
+        let better = best_from(&free, w, &solved.dials);
         let moved = moved(&dial, &solved.dials, &better.dials, s.setup);
         if moved >= FELT && shortfall(&free, &better.dials) < missed_now - FELT {
             found.push((Bound::Held { dial }, moved));

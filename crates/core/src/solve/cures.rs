@@ -2,7 +2,7 @@
 
 use super::{Change, apply};
 use crate::geometry::DVec3;
-use crate::glass::{Reflection, Seen, reflections, shown};
+use crate::glass::{Reflection, Seen, reflections, seen_in_panes, shown};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::{Id, Metres, Millimetres};
@@ -64,7 +64,18 @@ impl Trial<'_> {
         let setup = apply(self.setup, self.kit, change);
         let Some(body) = self.kit.camera(&setup.camera.body) else { return false };
         let stage = Stage::new(&setup, body);
-        let found = reflections(&stage, &shown(&setup, self.kit, crate::situation::covering(&setup, body)));
+        let mut shown = shown(&setup, self.kit, crate::situation::covering(&setup, body));
+        // What is to go is looked for first: most tries still show it.
+        if let Seen::Light { light } = self.seen
+            && let Some(index) = shown.iter().position(|(id, ..)| id == light)
+        {
+            let (_, _, emitter, head) = &shown[index];
+            if !seen_in_panes(&stage, emitter, *head).is_empty() {
+                return false;
+            }
+            shown.remove(index);
+        }
+        let found = reflections(&stage, &shown);
         found.len() < self.before
             && found.iter().all(|reflection| reflection.seen != *self.seen)
             && setup.check(self.kit).is_ok()

@@ -25,6 +25,8 @@ pub struct EvenWay {
 
 /// A spread up to this counts as even, in stops.
 const EVEN: f64 = 1.0 / 3.0;
+/// Turns that are tried, in degrees.
+const TURNS: [f64; 7] = [5.0, 10.0, 15.0, 20.0, 30.0, 40.0, 50.0];
 /// A way has to gain this much to be worth saying.
 const WORTH: f64 = 0.12;
 
@@ -39,13 +41,16 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
     let place =
         |at: DVec3, aim: Aim| Change::PlaceLight { light: lit.light.id.clone(), at: Position::nearest(at), aim };
     let name = lit.name.clone();
-    // Turned, it keeps its tilt; the smallest turn of those that even it as well as any.
-    let turns = [5.0, -5.0, 10.0, -10.0, 15.0, -15.0, 20.0, -20.0, 30.0, -30.0, 40.0, -40.0, 50.0, -50.0];
-    let turned = turns.map(|by: f64| {
+    // Turned, it keeps its tilt; the smallest turn of those that even it as well as any, on the side that helps at all.
+    let turn = |by: f64| {
         let way = if by > 0.0 { "left" } else { "right" };
         let text = format!("Feather the {name} {:.0}° to its {way}", by.abs());
         (place(at, Aim::along(glam::DQuat::from_rotation_z(by.to_radians()) * looks)), text)
-    });
+    };
+    let first = TURNS[0];
+    let [left, right] = [first, -first].map(|by| after(s, dials, &turn(by).0).unwrap_or(f64::INFINITY));
+    let side = if left <= right { 1.0 } else { -1.0 };
+    let turned: Vec<(Change, String)> = TURNS.iter().map(|by| turn(by * side)).collect();
     let focus = s.setup.focus();
     let further = [1.25, 1.5, 2.0].map(|times| {
         let to = focus + (at - focus) * times;
@@ -53,7 +58,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
         (place(to, lit.light.aim), format!("Take the {name} back to {far}"))
     });
     let mut found: Vec<EvenWay> =
-        [tried(s, dials, now, turned.to_vec()), tried(s, dials, now, further.to_vec())].into_iter().flatten().collect();
+        [tried(s, dials, now, turned), tried(s, dials, now, further.to_vec())].into_iter().flatten().collect();
     found.sort_by(|a, b| a.spread.stops().total_cmp(&b.spread.stops()));
     found
 }
@@ -62,9 +67,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
 fn tried(s: &Situation<'_>, dials: &Dials, now: f64, changes: Vec<(Change, String)>) -> Option<EvenWay> {
     let mut best: Option<EvenWay> = None;
     for (change, text) in changes.into_iter().take_while(|_| !given_up()) {
-        let setup: Setup = apply(s.setup, s.kit, &change);
-        let Ok(after) = s.after(&setup) else { continue };
-        let Some(left) = spread(&after, dials) else { continue };
+        let Some(left) = after(s, dials, &change) else { continue };
         if now - left < WORTH || best.as_ref().is_some_and(|best| best.spread.stops() <= left) {
             continue;
         }
@@ -75,6 +78,12 @@ fn tried(s: &Situation<'_>, dials: &Dials, now: f64, changes: Vec<(Change, Strin
         }
     }
     best
+}
+
+/// From the darkest face to the brightest after a change; none where it cannot be.
+fn after(s: &Situation<'_>, dials: &Dials, change: &Change) -> Option<f64> {
+    let setup: Setup = apply(s.setup, s.kit, change);
+    spread(&s.after(&setup).ok()?, dials)
 }
 
 /// From the darkest face to the brightest at these dials.

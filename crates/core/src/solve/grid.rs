@@ -1,7 +1,7 @@
 //! The search over the whole grid of clicks of ISO, aperture, shutter and ND.
 
 use super::powers;
-use super::score::{FlashRange, Weights, aperture_score, fit, fit_at_least, iso_score, nd_score, shutter_score};
+use super::score::{FlashRange, LeastFit, Weights, aperture_score, fit, iso_score, nd_score, shutter_score};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::Power;
 use crate::setup::free_range;
@@ -55,31 +55,29 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
         .map(|shutter| (shutter_score(s, w, shutter), shutter))
         .collect();
     shutters.sort_by(|a, b| a.0.total_cmp(&b.0));
-    let mut lit = Vec::new();
-    let mut full = s.full_power_levels(0, s.shutter.0);
+    // What a flash gives depends on the shutter with high-speed sync alone.
+    let ranges: Vec<FlashRange> = if s.past_sync {
+        shutters.iter().map(|(_, shutter)| FlashRange::of(s, &s.full_power_levels(0, *shutter))).collect()
+    } else {
+        vec![FlashRange::of(s, &s.full_power_levels(0, s.shutter.0))]
+    };
+    let least = LeastFit::of(s, w);
+    let (mut lit, mut full) = (Vec::new(), Vec::new());
     let mut found: Option<(f64, Gain, ShutterMark, Vec<f64>)> = None;
-    let mut look = |gain: &Gain,
-                    so_far: f64,
-                    shutter: ShutterMark,
-                    range: Option<&FlashRange>,
-                    full: &mut Vec<_>,
-                    found: &mut Option<_>| {
-        let ambient = s.ambient_levels(gain.gain, shutter);
-        let least = |known: &Option<(f64, Gain, ShutterMark, Vec<f64>)>, range: &FlashRange| {
-            known.as_ref().is_some_and(|best| so_far + fit_at_least(s, w, &ambient, range, gain.iso) > best.0 + 1e-9)
-        };
-        match range {
-            Some(range) if least(found, range) => return,
-            Some(_) => {}
-            None => {
-                s.fill_full_power_levels(gain.gain, shutter, full);
-                if least(found, &FlashRange::of(s, full)) {
-                    return;
-                }
+    let mut look = |gain: &Gain, index: usize, found: &mut Option<(f64, Gain, ShutterMark, Vec<f64>)>| {
+        let (shutter_score, shutter) = shutters[index];
+        let so_far = gain.score + shutter_score;
+        if let Some(best) = found {
+            let offset = by(gain.gain - s.effective_shutter(shutter).sixths());
+            let (range, times) = (&ranges[index % ranges.len()], by(gain.gain).exp2());
+            if least.is_over(best.0 + 1e-9 - so_far, offset, range, times, s.headroom(gain.iso)) {
+                return;
             }
         }
-        powers::solve(s, &ambient, full, &mut lit);
-        let split = Split::new(ambient, full, &lit);
+        let ambient = s.ambient_levels(gain.gain, shutter);
+        s.fill_full_power_levels(gain.gain, shutter, &mut full);
+        powers::solve(s, &ambient, &full, &mut lit);
+        let split = Split::new(ambient, &full, &lit);
         let score = so_far + fit(s, w, &split, gain.iso, shutter, &lit);
         if found.as_ref().is_none_or(|best| score < best.0) {
             *found = Some((score, *gain, shutter, lit.clone()));
@@ -87,27 +85,20 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
     };
     let (a_look, mut work) = (s.lights.len() + 1, 0);
     let start = gains.iter().min_by_key(|gain| (gain.gain - near.gain()).abs());
-    if let (Some(gain), Some((score, shutter))) =
-        (start, shutters.iter().min_by_key(|(_, shutter)| (shutter.sixths() - near.shutter.sixths()).abs()))
-    {
-        look(gain, gain.score + score, *shutter, None, &mut full, &mut found);
+    let away = |index: &usize| (shutters[*index].1.sixths() - near.shutter.sixths()).abs();
+    if let (Some(gain), Some(index)) = (start, (0..shutters.len()).min_by_key(away)) {
+        look(gain, index, &mut found);
     }
     'search: for gain in &gains {
-        // Without high-speed sync what a flash gives does not depend on the shutter.
-        let range = (!s.past_sync).then(|| {
-            s.fill_full_power_levels(gain.gain, s.shutter.0, &mut full);
-            FlashRange::of(s, &full)
-        });
-        for (shutter_score, shutter) in &shutters {
-            let so_far = gain.score + shutter_score;
-            if found.as_ref().is_some_and(|best| so_far >= best.0) {
+        for (index, (shutter_score, _)) in shutters.iter().enumerate() {
+            if found.as_ref().is_some_and(|best| gain.score + shutter_score >= best.0) {
                 break;
             }
             if work >= MOST_WORK || given_up() {
                 break 'search;
             }
             work += a_look;
-            look(gain, so_far, *shutter, range.as_ref(), &mut full, &mut found);
+            look(gain, index, &mut found);
         }
     }
     let mut dials = Dials::of(s.setup);
@@ -119,6 +110,11 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
         dials.powers[lit.index] = Power::nearest(*below);
     }
     Solution { dials, powers, score }
+}
+
+/// Sixths of a stop in stops.
+fn by(sixths: i16) -> f64 {
+    f64::from(sixths) / 6.0
 }
 
 /// For each gain and each headroom the cheapest combination, cheapest first.

@@ -104,8 +104,7 @@ fn short(have: f64, need: Option<f64>) -> f64 {
 
 fn in_band(band: Option<Band>, level: Option<f64>, weight: f64) -> f64 {
     let Some(band) = band else { return 0.0 };
-    // No light at all misses as a very dark patch does.
-    let level = level.unwrap_or(-12.0).max(-12.0);
+    let level = level.unwrap_or(DARKEST).max(DARKEST);
     let miss = band.miss(level);
     let over = if miss > 0.0 { OVER } else { 1.0 };
     weight * (over * square(miss) + PULL * square(level - band.prefer))
@@ -216,46 +215,103 @@ impl FlashRange {
         }
         range
     }
+
+    fn times(&self, by: f64) -> FlashRange {
+        FlashRange { least: self.least.map(|light| light * by), most: self.most.map(|light| light * by) }
+    }
 }
 
-/// What the fit is at least, whatever the powers: enough to pass over most dials without solving for powers.
-pub(super) fn fit_at_least(
-    s: &Situation<'_>,
-    w: &Weights,
-    ambient: &[Option<f64>; 5],
-    flash: &FlashRange,
-    iso: IsoMark,
-) -> f64 {
-    let wishes = &s.wishes;
-    let light = |patch: usize| ambient[patch].map_or(0.0, f64::exp2);
-    let nearest = |band: Option<Band>, least: f64, most: f64, weight: f64| {
-        let Some(band) = band else { return 0.0 };
-        let (low, high) = (band.low.max(-12.0).exp2(), band.high.exp2());
-        if least > high {
-            weight * OVER * square(least.log2() - band.high)
-        } else if most < low {
-            weight * square(band.low.max(-12.0) - most.log2().max(-12.0))
+/// A band with its ends as light, and what missing it weighs.
+#[derive(Debug, Clone, Copy)]
+struct LightBand {
+    band: Band,
+    low: f64,
+    high: f64,
+    weight: f64,
+}
+
+/// No light at all misses as a very dark patch does, in stops.
+const DARKEST: f64 = -12.0;
+
+impl LightBand {
+    fn of(band: Option<Band>, weight: f64) -> Option<LightBand> {
+        band.map(|band| LightBand { band, low: band.low.max(DARKEST).exp2(), high: band.high.exp2(), weight })
+    }
+
+    /// What is missed at least between the least and the most light.
+    fn at_least(&self, least: f64, most: f64) -> f64 {
+        if least > self.high {
+            self.weight * OVER * square(least.log2() - self.band.high)
+        } else if most < self.low {
+            self.weight * square(self.band.low.max(DARKEST) - most.log2().max(DARKEST))
         } else {
             0.0
         }
-    };
-    let mut score = in_band(wishes.face_ambient, ambient[0], w.face_ambient)
-        + nearest(wishes.background, light(3) + flash.least[3], light(3) + flash.most[3], w.background);
-    let on_face = s.lights.iter().any(|lit| lit.role.lights_face());
-    if wishes.flash && (on_face || wishes.face_total.is_some()) {
-        score += nearest(wishes.face_total, light(0) + flash.least[0], light(0) + flash.most[0], w.face_total);
-        if on_face {
-            score += nearest(wishes.face_flash, flash.least[0], flash.most[0], w.face_flash);
+    }
+}
+
+/// What the fit is at least, whatever the powers: enough to pass over most dials without solving for powers. Worked out once
+/// for a search, and asked for every click of it.
+pub(super) struct LeastFit<'s> {
+    s: &'s Situation<'s>,
+    w: &'s Weights,
+    /// The ambient of each patch at an offset of 0, in stops and as light.
+    ambient: [Option<(f64, f64)>; 5],
+    background: Option<LightBand>,
+    face_total: Option<LightBand>,
+    face_flash: Option<LightBand>,
+    /// What the light of each patch has to be multiplied by to compare it with the headroom.
+    to_picture: [f64; 5],
+}
+
+impl<'s> LeastFit<'s> {
+    pub(super) fn of(s: &'s Situation<'s>, w: &'s Weights) -> LeastFit<'s> {
+        let wishes = &s.wishes;
+        let on_face = s.lights.iter().any(|lit| lit.role.lights_face());
+        let with_flash = |there: bool, band: Option<Band>| band.filter(|_| wishes.flash && there);
+        LeastFit {
+            ambient: s.ambient.each_ref().map(|patch| {
+                patch.as_ref().map(|patch| (patch.ev.ev() - s.close_up_loss, (patch.ev.ev() - s.close_up_loss).exp2()))
+            }),
+            background: LightBand::of(wishes.background, w.background),
+            face_total: LightBand::of(
+                with_flash(on_face || wishes.face_total.is_some(), wishes.face_total),
+                w.face_total,
+            ),
+            face_flash: LightBand::of(with_flash(on_face, wishes.face_flash), w.face_flash),
+            to_picture: s.bases.to_picture.map(f64::exp2),
+            s,
+            w,
         }
     }
-    let headroom = s.headroom(iso);
-    for (patch, level) in ambient.iter().enumerate() {
-        if level.is_some() {
-            let over = (light(patch) + flash.least[patch]).log2() + s.bases.to_picture[patch] - headroom;
-            score += w.clipping * square(over.max(0.0));
+
+    /// Whether the fit is more than `enough`, whatever the powers, with the ambient so many stops off, the flashes' light so
+    /// many times what the range says, and so much headroom.
+    pub(super) fn is_over(&self, enough: f64, offset: f64, flash: &FlashRange, times: f64, headroom: f64) -> bool {
+        let (flash, brighter) = (flash.times(times), offset.exp2());
+        let light = |patch: usize| self.ambient[patch].map_or(0.0, |(_, light)| light * brighter);
+        let face = self.ambient[0].map(|(level, _)| level + offset);
+        let mut score = in_band(self.s.wishes.face_ambient, face, self.w.face_ambient);
+        let both = |patch: usize| (light(patch) + flash.least[patch], light(patch) + flash.most[patch]);
+        for (band, (least, most)) in [
+            (&self.background, both(3)),
+            (&self.face_total, both(0)),
+            (&self.face_flash, (flash.least[0], flash.most[0])),
+        ] {
+            score += band.as_ref().map_or(0.0, |band| band.at_least(least, most));
+            if score > enough {
+                return true;
+            }
         }
+        let clips = headroom.exp2();
+        for (patch, _) in self.ambient.iter().enumerate().filter(|(_, there)| there.is_some()) {
+            let over = (light(patch) + flash.least[patch]) * self.to_picture[patch] / clips;
+            if over > 1.0 {
+                score += self.w.clipping * square(over.log2());
+            }
+        }
+        score > enough
     }
-    score
 }
 
 /// The fit term of a whole set of dials.

@@ -41,6 +41,10 @@ pub fn clipped(polygon: &[DVec3], half_spaces: &[HalfSpace]) -> Vec<DVec3> {
             return Vec::new();
         }
         let inside = |point: DVec3| (point - half.at).dot(half.inward);
+        // Most half-spaces cut nothing off.
+        if left.iter().all(|point| inside(*point) >= 0.0) {
+            continue;
+        }
         let mut kept = Vec::with_capacity(left.len() + 1);
         for (index, from) in left.iter().enumerate() {
             let to = left[(index + 1) % left.len()];

@@ -7,6 +7,7 @@
 //! send back. The sky and what the far ground sends back come in as far as a point sees out of the set.
 
 mod first;
+mod latest;
 mod outlook;
 mod room;
 mod sheets;
@@ -16,6 +17,7 @@ pub use room::Room;
 use crate::geometry::DVec3;
 use crate::set::{RoomSide, Set, Sight, Source, Still};
 use first::Spot;
+use latest::Latest;
 use outlook::{COARSE, FINE, Outlook};
 use room::Seen;
 use sheets::{LitSheet, SeenSheet};
@@ -95,11 +97,25 @@ struct Ground {
     room: Arc<Room>,
     /// What each patch of the room sees beyond the set, once a sky asks for it.
     outlooks: OnceLock<Vec<Outlook>>,
+    /// How far the patches are open to the points asked about last, which often are the same again, looking elsewhere.
+    opens: Latest<DVec3, Arc<[f64]>>,
+    /// What the receivers asked about last see.
+    looks: Latest<Receiver, Arc<Look>>,
 }
 
 impl Ground {
     fn of(still: &Still, room: Arc<Room>) -> Arc<Ground> {
-        Arc::new(Ground { sight: Sight::of(still), room, outlooks: OnceLock::new() })
+        Arc::new(Ground {
+            sight: Sight::of(still),
+            room,
+            outlooks: OnceLock::new(),
+            opens: Latest::default(),
+            looks: Latest::default(),
+        })
+    }
+
+    fn open_to(&self, at: DVec3) -> Arc<[f64]> {
+        self.opens.get(at, || self.room.open_to(&self.sight, at).into())
     }
 
     fn outlooks(&self) -> &[Outlook] {
@@ -168,14 +184,13 @@ impl Light {
     /// The set as a receiver sees it, to be asked for one source after the other.
     #[must_use]
     pub fn from(&self, receiver: Receiver) -> View<'_> {
-        self.seen(Arc::new(self.look(receiver)))
+        View { light: self, look: self.ground.looks.get(receiver, || Arc::new(self.look(receiver))) }
     }
 
     /// What a receiver sees of what stands still, whatever shines on it.
-    #[must_use]
-    pub fn look(&self, receiver: Receiver) -> Look {
+    fn look(&self, receiver: Receiver) -> Look {
         let sight = &self.ground.sight;
-        let walls = self.ground.room.seen_from(sight, &receiver);
+        let walls = self.ground.room.seen_from(&self.ground.open_to(receiver.at), &receiver);
         let sheets = self.set.still.sheets.iter().map(|sheet| SeenSheet::of(sight, sheet, receiver)).collect();
         Look { receiver, walls, sheets, outlook: OnceLock::new() }
     }
@@ -186,10 +201,12 @@ impl Light {
         self.ground.sight.is_open_to(at, way)
     }
 
-    /// The set by a look taken on a set where the same things stand.
+    /// For each source, which one of another light on the same still set has the same light; none where it is new.
     #[must_use]
-    pub fn seen(&self, look: Arc<Look>) -> View<'_> {
-        View { light: self, look }
+    pub fn kept_from(&self, other: &Light) -> Vec<Option<usize>> {
+        let same = Arc::ptr_eq(&self.ground, &other.ground);
+        let found = |layer: &Arc<Layer>| other.layers.iter().position(|known| Arc::ptr_eq(known, layer));
+        self.layers.iter().map(|layer| found(layer).filter(|_| same)).collect()
     }
 
     /// All that the room sends on of one source's light, in the source's measure times square metres.
@@ -202,7 +219,7 @@ impl Light {
 
 /// What one receiver sees of what stands still on a set.
 #[derive(Debug)]
-pub struct Look {
+struct Look {
     receiver: Receiver,
     walls: Vec<Seen>,
     sheets: Vec<SeenSheet>,

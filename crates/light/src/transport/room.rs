@@ -155,17 +155,23 @@ impl Room {
         self.patches.iter().map(of).collect()
     }
 
-    /// The walls as a receiver sees them, past what stands between.
-    pub(super) fn seen_from(&self, sight: &Sight, receiver: &Receiver) -> Vec<Seen> {
-        let seen = |place: &Place| {
-            let factor = place.seen_by(receiver.at, receiver.normal, FAR_ENOUGH);
+    /// How far each patch is open to a point, past what stands between, whichever way that looks.
+    pub(super) fn open_to(&self, sight: &Sight, at: DVec3) -> Vec<f64> {
+        let open = |place: &Place| {
             // Some of a patch may be seen whose middle is not before the receiver.
-            let before = (place.middle - receiver.at).dot(place.normal) < 0.0;
-            let open =
-                if before { sight.passes_things(place.middle + place.normal * OFF_WALL, receiver.at) } else { 0.0 };
-            Seen { open, factor: factor * open }
+            let before = (place.middle - at).dot(place.normal) < 0.0;
+            if before { sight.passes_things(place.middle + place.normal * OFF_WALL, at) } else { 0.0 }
         };
-        self.patches.iter().map(seen).collect()
+        self.patches.iter().map(open).collect()
+    }
+
+    /// The walls as a receiver sees them, given how far each patch is open to it.
+    pub(super) fn seen_from(&self, open: &[f64], receiver: &Receiver) -> Vec<Seen> {
+        let seen = |(place, open): (&Place, &f64)| {
+            let factor = if *open > 0.0 { place.seen_by(receiver.at, receiver.normal, FAR_ENOUGH) } else { 0.0 };
+            Seen { open: *open, factor: factor * open }
+        };
+        self.patches.iter().zip(open).map(seen).collect()
     }
 
     /// What every patch sends on after the first time, given what each sends on of the light that falls on it first:

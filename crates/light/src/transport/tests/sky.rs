@@ -103,10 +103,10 @@ fn a_patch_of_sun_wanders() {
     let mut still = room(0.5, 0.0, 0.0);
     still.walls.background = None;
     let light = Light::of(Set { still: still.clone(), sources: Vec::new() });
-    let look = std::sync::Arc::new(light.look(facing(DVec3::Z * 1.6, DVec3::NEG_Y)));
+    let face = facing(DVec3::Z * 1.6, DVec3::NEG_Y);
     let back = |height: f64| {
         let sources = vec![Source::Parallel { way: direction(0.0, height), walled: true }];
-        light.after(Set { still: still.clone(), sources }).seen(std::sync::Arc::clone(&look)).gain(0).bounced
+        light.after(Set { still: still.clone(), sources }).from(face).gain(0).bounced
     };
     let heights: Vec<f64> = (0..400).map(|step| back(12.0 + f64::from(step) * 0.1)).collect();
     assert!(heights[0] > 0.01, "{heights:?}");
