@@ -55,7 +55,7 @@ impl Cautions<'_> {
     }
 
     fn readings(&mut self) {
-        if let Some(face) = &self.s.ambient[0] {
+        if let Some(face) = &self.s.ambient[Patch::Face] {
             match face.source {
                 Source::Usual => {
                     let error = face.error.stops();
@@ -65,7 +65,7 @@ impl Cautions<'_> {
                 Source::Metered { .. } | Source::Windows | Source::Forecast { .. } => {}
             }
         }
-        let tone = self.s.bases.to_picture[0];
+        let tone = self.s.bases.to_picture[Patch::Face];
         let mut readings = self.s.setup.readings.iter();
         if tone.abs() > 1.0 / 6.0 && readings.any(|r| r.method == Method::Reflected && r.patch == Patch::Face) {
             self.say(About::Readings, None, Caution::MeterBias { stops: tone });

@@ -1,6 +1,7 @@
 use crate::flash::lit_share;
 use crate::marks::Mark;
 use crate::quantity::Share;
+use crate::setup::{Patch, PerPatch};
 use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, recharge_short};
 
 /// The numbers everything said about a set of dials is made from, worked out once.
@@ -8,7 +9,7 @@ use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, r
 pub struct Facts {
     pub(crate) split: Split,
     /// What each firing light gives each patch, in stops.
-    pub(crate) parts: Vec<[Option<f64>; 5]>,
+    pub(crate) parts: Vec<PerPatch<Option<f64>>>,
     /// Powers of the firing lights, in stops below full.
     pub(crate) powers: Vec<f64>,
     /// Stops too open for the subject's depth.
@@ -24,7 +25,7 @@ pub struct Facts {
     /// The share of the frame the flash lights.
     pub(crate) lit_share: Share,
     /// Stops above clipping, of the patch that clips most.
-    pub(crate) clipped: Vec<(usize, f64)>,
+    pub(crate) clipped: Vec<(Patch, f64)>,
     /// Stops by which a slow-sync floor darkens the ambient.
     pub(crate) floored: f64,
 }
@@ -44,7 +45,6 @@ impl Facts {
         let clipped = split
             .total
             .iter()
-            .enumerate()
             .filter_map(|(patch, total)| total.map(|total| (patch, total + s.bases.to_picture[patch] - headroom)))
             .filter(|(_, over)| *over > 0.05)
             .collect();
@@ -66,6 +66,6 @@ impl Facts {
 
     /// By how much flash leads the ambient on the face; none without flash there.
     pub(crate) fn flash_lead(&self) -> Option<f64> {
-        Some(self.split.flash[0]? - self.split.ambient[0].unwrap_or(-20.0))
+        Some(self.split.flash[Patch::Face]? - self.split.ambient[Patch::Face].unwrap_or(-20.0))
     }
 }

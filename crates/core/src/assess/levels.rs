@@ -4,7 +4,7 @@ use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Share, Stops};
 use crate::say::{capital, give_or_take};
 use crate::setup::Patch;
-use crate::situation::{Dials, PATCHES, Situation, Source, of_sum};
+use crate::situation::{Dials, Situation, Source, of_sum};
 use serde::Serialize;
 
 /// What one light gives a patch.
@@ -79,13 +79,12 @@ pub struct Level {
 
 pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> {
     let floor = s.floor(dials.iso);
-    PATCHES
-        .iter()
-        .enumerate()
-        .filter_map(|(index, patch)| {
-            let ambient = s.ambient[index].as_ref()?;
-            let (level, flash) = (facts.split.ambient[index]?, facts.split.flash[index]);
-            let total = facts.split.total[index]?;
+    Patch::ALL
+        .into_iter()
+        .filter_map(|patch| {
+            let ambient = s.ambient[patch].as_ref()?;
+            let (level, flash) = (facts.split.ambient[patch]?, facts.split.flash[patch]);
+            let total = facts.split.total[patch]?;
             let wishes = &s.wishes;
             let target = match patch {
                 Patch::Face => {
@@ -98,23 +97,23 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 }),
                 Patch::ShadowSide | Patch::Edge => None,
             };
-            let on_face = *patch == Patch::Face;
+            let on_face = patch == Patch::Face;
             let light = flash.map_or(0.0, f64::exp2);
-            let to_picture = s.bases.to_picture[index];
+            let to_picture = s.bases.to_picture[patch];
             let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
             let flashes: Vec<(f64, f64)> =
-                lit.filter_map(|((lit, field), part)| Some((part[index]?, lit.error(field.patches[index]?)))).collect();
+                lit.filter_map(|((lit, field), part)| Some((part[patch]?, lit.error(field.patches[patch]?)))).collect();
             let parts = s
                 .lights
                 .iter()
                 .zip(&facts.parts)
                 .filter_map(|(lit, part)| {
-                    part[index].map(|level| LightPart { light: lit.light.id.clone(), level: Stops::of(level) })
+                    part[patch].map(|level| LightPart { light: lit.light.id.clone(), level: Stops::of(level) })
                 })
                 .collect();
             let total_error = Stops::of(of_sum(flashes.iter().copied().chain([(level, ambient.error.stops())])));
             let mut level = Level {
-                patch: *patch,
+                patch,
                 name: patch.words(),
                 ambient: Stops::of(level),
                 flash: flash.map(Stops::nearest),
@@ -129,13 +128,13 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 }),
                 flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
                 off: Stops::of(target.map_or(0.0, |band| band.miss(total))),
-                clips: facts.clipped.iter().any(|(patch, _)| *patch == index),
+                clips: facts.clipped.iter().any(|(clipped, _)| *clipped == patch),
                 sinks: total < floor - to_picture,
                 source: ambient.source.clone(),
                 error: ambient.error,
                 flash_error: flash.map(|_| Stops::of(of_sum(flashes.iter().copied()))),
                 total_error,
-                account: account::of_level(s, facts, index, &stops_label(total), total_error),
+                account: account::of_level(s, facts, patch, &stops_label(total), total_error),
                 clips_at: Stops::of(s.headroom(dials.iso) - to_picture),
                 sinks_at: Stops::of(floor - to_picture),
                 sentence: String::new(),
@@ -178,7 +177,7 @@ fn sentence(level: &Level) -> String {
 /// The plan in one line, and whether all is well.
 pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
     if let Some((patch, over)) = facts.clipped.iter().max_by(|a, b| a.1.total_cmp(&b.1)) {
-        let text = format!("The {} clips by {}.", PATCHES[*patch].words(), stops_amount(*over));
+        let text = format!("The {} clips by {}.", patch.words(), stops_amount(*over));
         return (text, false);
     }
     if facts.past_sync > 0.0 {
@@ -190,8 +189,8 @@ pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
         let way = if *miss > 0.0 { "over" } else { "under" };
         return (format!("{what} {} {way} its target.", stops_amount(*miss)), false);
     }
-    let face = facts.split.total[0].unwrap_or(0.0);
-    let back = facts.split.total[3].unwrap_or(0.0);
+    let face = facts.split.total[Patch::Face].unwrap_or(0.0);
+    let back = facts.split.total[Patch::Background].unwrap_or(0.0);
     let text = if (face - back).abs() < 0.2 {
         format!("Face and background meet at {}.", stops_label(face))
     } else {
@@ -205,10 +204,10 @@ pub(crate) fn targets(s: &Situation<'_>, facts: &Facts) -> Vec<(&'static str, f6
     let w = &s.wishes;
     let on_face = !s.lights.is_empty();
     [
-        ("Background", missed(w.background, facts.split.total[3])),
-        ("Ambient on the face", missed(w.face_ambient, facts.split.ambient[0])),
-        ("Flash on the face", missed(w.face_flash, facts.split.flash[0]).filter(|_| on_face)),
-        ("Face", missed(w.face_total, facts.split.total[0])),
+        ("Background", missed(w.background, facts.split.total[Patch::Background])),
+        ("Ambient on the face", missed(w.face_ambient, facts.split.ambient[Patch::Face])),
+        ("Flash on the face", missed(w.face_flash, facts.split.flash[Patch::Face]).filter(|_| on_face)),
+        ("Face", missed(w.face_total, facts.split.total[Patch::Face])),
     ]
     .into_iter()
     .filter_map(|(what, miss)| miss.map(|miss| (what, miss)))

@@ -4,6 +4,7 @@ use crate::flash::{
 };
 use crate::marks::{stops_label, ten_stop_label};
 use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Power, Seconds, Stops, no_finer};
+use crate::setup::Patch;
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -68,7 +69,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
             let flash = lit.flash;
             let power = Power::nearest(*below);
             // Automatic exposure at 0 aims the flash at full exposure: its compensation is the flash part itself.
-            let part = part[0].or(part[2]).or(part[3]).unwrap_or(0.0);
+            let part = part[Patch::Face].or(part[Patch::Edge]).or(part[Patch::Background]).unwrap_or(0.0);
             LightReport {
                 light: lit.light.id.clone(),
                 flash: flash.name.to_string(),

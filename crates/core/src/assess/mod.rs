@@ -25,7 +25,7 @@ use crate::check::FieldError;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::{Metres, Stops, figure};
-use crate::setup::Setup;
+use crate::setup::{Patch, Setup};
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
 
@@ -126,7 +126,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
     let levels = levels::of(s, &facts, &dials);
     let set = set::of(s, &facts);
     let (headline, met) = levels::headline(s, &facts);
-    let lit_to_shadow = match (facts.split.total[0], facts.split.total[1]) {
+    let lit_to_shadow = match (facts.split.total[Patch::Face], facts.split.total[Patch::ShadowSide]) {
         (Some(lit), Some(shadow)) => ratio(s, &facts, lit - shadow),
         _ => None,
     };
@@ -167,7 +167,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
 
 /// The ratio of two sides so many stops apart, as "3:1", with where it comes from.
 fn ratio(s: &Situation<'_>, facts: &Facts, apart: f64) -> Option<Account> {
-    let (ratio, error) = (apart.exp2(), account::ratio_error(s, facts, [0, 1]));
+    let (ratio, error) = (apart.exp2(), account::ratio_error(s, facts, [Patch::Face, Patch::ShadowSide]));
     let known_to = ratio * (error.exp2() - 1.0);
     let number = format!("{}:1", figure(ratio, known_to.max(0.1)));
     ratio.is_finite().then(|| account::of_ratio(s, facts, &number, error))

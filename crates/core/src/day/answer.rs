@@ -10,7 +10,7 @@ use crate::kit::Kit;
 use crate::ladder::{Ladder, Ladders};
 use crate::marks::stops_amount;
 use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share};
-use crate::setup::{Setup, Slot};
+use crate::setup::{Patch, Setup, Slot};
 use crate::sky::{Haze, clear_sky};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
 use serde::Serialize;
@@ -140,8 +140,8 @@ const STEP: usize = 5;
 fn points(day: &DayLight<'_>, standing: &Standing<'_>, curve: &SetupCurve<'_>) -> Vec<LightPoint> {
     let at = |minute: usize| {
         let now = curve.at(minute as f64, &day.modelled(standing, minute));
-        let ev = |patch: usize| now.ev(patch).map(Ev100::nearest);
-        LightPoint { minute, face: ev(0), background: ev(3) }
+        let ev = |patch: Patch| now.ev(patch).map(Ev100::nearest);
+        LightPoint { minute, face: ev(Patch::Face), background: ev(Patch::Background) }
     };
     (0..day.timeline.minutes).step_by(STEP).map(at).collect()
 }

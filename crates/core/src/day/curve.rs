@@ -4,8 +4,8 @@ use super::{Day, Timeline};
 use crate::exposure::{MeterConstants, READ_ERROR};
 use crate::forecast::{AmbientSource, ForecastLevel, Known, Modelled, PatchLight, SourceLevel, Standing, bent};
 use crate::quantity::{Ev100, Stops};
-use crate::setup::{BackgroundKind, Setup};
-use crate::situation::{PATCHES, reading_level};
+use crate::setup::{BackgroundKind, Patch, PerPatch, Setup};
+use crate::situation::reading_level;
 use crate::sources::{Expected, Fit, HIDDEN, Observed, Prior};
 
 /// Likely errors of the model's sources, in stops: the sun's by haze; the sky's by haze and what stands around; a window's as
@@ -43,13 +43,13 @@ impl AmbientSource {
 const SUBJECT: usize = 0;
 
 /// The things a patch is on.
-const fn on(patch: usize) -> &'static [usize] {
+const fn on(patch: Patch) -> &'static [usize] {
     match patch {
-        0 => &[SUBJECT, 3],
-        1 => &[SUBJECT, 4],
-        2 => &[SUBJECT, 5],
-        3 => &[1],
-        _ => &[2],
+        Patch::Face => &[SUBJECT, 3],
+        Patch::ShadowSide => &[SUBJECT, 4],
+        Patch::Edge => &[SUBJECT, 5],
+        Patch::Background => &[1],
+        Patch::Sky => &[2],
     }
 }
 
@@ -67,7 +67,7 @@ fn things(standing: &Standing<'_>) -> Vec<Prior> {
 pub(super) struct Taken {
     /// Its place in the list of readings.
     pub(super) index: usize,
-    patch: usize,
+    patch: Patch,
     minute: f64,
     /// Reading − model as it was expected, in stops.
     pub(super) difference: f64,
@@ -82,7 +82,7 @@ pub(crate) struct SetupCurve<'a> {
     sources: Vec<AmbientSource>,
     fit: Fit,
     taken: Vec<Taken>,
-    known: [Vec<Known>; 5],
+    known: PerPatch<Vec<Known>>,
 }
 
 /// A setup's light at one moment, bent to what was read.
@@ -107,10 +107,9 @@ impl<'a> SetupCurve<'a> {
         let (setup, sources) = (standing.setup, standing.sources().to_vec());
         let timed = |(index, reading): (usize, &'a crate::setup::Reading)| {
             let minute = timeline.minute_of(reading.time.as_ref()?).ok()? as f64;
-            let patch = PATCHES.iter().position(|patch| *patch == reading.patch)?;
-            until.is_none_or(|until| minute <= until).then_some((index, patch, minute))
+            until.is_none_or(|until| minute <= until).then_some((index, reading.patch, minute))
         };
-        let mut timed: Vec<(usize, usize, f64)> = setup.readings.iter().enumerate().filter_map(timed).collect();
+        let mut timed: Vec<(usize, Patch, f64)> = setup.readings.iter().enumerate().filter_map(timed).collect();
         // Of two readings of a patch in the same minute the later entered counts.
         timed.sort_by(|a, b| a.1.cmp(&b.1).then(a.2.total_cmp(&b.2)).then(b.0.cmp(&a.0)));
         timed.dedup_by(|a, b| a.1 == b.1 && a.2 == b.2);
@@ -137,7 +136,7 @@ impl<'a> SetupCurve<'a> {
         for (reading, taken) in taken.iter_mut().enumerate() {
             taken.beyond = fit.beyond(taken.minute, on(taken.patch)) + fit.left(reading);
         }
-        let known = std::array::from_fn(|patch| {
+        let known = PerPatch::of(|patch| {
             let of = taken.iter().enumerate().filter(|(_, taken)| taken.patch == patch);
             of.map(|(reading, taken)| Known { index: taken.index, minute: taken.minute, difference: fit.left(reading) })
                 .collect()
@@ -169,7 +168,7 @@ impl<'a> SetupCurve<'a> {
 
 impl LightNow<'_> {
     /// What a patch has beyond its sources: as the thing it is on, and so that what was read there is shown as it was.
-    fn beyond(&self, patch: usize) -> f64 {
+    fn beyond(&self, patch: Patch) -> f64 {
         // What lamps give stays as it was; it is taken from the face.
         let steady = self.model.face.lamps / self.model.face.lux().max(1e-12);
         let as_read = bent(&self.curve.known[patch], self.minute, steady).map_or(0.0, |bent| bent.by);
@@ -177,7 +176,7 @@ impl LightNow<'_> {
     }
 
     /// The exposure value of a patch, with what cards add.
-    pub(crate) fn ev(&self, patch: usize) -> Option<f64> {
+    pub(crate) fn ev(&self, patch: Patch) -> Option<f64> {
         self.model.ev(patch).map(|ev| ev + self.model.cards(patch) + self.beyond(patch))
     }
 
@@ -188,7 +187,7 @@ impl LightNow<'_> {
 
     /// The reading a patch goes by most: its own, its thing's, or else any; the last before, or the nearest. With minutes
     /// from it.
-    fn reading(&self, patch: usize) -> Option<(&Taken, f64)> {
+    fn reading(&self, patch: Patch) -> Option<(&Taken, f64)> {
         let away = |taken: &Taken| (taken.minute - self.minute).abs();
         let far = |taken: &Taken| {
             let of = if taken.patch == patch { 0 } else { 2 - u8::from(on(taken.patch)[0] == on(patch)[0]) };
@@ -199,7 +198,7 @@ impl LightNow<'_> {
     }
 
     /// What is unsure of a patch, in stops: its sources, the thing itself, and a cloud that may come or go.
-    fn error(&self, patch: usize, lit: &PatchLight, cover: f64) -> f64 {
+    fn error(&self, patch: Patch, lit: &PatchLight, cover: f64) -> f64 {
         let known = self.curve.fit.error(self.minute, &lit.shares(), on(patch));
         // Each reading tells for a while whether a cloud is there.
         let since = self.reading(patch).map_or(1.0, |(_, away)| 1.0 - (-away / FORGOTTEN).exp());
@@ -207,7 +206,7 @@ impl LightNow<'_> {
         known.hypot(cloud).max(READ_ERROR)
     }
 
-    pub(super) fn level(&self, patch: usize, cover: f64) -> Option<ForecastLevel> {
+    pub(super) fn level(&self, patch: Patch, cover: f64) -> Option<ForecastLevel> {
         let lit = self.model.lit[patch].as_ref()?;
         let reading = self.reading(patch);
         Some(ForecastLevel {

@@ -5,7 +5,7 @@ use crate::geometry::DVec3;
 use crate::place::Spot;
 use crate::quantity::{Degrees, Ev100, Kelvin, Share, turn};
 use crate::scene::Sun;
-use crate::setup::Setup;
+use crate::setup::{PerPatch, Setup};
 use crate::sky::{SkyLight, sky_light};
 use crate::sun::{SunAt, sun_at};
 
@@ -112,7 +112,7 @@ pub fn forecast_at(
     let sunlit = here.model.sunlit * sun.exp2().min(1.0);
     Some(Forecast {
         time: timeline.clock(minute),
-        levels: std::array::from_fn(|patch| here.level(patch, cover)),
+        levels: PerPatch::of(|patch| here.level(patch, cover)),
         sources: here.sources(),
         sun: on_set(&now, sun),
         kelvin: now.colour(here.model.face).map(to_fifty),

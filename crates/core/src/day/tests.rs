@@ -34,7 +34,7 @@ fn seen(day: &Day, date: &str, setup: &Setup) -> Setup {
 
 fn face(setup: &Setup) -> crate::situation::PatchAmbient {
     let kit = sample::kit();
-    Situation::new(setup, &kit, House::default()).unwrap().ambient[0].clone().unwrap()
+    Situation::new(setup, &kit, House::default()).unwrap().ambient[Patch::Face].clone().unwrap()
 }
 
 #[test]
@@ -118,15 +118,17 @@ fn a_cloud_before_the_sun_is_told_by_a_reading() {
     setup.background.kind = crate::setup::BackgroundKind::Open;
     let forecast = |setup: &Setup, time: &str| seen(&day, DATE, &at(setup, time)).forecast.unwrap();
     let clear = forecast(&setup, "17:30");
-    let ev = clear.levels[0].as_ref().unwrap().ev.ev();
-    let sides = |of: &Forecast| of.levels[0].as_ref().unwrap().ev.ev() - of.levels[1].as_ref().unwrap().ev.ev();
+    let ev = clear.levels[Patch::Face].as_ref().unwrap().ev.ev();
+    let sides = |of: &Forecast| {
+        of.levels[Patch::Face].as_ref().unwrap().ev.ev() - of.levels[Patch::ShadowSide].as_ref().unwrap().ev.ev()
+    };
     assert!(clear.sun.is_some() && clear.sources.is_empty());
     let reading = |ev: f64| read(&setups[0].1, "now", Patch::Face, "17:30", ev);
     setup.readings = vec![reading(ev - 3.0)];
     let clouded = forecast(&setup, "17:30");
     assert!(clouded.sources[0].hidden && clouded.sun.is_none(), "{clouded:?}");
     assert!(sides(&clouded) < sides(&clear) - 0.2, "{} {}", sides(&clouded), sides(&clear));
-    assert!((clouded.levels[0].as_ref().unwrap().ev.ev() - ev + 3.0).abs() < 1e-6);
+    assert!((clouded.levels[Patch::Face].as_ref().unwrap().ev.ev() - ev + 3.0).abs() < 1e-6);
     let later = forecast(&setup, "18:30");
     assert!(!later.sources[0].hidden && later.sun.is_some());
     setup.readings = vec![reading(ev - 0.4)];
@@ -140,13 +142,13 @@ fn lamps_read_once_stay_so_all_evening() {
     let day = job.day.unwrap();
     let mut setup = job.setups[0].setup.clone();
     setup.readings.clear();
-    let level = |setup: &Setup, time: &str, patch: usize| {
+    let level = |setup: &Setup, time: &str, patch: Patch| {
         let found = seen(&day, job.job.date.as_str(), &at(setup, time)).forecast.unwrap();
         found.levels[patch].as_ref().unwrap().ev.ev()
     };
-    let before = [0, 3].map(|patch| level(&setup, "22:00", patch));
+    let before = [Patch::Face, Patch::Background].map(|patch| level(&setup, "22:00", patch));
     setup.readings = vec![read(&job.setups[0].setup, "lamps", Patch::Face, "21:30", before[0] - 1.0)];
-    let after = [0, 3].map(|patch| level(&setup, "22:00", patch));
+    let after = [Patch::Face, Patch::Background].map(|patch| level(&setup, "22:00", patch));
     assert!((before[0] - after[0] - 1.0).abs() < 0.02, "{before:?} {after:?}");
     // What is behind gets less of it: some may be the face's own.
     assert!((0.3..0.7).contains(&(before[1] - after[1])), "{before:?} {after:?}");
@@ -448,7 +450,7 @@ proptest! {
         let mut before: Option<f64> = None;
         for minute in 0..timeline.minutes {
             let sun = light.track[minute];
-            let face = light.modelled(&light.standing(setup).unwrap(), minute).ev(0).unwrap();
+            let face = light.modelled(&light.standing(setup).unwrap(), minute).ev(Patch::Face).unwrap();
             // A face that the sun passes from the side of is lit within minutes, as at sunrise.
             if let Some(before) = before.filter(|_| sun.elevation < 89.0) {
                 let step = (face - before).abs();

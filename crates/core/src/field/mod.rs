@@ -13,6 +13,7 @@ pub(crate) use staged::{FAR, out, still, window};
 use crate::emitter::Emitter;
 use crate::exposure::MeterConstants;
 use crate::scene::Stage;
+use crate::setup::{Patch, PerPatch};
 use crate::transport::Light;
 use staged::Shining;
 
@@ -20,7 +21,7 @@ use staged::Shining;
 #[derive(Debug, Clone, PartialEq)]
 pub struct LightField {
     /// Each patch, in the order of the stop scale; none where the patch is not there.
-    pub patches: [Option<Gain>; 5],
+    pub patches: PerPatch<Option<Gain>>,
     /// Each face in the picture.
     pub faces: Vec<Gain>,
     /// The background at the left and at the right edge of the frame.
@@ -33,9 +34,9 @@ pub struct LightField {
 #[derive(Debug, Clone, PartialEq, Default)]
 pub struct Daylight {
     /// From each window of known brightness, straight and off the room.
-    pub windows: Vec<[f64; 5]>,
+    pub windows: Vec<PerPatch<f64>>,
     /// Off cards and through panels, from windows and sun.
-    pub cards: [f64; 5],
+    pub cards: PerPatch<f64>,
 }
 
 /// The light on the set.
@@ -48,7 +49,7 @@ pub struct Field {
     /// What daylight adds.
     pub daylight: Daylight,
     /// What each window and the sun gives each patch.
-    shone: [Vec<Gain>; 5],
+    shone: PerPatch<Vec<Gain>>,
     /// What every source gives every point that was looked at.
     told: Vec<(Receiver, Vec<Gain>)>,
     /// All of it, for any other point.
@@ -98,18 +99,16 @@ impl Field {
         let patches = receivers.patches.each_ref().map(|points| on_the_whole(points.iter().map(&mut at), count));
         let faces: Vec<Vec<Gain>> = receivers.faces.iter().map(&mut at).collect();
         let edges = receivers.edges.each_ref().map(&mut at);
-        let main = receivers.patches[0].first().map(|face| light.from(*face));
+        let main = receivers.patches[Patch::Face].first().map(|face| light.from(*face));
         let lights = (0..emitters.len())
             .map(|index| LightField {
-                patches: std::array::from_fn(|patch| {
-                    (!receivers.patches[patch].is_empty()).then(|| patches[patch][index])
-                }),
+                patches: PerPatch::of(|patch| (!receivers.patches[patch].is_empty()).then(|| patches[patch][index])),
                 faces: faces.iter().map(|gains| gains[index]).collect(),
                 edges: edges.each_ref().map(|gains| gains[index].sum()),
                 bounce: main.as_ref().map_or(BounceReport::NONE, |view| report::report(view, index)),
             })
             .collect();
-        let daylight = Daylight::of(&shining, std::array::from_fn(|patch| &patches[patch][emitters.len()..]));
+        let daylight = Daylight::of(&shining, patches.each_ref().map(|gains| &gains[emitters.len()..]));
         drop(main);
         Field {
             shone: patches.map(|mut gains| gains.split_off(emitters.len())),
@@ -132,7 +131,7 @@ pub(crate) fn on_the_whole(points: impl ExactSizeIterator<Item = Vec<Gain>>, sou
 
 impl Daylight {
     /// What windows and sun give, each patch's gains of them given.
-    fn of(shining: &[Shining], patches: [&[Gain]; 5]) -> Daylight {
+    fn of(shining: &[Shining], patches: PerPatch<&[Gain]>) -> Daylight {
         let mut daylight = Daylight::default();
         for (index, shining) in shining.iter().enumerate() {
             let gains = patches.map(|gains| gains.get(index).copied().unwrap_or_default());
@@ -143,8 +142,8 @@ impl Daylight {
                 }
                 Shining::Sun(lux) => lux,
             };
-            for (cards, gain) in daylight.cards.iter_mut().zip(gains) {
-                *cards += amount * (gain.carded + gain.through);
+            for (patch, cards) in daylight.cards.iter_mut() {
+                *cards += amount * (gains[patch].carded + gains[patch].through);
             }
         }
         daylight

@@ -1,13 +1,14 @@
 use super::Receiver;
 use crate::geometry::{DVec3, turned_towards};
 use crate::scene::{FaceAt, Stage};
+use crate::setup::{Patch, PerPatch};
 
 /// Where light is looked at on a set.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Receivers {
     /// The patches, in the order of the stop scale, each by the points it is looked at; edge and sky have some only
     /// where they are.
-    pub patches: [Vec<Receiver>; 5],
+    pub patches: PerPatch<Vec<Receiver>>,
     /// The lit side of every face in the picture.
     pub faces: Vec<Receiver>,
     /// The background at the left and right edge of the frame.
@@ -36,10 +37,16 @@ impl Receivers {
         let wall = |at: DVec3| Receiver { at, normal: DVec3::NEG_Y };
         let backdrop = stage.backdrop;
         let half = stage.view.half_width * (backdrop - stage.eye).dot(stage.view.looks).max(0.1);
-        let behind_subject = beside(stage, half).into_iter().map(wall).collect();
+        let behind_subject: Vec<Receiver> = beside(stage, half).into_iter().map(wall).collect();
         let across = DVec3::X * half * stage.view.right.x.signum();
         Receivers {
-            patches: [vec![lit], vec![shadow], edge.into_iter().collect(), behind_subject, Vec::new()],
+            patches: PerPatch::of(|patch| match patch {
+                Patch::Face => vec![lit],
+                Patch::ShadowSide => vec![shadow],
+                Patch::Edge => edge.into_iter().collect(),
+                Patch::Background => behind_subject.clone(),
+                Patch::Sky => Vec::new(),
+            }),
             faces,
             edges: [wall(backdrop - across), wall(backdrop + across)],
         }

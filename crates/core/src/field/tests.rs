@@ -47,7 +47,7 @@ fn bounce_against_a_fine_sum(#[case] height: f64, #[case] tilt: f64) {
     setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(tilt) };
     let kit = sample::kit();
     let s = Situation::new(&setup, &kit, House::default()).unwrap();
-    let (emitter, face) = (s.lights[0].emitter, s.field.receivers.patches[0][0]);
+    let (emitter, face) = (s.lights[0].emitter, s.field.receivers.patches[Patch::Face][0]);
     let (n, wide) = (400, 12.0);
     let mut sum = 0.0;
     for i in 0..n {
@@ -62,7 +62,7 @@ fn bounce_against_a_fine_sum(#[case] height: f64, #[case] tilt: f64) {
             sum += 0.8 / PI * arrives * leaves * (2.0 * wide / f64::from(n)).powi(2);
         }
     }
-    let found = s.field.lights[0].patches[0].unwrap().bounced;
+    let found = s.field.lights[0].patches[Patch::Face].unwrap().bounced;
     assert!((found / sum - 1.0).abs() < 0.12, "{found} {sum}");
     assert_eq!(s.field.lights[0].bounce.from, Some(RoomSide::Ceiling));
     let report = crate::assess::assess(&setup, &kit, House::default()).unwrap().set.lights[0].bounce.clone().unwrap();
@@ -106,10 +106,10 @@ fn card_fill_by_the_far_form(#[case] distance: f64, #[case] band: f64) {
     let kit = sample::kit();
     let s = Situation::new(&setup, &kit, House::default()).unwrap();
     let arrives = s.lights[0].emitter.gain(face - DVec3::Y * distance, DVec3::Y);
-    let receiver = s.field.receivers.patches[0][0];
+    let receiver = s.field.receivers.patches[Patch::Face][0];
     let cosine = (DVec3::NEG_Y).dot(receiver.normal);
     let far = 0.9 * arrives * 0.09 * cosine / (PI * distance * distance);
-    let found = s.field.lights[0].patches[0].unwrap().carded;
+    let found = s.field.lights[0].patches[Patch::Face].unwrap().carded;
     assert!(found <= far * 1.02 && found > far * (1.0 - band), "{found} {far}");
 }
 
@@ -125,7 +125,7 @@ fn kinds_of_card() {
         let to = |point: DVec3| (point - at).normalize();
         let aim = Aim::along(to(setup.lights[0].at.point()) + to(face));
         setup.scene.cards = vec![card(kind, at, 0.8, aim)];
-        field_of(&setup).lights[0].patches[1].unwrap().carded
+        field_of(&setup).lights[0].patches[Patch::ShadowSide].unwrap().carded
     };
     assert!(given(CardKind::Silver) > 1.5 * given(CardKind::White));
     assert!(given(CardKind::White) > 0.0);
@@ -141,7 +141,7 @@ fn what_stands_between() {
         sample::round_face(&mut setup, 0, 45.0, 10.0, 2.0);
         let at = face + (setup.lights[0].at.point() - face) * 0.4;
         setup.scene.cards = kind.map(|kind| card(kind, at, 1.5, Aim::Subject)).into_iter().collect();
-        field_of(&setup).lights[0].patches[0].unwrap()
+        field_of(&setup).lights[0].patches[Patch::Face].unwrap()
     };
     assert_eq!(given(Some(CardKind::Black)).sum(), 0.0);
     let (open, through) = (given(None), given(Some(CardKind::Diffusion)));
@@ -174,7 +174,7 @@ fn a_window_lights_the_face_by_its_own_brightness() {
     let kit = sample::kit();
     let ev = |setup: &Setup, meter: MeterConstants| {
         let s = Situation::new(setup, &kit, House { meter, ..House::default() }).unwrap();
-        let face = s.ambient[0].clone().unwrap();
+        let face = s.ambient[Patch::Face].clone().unwrap();
         assert_eq!(face.source, crate::situation::Source::Windows);
         face.ev.ev()
     };
@@ -202,9 +202,9 @@ fn a_wall_sends_back_by_its_reflectance(#[case] reflectance: f64, #[case] stops:
     setup.background.surface = Surface::of(reflectance);
     sample::round_face(&mut setup, 0, 60.0, 20.0, 1.5);
     let s = Situation::new(&setup, &kit, House::default()).unwrap();
-    let gain = s.field.lights[0].patches[3].unwrap().sum();
-    let (face, wall) = (s.lights[0].reach[0].unwrap(), s.lights[0].reach[3].unwrap());
-    let face_gain = s.field.lights[0].patches[0].unwrap().sum();
+    let gain = s.field.lights[0].patches[Patch::Background].unwrap().sum();
+    let (face, wall) = (s.lights[0].reach[Patch::Face].unwrap(), s.lights[0].reach[Patch::Background].unwrap());
+    let face_gain = s.field.lights[0].patches[Patch::Face].unwrap().sum();
     assert!((wall - face - (gain / face_gain).log2() - stops).abs() < 0.005, "{wall} {face}");
 }
 
@@ -217,15 +217,16 @@ fn another_constant_moves_what_comes_from_lux_alike() {
     let with =
         |c| Situation::new(&setup, &kit, House { meter: MeterConstants { c, k: 12.5 }, ..House::default() }).unwrap();
     let (flat, dome) = (with(250.0), with(330.0));
-    for patch in [0, 1] {
+    for patch in [Patch::Face, Patch::ShadowSide] {
         let moved = dome.lights[0].reach[patch].unwrap() - flat.lights[0].reach[patch].unwrap();
         assert!((moved + 0.40).abs() < 0.005, "{moved}");
     }
     // What comes back from a wall is judged as the camera judges it.
-    if let (Some(flat), Some(dome)) = (flat.lights[0].reach[3], dome.lights[0].reach[3]) {
+    if let (Some(flat), Some(dome)) = (flat.lights[0].reach[Patch::Background], dome.lights[0].reach[Patch::Background])
+    {
         assert!((dome - flat).abs() < 1e-9);
     }
-    assert_eq!(flat.ambient[0], dome.ambient[0]);
+    assert_eq!(flat.ambient[Patch::Face], dome.ambient[Patch::Face]);
 }
 
 /// A box is lit by its sides: of those the camera sees, the one turned to the window is its lit side (cups beside a
@@ -252,9 +253,13 @@ fn a_thing_is_lit_by_its_sides(#[case] at: DVec3, #[case] looks: f64, #[case] li
         daylight: Some(Ev100::nearest(12.0)),
     }];
     let field = field_of(&setup);
-    assert!(field.receivers.patches[0][0].normal.distance(lit) < 1e-9, "{:?}", field.receivers.patches[0]);
-    assert!(field.receivers.patches[1][0].normal.distance(lit) > 0.5);
-    assert!(field.daylight.windows[0][0] > field.daylight.windows[0][1]);
+    assert!(
+        field.receivers.patches[Patch::Face][0].normal.distance(lit) < 1e-9,
+        "{:?}",
+        field.receivers.patches[Patch::Face]
+    );
+    assert!(field.receivers.patches[Patch::ShadowSide][0].normal.distance(lit) > 0.5);
+    assert!(field.daylight.windows[0][Patch::Face] > field.daylight.windows[0][Patch::ShadowSide]);
 }
 
 /// Nearer a card, more fill; and in sun it lifts the ambient of the shadow side.
@@ -286,7 +291,7 @@ proptest! {
             let mut setup = void();
             sample::round_face(&mut setup, 0, side * left, up, far);
             let field = field_of(&setup);
-            [0, 1, 3].map(|patch| field.lights[0].patches[patch].unwrap().direct)
+            [Patch::Face, Patch::ShadowSide, Patch::Background].map(|patch| field.lights[0].patches[patch].unwrap().direct)
         };
         for (one, other) in at(1.0).iter().zip(at(-1.0)) {
             prop_assert!((one - other).abs() < 1e-6 + 0.001 * one);

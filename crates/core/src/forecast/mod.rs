@@ -14,6 +14,7 @@ pub use standing::{AmbientSource, Standing};
 
 use crate::quantity::{ClockTime, Ev100, Id, Kelvin, Share, Stops};
 use crate::scene::Sun;
+use crate::setup::PerPatch;
 use serde::Serialize;
 
 /// What the forecast says of one patch.
@@ -57,7 +58,8 @@ pub struct Forecast {
     /// The time.
     pub time: ClockTime,
     /// Each patch, in the order of the stop scale; none where nothing can be said of it.
-    pub levels: [Option<ForecastLevel>; 5],
+    #[cfg_attr(feature = "openapi", schema(value_type = [Option<ForecastLevel>; 5]))]
+    pub levels: PerPatch<Option<ForecastLevel>>,
     /// What the ambient comes from, as far as readings tell of it; empty before any.
     pub sources: Vec<SourceLevel>,
     /// The sun as it stands on the set, where it shines on it.

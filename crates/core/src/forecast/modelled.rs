@@ -2,14 +2,14 @@ use super::standing::Standing;
 use super::{AmbientSource, Around, FaceLight, Part, PatchLight};
 use crate::exposure::reflected_level;
 use crate::quantity::turn;
-use crate::setup::BackgroundKind;
+use crate::setup::{BackgroundKind, Patch, PerPatch};
 use std::f64::consts::PI;
 
 /// What the model says of a setup's light at one moment.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Modelled {
     /// The light on each patch, in the order of the stop scale; none where the model has nothing to say.
-    pub lit: [Option<PatchLight>; 5],
+    pub lit: PerPatch<Option<PatchLight>>,
     /// What falls on the face.
     pub face: FaceLight,
     /// What falls on that side of the face that gets more of it.
@@ -37,22 +37,22 @@ fn beside(sun: f64, looks: f64) -> f64 {
 }
 
 impl Modelled {
-    fn told(lit: [Option<PatchLight>; 5], sources: &[AmbientSource], sunlit: f64) -> Modelled {
-        let by_kind = |patch: usize| lit[patch].as_ref().map_or_else(FaceLight::default, |lit| lit.by_kind(sources));
-        let (face, shadow, behind) = (by_kind(0), by_kind(1), by_kind(3));
+    fn told(lit: PerPatch<Option<PatchLight>>, sources: &[AmbientSource], sunlit: f64) -> Modelled {
+        let by_kind = |patch: Patch| lit[patch].as_ref().map_or_else(FaceLight::default, |lit| lit.by_kind(sources));
+        let (face, shadow, behind) = (by_kind(Patch::Face), by_kind(Patch::ShadowSide), by_kind(Patch::Background));
         let brighter = if shadow.lux() > face.lux() { shadow } else { face };
         Modelled { lit, face, brighter, behind, sunlit }
     }
 
     /// The exposure value of a patch without what cards add; none where the model has nothing to say.
     #[must_use]
-    pub fn ev(&self, patch: usize) -> Option<f64> {
-        self.lit.get(patch)?.as_ref()?.ev()
+    pub fn ev(&self, patch: Patch) -> Option<f64> {
+        self.lit[patch].as_ref()?.ev()
     }
 
     /// What cards and panels add to a patch, in stops.
     #[must_use]
-    pub fn cards(&self, patch: usize) -> f64 {
+    pub fn cards(&self, patch: Patch) -> f64 {
         self.lit[patch].as_ref().map_or(0.0, PatchLight::cards)
     }
 
@@ -79,12 +79,12 @@ impl Modelled {
 pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
     let (spot, background, sources) = (standing.spot, &standing.setup.background, standing.sources());
     let incident = around.meter.incident_level(1.0);
-    let [mut face, mut shadow, edge, wall, _] =
-        standing.falls(around).map(|parts| parts.map(|parts| PatchLight { parts, of_one: incident }));
+    let mut lit = standing.falls(around).map(|parts| parts.map(|parts| PatchLight { parts, of_one: incident }));
     let lux = |lit: &Option<PatchLight>| lit.as_ref().map_or(0.0, PatchLight::lux);
     // Where no flash says which side is the lit one, it is the brighter: under a roof that need not be the sun's.
-    if standing.is_lit_by_day() && lux(&shadow) > lux(&face) {
-        std::mem::swap(&mut face, &mut shadow);
+    if standing.is_lit_by_day() && lux(&lit[Patch::ShadowSide]) > lux(&lit[Patch::Face]) {
+        let face = lit[Patch::Face].take();
+        lit[Patch::Face] = std::mem::replace(&mut lit[Patch::ShadowSide], face);
     }
     let looks = spot.camera_looks.degrees();
     let reflects = background.surface.reflectance.share();
@@ -104,17 +104,18 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
             });
             (Some(PatchLight { parts, of_one: reflected_level(1.0 / PI) }), over)
         }
-        BackgroundKind::Open => (face.clone().map(|face| PatchLight { of_one: sends_back, ..face }), 0.0),
+        BackgroundKind::Open => (lit[Patch::Face].clone().map(|face| PatchLight { of_one: sends_back, ..face }), 0.0),
         BackgroundKind::Wall => {
             let at = turn(looks + 180.0, around.sun.azimuth).abs();
             let facing = ((95.0 - at) / 10.0).clamp(0.0, 1.0);
-            let wall = wall.map(|wall| PatchLight { of_one: sends_back, ..wall });
+            let wall = lit[Patch::Background].take().map(|wall| PatchLight { of_one: sends_back, ..wall });
             let sun = sources.iter().position(|source| *source == AmbientSource::Sun);
             let in_sun = sun.zip(wall.as_ref()).is_some_and(|(sun, wall)| wall.parts[sun].straight > 0.0);
             (wall, if in_sun { over * facing } else { 0.0 })
         }
     };
-    let sky = (outdoors && background.kind == BackgroundKind::Open).then(|| PatchLight {
+    lit[Patch::Background] = behind;
+    lit[Patch::Sky] = (outdoors && background.kind == BackgroundKind::Open).then(|| PatchLight {
         parts: by_source(&|source| match source {
             AmbientSource::Sky => Part { straight: sky_at(IN_FRAME), ..Part::default() },
             _ => Part::default(),
@@ -122,5 +123,5 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
         of_one: reflected_level(1.0 / PI),
     });
     let sunlit = if reflects > 0.0 { sunlit } else { 0.0 };
-    Modelled::told([face, shadow, edge, behind, sky], sources, sunlit)
+    Modelled::told(lit, sources, sunlit)
 }

@@ -7,7 +7,7 @@ use crate::place::{Spot, Surroundings};
 use crate::quantity::turn;
 use crate::scene::{PaneKind, Role, Stage, key};
 use crate::set::{Dome, Set, Source, Still};
-use crate::setup::Setup;
+use crate::setup::{Patch, PerPatch, Setup};
 use crate::transport::{Gain, Light};
 use serde::Serialize;
 use std::cell::RefCell;
@@ -156,7 +156,7 @@ impl<'a> Standing<'a> {
     }
 
     /// What each source gives each patch at a moment, looked at in its points; nothing of a patch without any.
-    pub(super) fn falls(&self, around: &Around<'_>) -> [Option<Vec<Part>>; 5] {
+    pub(super) fn falls(&self, around: &Around<'_>) -> PerPatch<Option<Vec<Part>>> {
         let shining = self.shining(around);
         let sources = shining.iter().map(|shining| shining.source).collect();
         let set = Set { still: self.still.clone(), sources };
@@ -185,7 +185,7 @@ impl<'a> Standing<'a> {
         let light = self.light.borrow();
         let receivers = Receivers::of(&self.stage, Some(self.sun_beside(around)), None);
         let on = |point: &Receiver| sun.dot(point.normal).max(0.0) * light.is_open_to(point.at, sun);
-        receivers.patches[0].iter().map(on).fold(0.0, f64::max) * around.sun_over_skyline()
+        receivers.patches[Patch::Face].iter().map(on).fold(0.0, f64::max) * around.sun_over_skyline()
     }
 }
 

@@ -4,7 +4,7 @@ use crate::place::{Horizon, HorizonPoint, Lamps, Spot, Surroundings};
 use crate::quantity::{Altitude, Bearing, Degrees, Ev100, Kelvin, Metres, Minutes, Name, Share};
 use crate::sample;
 use crate::scene::{Aim, Card, CardKind, Position, Surface, Wall};
-use crate::setup::{Background, BackgroundKind, Setup};
+use crate::setup::{Background, BackgroundKind, Patch, Setup};
 use crate::sky::{Haze, sky_light};
 use crate::sun::SunAt;
 use proptest::prelude::*;
@@ -190,10 +190,10 @@ fn the_set_is_in_the_light() {
     walled.scene.room.left = Some(Wall { distance: metres(1.0), surface: Surface::of(0.0) });
     walled.scene.room.right = walled.scene.room.left;
     let (bare, black, white, walled) = (see(&bare), see(&black), see(&white), see(&walled));
-    assert!(black.ev(0).unwrap() < bare.ev(0).unwrap() - 0.4, "{black:?}");
-    assert_eq!(black.cards(0), 0.0);
-    assert!((white.ev(0).unwrap() - black.ev(0).unwrap()).abs() < 1e-9);
-    assert!(white.cards(0) > 0.1, "{white:?}");
+    assert!(black.ev(Patch::Face).unwrap() < bare.ev(Patch::Face).unwrap() - 0.4, "{black:?}");
+    assert_eq!(black.cards(Patch::Face), 0.0);
+    assert!((white.ev(Patch::Face).unwrap() - black.ev(Patch::Face).unwrap()).abs() < 1e-9);
+    assert!(white.cards(Patch::Face) > 0.1, "{white:?}");
     assert!(walled.face.sky < 0.8 * bare.face.sky, "{walled:?}");
 }
 
@@ -208,7 +208,7 @@ fn the_key_says_which_side_is_lit() {
         let mut setup = setup.clone();
         setup.lights[0].at = Position::nearest(crate::geometry::DVec3::new(x, -1.5, 1.8));
         let found = under(&spot, sun, 30.0, 0.0, |around| modelled(&Standing::of(&setup, &spot), around));
-        found.ev(0).unwrap() - found.ev(1).unwrap()
+        found.ev(Patch::Face).unwrap() - found.ev(Patch::ShadowSide).unwrap()
     };
     // The subject faces east; the sun in the south-east is on its right hand, which is the camera's left.
     assert!(sides(-1.5, 140.0) > 0.5 && sides(1.5, 140.0) < -0.5, "{} {}", sides(-1.5, 140.0), sides(1.5, 140.0));
@@ -253,7 +253,7 @@ fn colours(
 #[case::overcast(270.0, 1.0, 0.5, 1.9)]
 fn contrast(#[case] azimuth: f64, #[case] cover: f64, #[case] low: f64, #[case] high: f64) {
     let found = model(Surroundings::Open, azimuth, 10.0, cover);
-    let contrast = found.ev(3).unwrap() - found.ev(0).unwrap();
+    let contrast = found.ev(Patch::Background).unwrap() - found.ev(Patch::Face).unwrap();
     assert!((low..=high).contains(&contrast), "{contrast}");
 }
 
@@ -297,11 +297,11 @@ proptest! {
         let at = |azimuth, elevation| under(&spot, azimuth, elevation, cover, |around| modelled(&standing, around));
         let (now, then, again) = (at(azimuth, elevation), at(azimuth + 0.1, elevation + 0.1), at(azimuth, elevation));
         prop_assert_eq!(&now, &again);
-        for patch in [0, 1] {
+        for patch in [Patch::Face, Patch::ShadowSide] {
             let (a, b) = (now.ev(patch).unwrap(), then.ev(patch).unwrap());
             // The first or last of the sun's disc may come or go between, and twilight falls fast.
             let bound = if elevation.abs() < 2.0 || (85.0..95.0).contains(&crate::quantity::turn(azimuth, 90.0).abs()) { 0.6 } else if elevation < 0.0 { 0.25 } else { 0.15 };
-            prop_assert!((a - b).abs() < bound, "{} {} {}", patch, a, b);
+            prop_assert!((a - b).abs() < bound, "{:?} {} {}", patch, a, b);
         }
     }
 }

@@ -1,11 +1,12 @@
 use super::keep::{Keep, Levels};
 use super::reach::{Hand, Reach, reach};
+use crate::setup::PerPatch;
 use crate::situation::powers_of_lit;
 use crate::situation::{Dials, Situation};
 use crate::wanted::given_up;
 
-/// The exposure value of each patch, in the order of the stop scale.
-pub type Ambient = [Option<f64>; 5];
+/// The exposure value of each patch.
+pub type Ambient = PerPatch<Option<f64>>;
 
 /// Dials from a minute on.
 #[derive(Debug, Clone, PartialEq)]

@@ -3,17 +3,18 @@
 use super::climb::Ambient;
 use crate::approach::Band;
 use crate::marks::Mark;
+use crate::setup::{Patch, PerPatch};
 use crate::situation::{Dials, Situation};
 use crate::situation::{FLASH_FREEZES, GHOST, Split, powers_of_lit};
 
 /// Patches the ladder looks after: the face and the background.
-pub(super) const LOOKED_AFTER: [usize; 2] = [0, 3];
+pub(super) const LOOKED_AFTER: [Patch; 2] = [Patch::Face, Patch::Background];
 
 /// What is kept.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct Keep {
     /// Where each patch stood at the start, in stops from correct, drawn into the band the approach allows.
-    pub at: [Option<f64>; 5],
+    pub at: PerPatch<Option<f64>>,
     /// How far each may stray.
     pub tolerance: f64,
     /// How many stops too slow for the hand the start was.
@@ -29,8 +30,8 @@ const FELT: f64 = 0.17;
 #[derive(Debug)]
 pub(super) struct Levels {
     offset: f64,
-    flash: [Option<f64>; 5],
-    flash_light: [f64; 5],
+    flash: PerPatch<Option<f64>>,
+    flash_light: PerPatch<f64>,
 }
 
 impl Levels {
@@ -39,13 +40,13 @@ impl Levels {
         let shutter = s.effective_shutter(dials.shutter);
         let offset = f64::from(dials.gain() - shutter.sixths()) / 6.0 - s.close_up_loss;
         let full = s.full_power_levels(dials.gain(), dials.shutter);
-        let flash = Split::new([None; 5], &full, powers).flash;
+        let flash = Split::new(PerPatch::default(), &full, powers).flash;
         Levels { offset, flash, flash_light: flash.map(|level| level.map_or(0.0, f64::exp2)) }
     }
 
     /// The level of each patch that is looked after, flash and ambient together, in stops from correct.
-    pub(super) fn at(&self, ambient: &Ambient) -> [Option<f64>; 5] {
-        let mut total = [None; 5];
+    pub(super) fn at(&self, ambient: &Ambient) -> PerPatch<Option<f64>> {
+        let mut total = PerPatch::default();
         for patch in LOOKED_AFTER {
             total[patch] = ambient[patch].map(|ev| ((ev + self.offset).exp2() + self.flash_light[patch]).log2());
         }
@@ -54,7 +55,8 @@ impl Levels {
 
     /// How far flash leads the ambient on the face, in stops.
     fn lead(&self, ambient: &Ambient) -> f64 {
-        self.flash[0].map_or(f64::NEG_INFINITY, |flash| flash - ambient[0].map_or(-20.0, |ev| ev + self.offset))
+        self.flash[Patch::Face]
+            .map_or(f64::NEG_INFINITY, |flash| flash - ambient[Patch::Face].map_or(-20.0, |ev| ev + self.offset))
     }
 }
 
@@ -65,13 +67,13 @@ impl Keep {
         let levels = Levels::of(s, dials, &powers);
         let total = levels.at(ambient);
         let face = s.wishes.face_total.or(if s.wishes.flash { None } else { s.wishes.face_ambient });
-        let wanted = |patch: usize| if patch == 0 { face } else { s.wishes.background };
-        let cares = |patch: usize| match patch {
-            0 => s.wishes.face_total.or(s.wishes.face_flash).or(s.wishes.face_ambient).is_some(),
+        let wanted = |patch: Patch| if patch == Patch::Face { face } else { s.wishes.background };
+        let cares = |patch: Patch| match patch {
+            Patch::Face => s.wishes.face_total.or(s.wishes.face_flash).or(s.wishes.face_ambient).is_some(),
             _ => s.wishes.background.is_some(),
         };
         let into = |level: f64, band: Option<Band>| band.map_or(level, |band| level.clamp(band.low, band.high));
-        let mut at = [None; 5];
+        let mut at = PerPatch::default();
         for patch in LOOKED_AFTER.into_iter().filter(|patch| cares(*patch)) {
             at[patch] = total[patch].map(|level| into(level, wanted(patch)));
         }
@@ -88,8 +90,8 @@ impl Keep {
     }
 
     /// How far the patch that strays most is out, in stops.
-    pub(super) fn strays(&self, total: &[Option<f64>; 5]) -> f64 {
-        let stray = |patch: usize| match (self.at[patch], total[patch]) {
+    pub(super) fn strays(&self, total: &PerPatch<Option<f64>>) -> f64 {
+        let stray = |patch: Patch| match (self.at[patch], total[patch]) {
             (Some(at), Some(level)) => (level - at).abs(),
             (Some(_), None) => f64::INFINITY,
             _ => 0.0,
@@ -99,7 +101,7 @@ impl Keep {
 
     /// Whether some powers could keep every patch within the tolerance: what the ambient alone gives is not too much, and
     /// with all that the flashes can give it is not too little.
-    pub(super) fn can_hold(&self, ambient: &Ambient, offset: f64, most: &[f64; 5]) -> bool {
+    pub(super) fn can_hold(&self, ambient: &Ambient, offset: f64, most: &PerPatch<f64>) -> bool {
         LOOKED_AFTER.into_iter().all(|patch| {
             let (Some(at), Some(ev)) = (self.at[patch], ambient[patch]) else { return true };
             let alone = ev + offset;
@@ -108,7 +110,7 @@ impl Keep {
     }
 
     /// Whether every patch is within the tolerance.
-    pub(super) fn within(&self, total: &[Option<f64>; 5]) -> bool {
+    pub(super) fn within(&self, total: &PerPatch<Option<f64>>) -> bool {
         self.strays(total) <= self.tolerance + 1e-9
     }
 

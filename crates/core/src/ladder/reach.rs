@@ -4,6 +4,7 @@ use super::climb::Ambient;
 use super::keep::{Keep, Levels};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
+use crate::setup::PerPatch;
 use crate::setup::free_range;
 use crate::situation::powers_of_lit;
 use crate::situation::{Dials, Situation};
@@ -110,9 +111,9 @@ impl Clicks {
 
 /// What every light at full power gives each patch together, at a gain of 0 and the slowest shutter: no set of powers
 /// gives more.
-fn most_flash(s: &Situation<'_>) -> [f64; 5] {
+fn most_flash(s: &Situation<'_>) -> PerPatch<f64> {
     let full = s.full_power_levels(0, s.shutter.0);
-    std::array::from_fn(|patch| full.iter().filter_map(|levels| levels[patch]).map(f64::exp2).sum())
+    PerPatch::of(|patch| full.iter().filter_map(|levels| levels[patch]).map(f64::exp2).sum())
 }
 
 /// The powers that give the face its light at this ambient with these dials; held ones stay.

@@ -7,7 +7,7 @@ use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::Mark;
 use crate::quantity::{ClockTime, Id, Stops};
-use crate::setup::Setup;
+use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::{Dials, Situation};
 use crate::solve::solve;
 use serde::Serialize;
@@ -119,16 +119,16 @@ fn ambients(
     let curve = day.curve(&standing, known_until);
     let at = |minute: usize| -> Ambient {
         let now = curve.at(minute as f64, &day.modelled(&standing, minute));
-        std::array::from_fn(|patch| now.ev(patch))
+        PerPatch::of(|patch| now.ev(patch))
     };
     let start = at(from);
     (from..=until)
         .map(|minute| {
             let now = at(minute);
-            let change = |patch: usize| Some(now[patch]? - start[patch]?);
-            std::array::from_fn(|patch| {
+            let change = |patch: Patch| Some(now[patch]? - start[patch]?);
+            PerPatch::of(|patch| {
                 let here = s.ambient[patch].as_ref()?.ev.ev();
-                Some(here + change(patch).or_else(|| change(0)).unwrap_or(0.0))
+                Some(here + change(patch).or_else(|| change(Patch::Face)).unwrap_or(0.0))
             })
         })
         .collect()

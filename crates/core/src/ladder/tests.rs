@@ -3,7 +3,7 @@ use crate::house::House;
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
 use crate::sample;
-use crate::setup::{Dial, Setup};
+use crate::setup::{Dial, Patch, Setup};
 use crate::situation::{Dials, Situation};
 use proptest::prelude::*;
 use rstest::rstest;
@@ -21,12 +21,22 @@ fn by_shutter_alone() -> Setup {
     setup
 }
 
+/// Face, shadow side half a stop under it, and background.
+fn read(face: f64, background: f64) -> Ambient {
+    Ambient::of(|patch| match patch {
+        Patch::Face => Some(face),
+        Patch::ShadowSide => Some(face - 0.5),
+        Patch::Background => Some(background),
+        Patch::Edge | Patch::Sky => None,
+    })
+}
+
 fn falling(per_minute: &[f64]) -> Vec<Ambient> {
     let mut ev = 12.0;
-    let mut all = vec![[Some(ev), Some(ev - 0.5), None, Some(ev), None]];
+    let mut all = vec![read(ev, ev)];
     for fall in per_minute {
         ev -= fall;
-        all.push([Some(ev), Some(ev - 0.5), None, Some(ev), None]);
+        all.push(read(ev, ev));
     }
     all
 }
@@ -34,7 +44,8 @@ fn falling(per_minute: &[f64]) -> Vec<Ambient> {
 /// Fewest changes by brute force: from each minute the longest stretch that any one shutter time keeps.
 fn fewest(ambients: &[Ambient], at: f64, tolerance: f64, shutters: &[ShutterMark], gain: f64) -> usize {
     let keeps = |shutter: &ShutterMark, minute: usize| {
-        ambients[minute][3].is_some_and(|ev| (ev + gain - shutter.stops() - at).abs() <= tolerance + 1e-9)
+        ambients[minute][Patch::Background]
+            .is_some_and(|ev| (ev + gain - shutter.stops() - at).abs() <= tolerance + 1e-9)
     };
     let (mut minute, mut stretches) = (0, 0);
     while minute < ambients.len() {
@@ -93,7 +104,7 @@ fn rising_light_binds_at_sync_and_brings_iso_down() {
     let rising: Vec<Ambient> = (0..60)
         .map(|minute| {
             let ev = 6.0 + f64::from(minute) * 0.08;
-            [Some(ev - 3.0), Some(ev - 3.5), None, Some(ev), None]
+            read(ev - 3.0, ev)
         })
         .collect();
     // EV 6 at f/4 is right at 1/60 and ISO 1600 (Av 4 + Tv 6 − Sv 4).

@@ -16,7 +16,7 @@ use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::stops_label;
 use crate::quantity::Id;
-use crate::setup::{BackgroundKind, Setup};
+use crate::setup::{BackgroundKind, Patch, Setup};
 use crate::situation::{Dials, Lit, Situation};
 use serde::Serialize;
 
@@ -249,7 +249,7 @@ fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
     for (index, lit) in s.lights.iter().enumerate() {
         let at = lit.emitter.middle;
         let part = facts.parts[index];
-        let against = |level: Option<f64>| match (part[0].or(part[2]), level) {
+        let against = |level: Option<f64>| match (part[Patch::Face].or(part[Patch::Edge]), level) {
             (Some(face), Some(level)) => format!(", {}", stops_label(level - face)),
             _ => String::new(),
         };
@@ -259,7 +259,7 @@ fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
             spans.push(Span { light: lit.light.id.clone(), from: at.into(), to: face.into(), text });
         }
         if s.setup.background.kind == BackgroundKind::Wall && lit.role != crate::scene::Role::Behind {
-            let text = units.distance(lit.background_distance.metres()) + &against(part[3]);
+            let text = units.distance(lit.background_distance.metres()) + &against(part[Patch::Background]);
             let to = s.stage.backdrop.into();
             spans.push(Span { light: lit.light.id.clone(), from: at.into(), to, text });
         }

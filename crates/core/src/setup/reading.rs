@@ -21,6 +21,9 @@ pub enum Patch {
 }
 
 impl Patch {
+    /// All of them, in the order of the stop scale.
+    pub const ALL: [Patch; 5] = [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background, Patch::Sky];
+
     /// In words.
     #[must_use]
     pub const fn words(self) -> &'static str {

@@ -3,7 +3,7 @@ use crate::exposure::{MeterConstants, READ_ERROR};
 use crate::field::Daylight;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
 use crate::scene::Role;
-use crate::setup::{Method, Patch, Reading, Setup};
+use crate::setup::{Method, Patch, PerPatch, Reading, Setup};
 use crate::sources::{Expected, Fit, Observed, Prior};
 use serde::Serialize;
 
@@ -83,7 +83,7 @@ pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> 
     let bias = match reading.method {
         Method::Reflected if of_subject => tone_offset(setup, meter),
         // The background is judged by what comes from it.
-        Method::Incident if !of_subject => -Bases::of(setup, meter).over_incident[3],
+        Method::Incident if !of_subject => -Bases::of(setup, meter).over_incident[Patch::Background],
         _ => 0.0,
     };
     reading.measured.level() - Stops::of(bias)
@@ -98,45 +98,50 @@ fn metered(setup: &Setup, patch: Patch, meter: MeterConstants) -> Option<PatchAm
 }
 
 /// The patches whose readings tell of a patch, the nearest first.
-fn told_by(patch: usize) -> [usize; 3] {
+const fn told_by(patch: Patch) -> [Patch; 3] {
+    use Patch::{Background, Edge, Face, ShadowSide, Sky};
     match patch {
-        0 => [1, 3, 2],
-        1 => [0, 3, 2],
-        2 => [1, 0, 3],
-        _ => [0, 1, 2],
+        Face => [ShadowSide, Background, Edge],
+        ShadowSide => [Face, Background, Edge],
+        Edge => [ShadowSide, Face, Background],
+        Background | Sky => [Face, ShadowSide, Edge],
     }
 }
 
 /// The things that have a light of their own beyond what shines: the shadow side, the edge, and what is behind.
-const fn on(patch: usize) -> &'static [usize] {
+const fn on(patch: Patch) -> &'static [usize] {
     match patch {
-        0 => &[],
-        1 => &[0],
-        2 => &[0, 1],
-        3 => &[2],
-        _ => &[3],
+        Patch::Face => &[],
+        Patch::ShadowSide => &[0],
+        Patch::Edge => &[0, 1],
+        Patch::Background => &[2],
+        Patch::Sky => &[3],
     }
 }
 
 /// What shines where no day tells: what is usual for such light, in the pattern that is usual, and the windows of known
 /// brightness; in lux on each patch.
-fn shining(setup: &Setup, meter: MeterConstants, windows: &[[f64; 5]]) -> [Vec<f64>; 5] {
+fn shining(setup: &Setup, meter: MeterConstants, windows: &[PerPatch<f64>]) -> PerPatch<Vec<f64>> {
     let usual = meter.illuminance(setup.ambient.usual_level()).lux();
-    let by_window = windows.iter().any(|window| window[0] > 0.0 || window[1] > 0.0);
+    let by_window = windows.iter().any(|window| window[Patch::Face] > 0.0 || window[Patch::ShadowSide] > 0.0);
     // By day the light of a room is its windows'.
     let usual = if by_window && !setup.ambient.is_artificial() { 0.0 } else { usual };
     let backlit = if setup.background.sunlit.share() >= MUCH_SUN { BACKLIT } else { 0.0 };
-    let pattern = [0.0, -SHADOW_SIDE, -SHADOW_SIDE, backlit, 0.0];
-    std::array::from_fn(|patch| {
+    PerPatch::of(|patch| {
+        let pattern: f64 = match patch {
+            Patch::Face | Patch::Sky => 0.0,
+            Patch::ShadowSide | Patch::Edge => -SHADOW_SIDE,
+            Patch::Background => backlit,
+        };
         let through = windows.iter().map(|window| match patch {
-            0 => window[0].max(window[1] * DEEPEST_SHADOW),
+            Patch::Face => window[Patch::Face].max(window[Patch::ShadowSide] * DEEPEST_SHADOW),
             // Beyond this the light off the room fills in.
-            1 | 2 => window[patch].max(window[0] * DEEPEST_SHADOW),
+            Patch::ShadowSide | Patch::Edge => window[patch].max(window[Patch::Face] * DEEPEST_SHADOW),
             // What is behind without a wall gets the light of the face.
-            3 if window[3] <= 0.0 => window[0],
-            _ => window[patch],
+            Patch::Background if window[patch] <= 0.0 => window[Patch::Face],
+            Patch::Background | Patch::Sky => window[patch],
         });
-        std::iter::once(usual * f64::exp2(pattern[patch])).chain(through).collect()
+        std::iter::once(usual * pattern.exp2()).chain(through).collect()
     })
 }
 
@@ -144,21 +149,23 @@ fn shining(setup: &Setup, meter: MeterConstants, windows: &[[f64; 5]]) -> [Vec<f
 /// Windows of known brightness give so many lux each.
 ///
 /// The edge exists where a light comes from behind, the sky where it was read.
-pub(super) fn of_patches(setup: &Setup, meter: MeterConstants, windows: &[[f64; 5]]) -> [Option<PatchAmbient>; 5] {
+pub(super) fn of_patches(
+    setup: &Setup,
+    meter: MeterConstants,
+    windows: &[PerPatch<f64>],
+) -> PerPatch<Option<PatchAmbient>> {
     let bases = Bases::of(setup, meter);
     let mut lit = shining(setup, meter, windows);
-    let read = super::PATCHES.map(|patch| metered(setup, patch, meter));
-    let own = |patch: usize, ev: f64| ev - bases.over_incident[patch] - meter.incident_level(1.0);
+    let read = PerPatch::of(|patch| metered(setup, patch, meter));
+    let own = |patch: Patch, ev: f64| ev - bases.over_incident[patch] - meter.incident_level(1.0);
     // What the sky sends down is not what shines on the set.
-    let read_on_set: Vec<(usize, f64)> = read[..4]
-        .iter()
-        .enumerate()
-        .filter_map(|(patch, read)| Some((patch, own(patch, read.as_ref()?.ev.ev()))))
-        .collect();
+    let on_set = read.iter().filter(|(patch, _)| *patch != Patch::Sky);
+    let read_on_set: Vec<(Patch, f64)> =
+        on_set.filter_map(|(patch, read)| Some((patch, own(patch, read.as_ref()?.ev.ev())))).collect();
     // Where nothing else shines, what is usual decides nothing against a reading: it is as bright as that says.
     if let Some((patch, level)) = read_on_set.first().filter(|_| windows.is_empty()) {
         let brighter = level.exp2() / lit[*patch][0];
-        lit.iter_mut().for_each(|parts| parts[0] *= brighter);
+        lit.iter_mut().for_each(|(_, parts)| parts[0] *= brighter);
     }
     let observed: Vec<Observed> = read_on_set
         .into_iter()
@@ -168,36 +175,34 @@ pub(super) fn of_patches(setup: &Setup, meter: MeterConstants, windows: &[[f64; 
         })
         .collect();
     let steady = |error: f64| Prior { error, lasts: f64::INFINITY };
+    let windows = std::iter::repeat_n(steady(WINDOW_ERROR), windows.len());
     let expected = Expected {
-        sources: (0..lit[0].len()).map(|of| steady(if of == 0 { USUAL_ERROR } else { WINDOW_ERROR })).collect(),
+        sources: std::iter::once(steady(USUAL_ERROR)).chain(windows).collect(),
         things: vec![steady(DERIVED_ERROR); 4],
         sun: None,
     };
     let fit = Fit::of(&expected, &observed);
     let scales = fit.scales(0.0);
     let from_behind = setup.lights.iter().any(|light| light.on && setup.role(light) == Role::Behind);
-    let mut read = read.into_iter();
-    std::array::from_fn(|patch| {
-        let read_there = read.next().flatten();
-        match patch {
-            2 if !from_behind => return None,
-            4 => return read_there,
-            _ => {}
-        }
-        read_there.or_else(|| {
-            let given: Vec<f64> = lit[patch].iter().zip(&scales).map(|(lux, scale)| lux * scale.exp2()).collect();
-            let lux: f64 = given.iter().sum();
-            let shares: Vec<f64> = given.iter().map(|given| given / lux).collect();
-            let level = meter.incident_level(lux) + bases.over_incident[patch] + fit.beyond(0.0, on(patch));
-            let by = told_by(patch).into_iter().find(|of| newest(setup, super::PATCHES[*of]).is_some());
-            let source = match by {
-                Some(of) => Source::Derived { patch: super::PATCHES[of] },
-                None if shares[0] > 0.5 => Source::Usual,
-                None => Source::Windows,
-            };
-            let error = if source == Source::Usual { USUAL_ERROR } else { fit.error(0.0, &shares, on(patch)) };
-            Some(PatchAmbient { ev: Ev100::of(level), source, error: Stops::of(error) })
-        })
+    let worked_out = |patch: Patch| {
+        let given: Vec<f64> = lit[patch].iter().zip(&scales).map(|(lux, scale)| lux * scale.exp2()).collect();
+        let lux: f64 = given.iter().sum();
+        let shares: Vec<f64> = given.iter().map(|given| given / lux).collect();
+        let level = meter.incident_level(lux) + bases.over_incident[patch] + fit.beyond(0.0, on(patch));
+        let by = told_by(patch).into_iter().find(|of| newest(setup, *of).is_some());
+        let source = match by {
+            Some(patch) => Source::Derived { patch },
+            None if shares[0] > 0.5 => Source::Usual,
+            None => Source::Windows,
+        };
+        let error = if source == Source::Usual { USUAL_ERROR } else { fit.error(0.0, &shares, on(patch)) };
+        PatchAmbient { ev: Ev100::of(level), source, error: Stops::of(error) }
+    };
+    PerPatch::of(|patch| match (&read[patch], patch) {
+        (_, Patch::Edge) if !from_behind => None,
+        (Some(read), _) => Some(read.clone()),
+        (None, Patch::Sky) => None,
+        (None, _) => Some(worked_out(patch)),
     })
 }
 
@@ -206,13 +211,13 @@ const JUST_READ: f64 = 1.0;
 
 /// What the day's forecast says in place of what is derived or usual, and of readings made at another time. A reading
 /// without a time is taken as made now.
-pub(super) fn take_forecast(ambient: &mut [Option<PatchAmbient>; 5], setup: &Setup) {
+pub(super) fn take_forecast(ambient: &mut PerPatch<Option<PatchAmbient>>, setup: &Setup) {
     let Some(forecast) = &setup.forecast else { return };
-    for (index, level) in forecast.levels.iter().enumerate() {
+    for (patch, level) in forecast.levels.iter() {
         let Some(level) = level else { continue };
-        let undated = newest(setup, super::PATCHES[index]).is_some_and(|reading| reading.time.is_none());
+        let undated = newest(setup, patch).is_some_and(|reading| reading.time.is_none());
         // A patch that is not looked after, as a sky nobody read, is not brought in by the forecast.
-        let Some(patch) = &mut ambient[index] else { continue };
+        let Some(patch) = &mut ambient[patch] else { continue };
         if undated || (patch.is_metered() && level.age <= JUST_READ) {
             patch.ev = patch.ev + level.cards;
             continue;
@@ -232,14 +237,14 @@ pub(super) fn take_forecast(ambient: &mut [Option<PatchAmbient>; 5], setup: &Set
 
 /// What cards add to what was metered or worked out without them. A forecast knows that itself.
 pub(super) fn add_cards(
-    ambient: &mut [Option<PatchAmbient>; 5],
+    ambient: &mut PerPatch<Option<PatchAmbient>>,
     daylight: &Daylight,
     meter: MeterConstants,
     bases: &Bases,
 ) {
-    for (index, cards) in daylight.cards.into_iter().enumerate() {
-        if let Some(patch) = ambient[index].as_mut().filter(|_| cards > 0.0) {
-            let off_cards = meter.incident_level(cards) + bases.over_incident[index];
+    for (patch, cards) in daylight.cards.iter().filter(|(_, cards)| **cards > 0.0) {
+        let off_cards = meter.incident_level(*cards) + bases.over_incident[patch];
+        if let Some(patch) = &mut ambient[patch] {
             patch.ev = Ev100::of((patch.ev.ev().exp2() + off_cards.exp2()).log2());
         }
     }
@@ -264,7 +269,7 @@ mod tests {
     }
 
     fn face_of(setup: &Setup) -> PatchAmbient {
-        of_patches(setup, MeterConstants::default(), &[])[0].clone().unwrap()
+        of_patches(setup, MeterConstants::default(), &[])[Patch::Face].clone().unwrap()
     }
 
     /// Reflected readings need the subject's own lightness, incident ones do not: `log2(ρ·C/(π·K))` for what sends back
@@ -311,11 +316,21 @@ mod tests {
         assert_eq!(face_of(&setup).source, Source::Derived { patch: Patch::Background });
     }
 
-    fn levels(setup: &Setup, windows: &[[f64; 5]]) -> [Option<PatchAmbient>; 5] {
+    /// A window by what it gives face, shadow side and wall, in lux.
+    fn window([face, shadow, wall]: [f64; 3]) -> PerPatch<f64> {
+        PerPatch::of(|patch| match patch {
+            Patch::Face => face,
+            Patch::ShadowSide => shadow,
+            Patch::Background => wall,
+            Patch::Edge | Patch::Sky => 0.0,
+        })
+    }
+
+    fn levels(setup: &Setup, windows: &[PerPatch<f64>]) -> PerPatch<Option<PatchAmbient>> {
         of_patches(setup, MeterConstants::default(), windows)
     }
 
-    fn ev_of(found: &[Option<PatchAmbient>; 5], patch: usize) -> f64 {
+    fn ev_of(found: &PerPatch<Option<PatchAmbient>>, patch: Patch) -> f64 {
         found[patch].as_ref().unwrap().ev.ev()
     }
 
@@ -326,24 +341,24 @@ mod tests {
         let mut setup = sample::portrait();
         setup.readings.clear();
         setup.background.sunlit = crate::quantity::Share::nearest(0.0);
-        let window = [[2_560.0, 640.0, 0.0, 320.0, 0.0]];
-        let wall = Bases::of(&setup, MeterConstants::default()).over_incident[3];
+        let window = [window([2_560.0, 640.0, 320.0])];
+        let wall = Bases::of(&setup, MeterConstants::default()).over_incident[Patch::Background];
         let found = levels(&setup, &window);
-        assert_eq!(found[0].as_ref().unwrap().source, Source::Windows);
-        for (patch, ev) in [(0, 10.0), (1, 8.0), (3, 7.0 + wall)] {
-            assert!((ev_of(&found, patch) - ev).abs() < 1e-9, "{patch}: {found:?}");
+        assert_eq!(found[Patch::Face].as_ref().unwrap().source, Source::Windows);
+        for (patch, ev) in [(Patch::Face, 10.0), (Patch::ShadowSide, 8.0), (Patch::Background, 7.0 + wall)] {
+            assert!((ev_of(&found, patch) - ev).abs() < 1e-9, "{patch:?}: {found:?}");
         }
         setup.readings = vec![reading("f", Patch::Face, Method::Incident, 9.0, None)];
         let read = levels(&setup, &window);
-        assert_eq!(read[3].as_ref().unwrap().source, Source::Derived { patch: Patch::Face });
-        for patch in [0, 1, 3] {
+        assert_eq!(read[Patch::Background].as_ref().unwrap().source, Source::Derived { patch: Patch::Face });
+        for patch in [Patch::Face, Patch::ShadowSide, Patch::Background] {
             let dimmer = ev_of(&found, patch) - ev_of(&read, patch);
-            assert!((0.9..=1.0).contains(&dimmer), "{patch}: {dimmer}");
+            assert!((0.9..=1.0).contains(&dimmer), "{patch:?}: {dimmer}");
             assert!(read[patch].as_ref().unwrap().error.stops() < 1.1);
         }
         // The far side falls no further than three stops.
-        let steep = levels(&Setup { readings: Vec::new(), ..setup.clone() }, &[[2_560.0, 10.0, 0.0, 0.0, 0.0]]);
-        assert!((ev_of(&steep, 0) - ev_of(&steep, 1) - 3.0).abs() < 1e-9);
+        let steep = levels(&Setup { readings: Vec::new(), ..setup.clone() }, &[self::window([2_560.0, 10.0, 0.0])]);
+        assert!((ev_of(&steep, Patch::Face) - ev_of(&steep, Patch::ShadowSide) - 3.0).abs() < 1e-9);
     }
 
     /// By lamps and a window both are there; a wall read brighter than they make it tells of the less sure lamps.
@@ -356,17 +371,17 @@ mod tests {
         let lamps = setup.ambient.usual_level().ev();
         let lux = |ev: f64| 2.5 * ev.exp2();
         // As bright as the lamps on the face, and not there on the wall.
-        let window = [[lux(lamps), lux(lamps - 1.0), 0.0, lux(lamps - 9.0), 0.0]];
+        let window = [window([lux(lamps), lux(lamps - 1.0), lux(lamps - 9.0)])];
         let both = levels(&setup, &window);
-        assert!((ev_of(&both, 0) - lamps - 1.0).abs() < 1e-9, "{both:?}");
-        let wall = Bases::of(&setup, MeterConstants::default()).over_incident[3];
+        assert!((ev_of(&both, Patch::Face) - lamps - 1.0).abs() < 1e-9, "{both:?}");
+        let wall = Bases::of(&setup, MeterConstants::default()).over_incident[Patch::Background];
         setup.readings = vec![reading("w", Patch::Background, Method::Reflected, lamps + wall + 2.0, None)];
         let read = levels(&setup, &window);
-        let brighter = ev_of(&read, 0) - ev_of(&both, 0);
+        let brighter = ev_of(&read, Patch::Face) - ev_of(&both, Patch::Face);
         // Of two stops the lamps take four fifths, and are half of the light on the face.
         let lamps_take: f64 = 2.0 * 4.0 / (4.0 + 1.0 + 0.0225);
         assert!((brighter - ((1.0 + lamps_take.exp2()) / 2.0).log2()).abs() < 0.02, "{brighter}");
-        assert_eq!(read[0].as_ref().unwrap().source, Source::Derived { patch: Patch::Background });
+        assert_eq!(read[Patch::Face].as_ref().unwrap().source, Source::Derived { patch: Patch::Background });
     }
 
     /// A sky that was read says nothing of the face.
@@ -375,8 +390,8 @@ mod tests {
         let mut setup = sample::portrait();
         setup.readings = vec![reading("s", Patch::Sky, Method::Reflected, 14.0, None)];
         let found = levels(&setup, &[]);
-        assert_eq!(found[0].as_ref().unwrap().source, Source::Usual);
-        assert_eq!(ev_of(&found, 0), setup.ambient.usual_level().ev());
-        assert_eq!(ev_of(&found, 4), 14.0);
+        assert_eq!(found[Patch::Face].as_ref().unwrap().source, Source::Usual);
+        assert_eq!(ev_of(&found, Patch::Face), setup.ambient.usual_level().ev());
+        assert_eq!(ev_of(&found, Patch::Sky), 14.0);
     }
 }

@@ -1,5 +1,5 @@
 use crate::exposure::MeterConstants;
-use crate::setup::{Patch, Setup};
+use crate::setup::{Patch, PerPatch, Setup};
 
 /// What 0 means on each patch, and how far apart the two ways of judging it are there.
 ///
@@ -8,9 +8,9 @@ use crate::setup::{Patch, Setup};
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Bases {
     /// What is added to a level by incident light to put it on the patch's own basis.
-    pub over_incident: [f64; 5],
+    pub over_incident: PerPatch<f64>,
     /// What is added to a level on the patch's own basis to put it on the picture's.
-    pub to_picture: [f64; 5],
+    pub to_picture: PerPatch<f64>,
 }
 
 impl Bases {
@@ -20,11 +20,11 @@ impl Bases {
         let subject = tone_offset(setup, meter);
         let background = meter.reflected_over_incident(setup.background.surface.reflectance.share());
         Bases {
-            over_incident: super::PATCHES.map(|patch| match patch {
+            over_incident: PerPatch::of(|patch| match patch {
                 Patch::Face | Patch::ShadowSide | Patch::Edge => 0.0,
                 Patch::Background | Patch::Sky => background,
             }),
-            to_picture: super::PATCHES.map(|patch| match patch {
+            to_picture: PerPatch::of(|patch| match patch {
                 Patch::Face | Patch::ShadowSide | Patch::Edge => subject,
                 Patch::Background | Patch::Sky => 0.0,
             }),

@@ -7,7 +7,7 @@ use crate::kit::{Camera, Flash, Gel, Kit, Modifier, Optics};
 use crate::marks::ShutterMark;
 use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, Stops};
 use crate::scene::Role;
-use crate::setup::{Light, Setup};
+use crate::setup::{Light, PerPatch, Setup};
 
 /// A light that fires, resolved.
 #[derive(Debug, Clone)]
@@ -39,7 +39,7 @@ pub struct Lit<'a> {
     /// From its face to the background behind it.
     pub background_distance: Metres,
     /// The level it gives each patch at f/1, ISO 100 and full power; none where it does not reach.
-    pub reach: [Option<f64>; 5],
+    pub reach: PerPatch<Option<f64>>,
 }
 
 /// What reaches a patch by less than this, as a gain in 1/m², does not reach it: a point 3 km away.
@@ -97,7 +97,7 @@ impl Lit<'_> {
     /// meter and on the patch's own basis.
     pub(super) fn lit_by(&mut self, field: &LightField, meter: MeterConstants, bases: &Bases) {
         let intensity = self.intensity();
-        self.reach = std::array::from_fn(|patch| {
+        self.reach = PerPatch::of(|patch| {
             let gain = field.patches[patch]?.sum();
             (gain > NOTHING).then(|| meter.incident_level(intensity * gain) + bases.over_incident[patch])
         });
@@ -142,7 +142,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
                 optics,
                 face_distance: setup.face_distance(light),
                 background_distance: setup.background_distance(light),
-                reach: [None; 5],
+                reach: PerPatch::default(),
             })
         })
         .collect()

@@ -4,6 +4,7 @@ use super::{Lit, Situation};
 use crate::flash::{duration_at, recharge_time};
 use crate::marks::{Mark, ShutterMark};
 use crate::quantity::Power;
+use crate::setup::{Patch, PerPatch};
 
 /// From this lead of flash over ambient, in stops, the flash's duration freezes.
 pub(crate) const FLASH_FREEZES: f64 = 3.0;
@@ -18,16 +19,15 @@ pub(crate) fn powers_of_lit(s: &Situation<'_>, powers: &[Power]) -> Vec<f64> {
 /// The levels of all patches, split: ambient, flash together, and both, in stops; none where there is no light.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub(crate) struct Split {
-    pub(crate) ambient: [Option<f64>; 5],
-    pub(crate) flash: [Option<f64>; 5],
-    pub(crate) total: [Option<f64>; 5],
+    pub(crate) ambient: PerPatch<Option<f64>>,
+    pub(crate) flash: PerPatch<Option<f64>>,
+    pub(crate) total: PerPatch<Option<f64>>,
 }
 
 impl Split {
-    pub(crate) fn new(ambient: [Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &[f64]) -> Split {
-        let mut flash = [None; 5];
-        let mut total = [None; 5];
-        for patch in 0..5 {
+    pub(crate) fn new(ambient: PerPatch<Option<f64>>, full: &[PerPatch<Option<f64>>], powers: &[f64]) -> Split {
+        let (mut flash, mut total) = (PerPatch::default(), PerPatch::default());
+        for patch in Patch::ALL {
             let light: f64 = full
                 .iter()
                 .zip(powers)
@@ -44,7 +44,7 @@ impl Split {
 
 /// How far flash leads the ambient on the face, in stops; none without flash there.
 fn lead(split: &Split) -> Option<f64> {
-    Some(split.flash[0]? - split.ambient[0].unwrap_or(-20.0))
+    Some(split.flash[Patch::Face]? - split.ambient[Patch::Face].unwrap_or(-20.0))
 }
 
 /// Stops by which movement is not frozen, by shutter and flash together.

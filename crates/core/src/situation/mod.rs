@@ -29,10 +29,7 @@ use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
 use crate::quantity::{Power, Stops};
 use crate::scene::Stage;
-use crate::setup::{ExposureMode, FileKind, Patch, Setup, ShutterType};
-
-/// Patches in the order of the stop scale.
-pub const PATCHES: [Patch; 5] = [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background, Patch::Sky];
+use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
 
 /// The most lights a setup holds.
 pub const MOST_LIGHTS: usize = 8;
@@ -104,8 +101,8 @@ pub struct Situation<'a> {
     pub proposal: Proposal,
     /// What the approach wants.
     pub wishes: Wishes,
-    /// The ambient of each patch, in the order of [`PATCHES`]; none where the patch does not exist.
-    pub ambient: [Option<PatchAmbient>; 5],
+    /// The ambient of each patch; none where the patch does not exist.
+    pub ambient: PerPatch<Option<PatchAmbient>>,
     /// What 0 means on each patch.
     pub bases: Bases,
     /// The lights that fire, resolved.
@@ -257,7 +254,7 @@ impl<'a> Situation<'a> {
 
     /// The ambient level of each patch at this gain and shutter, in stops from correct.
     #[must_use]
-    pub fn ambient_levels(&self, gain: i16, shutter: ShutterMark) -> [Option<f64>; 5] {
+    pub fn ambient_levels(&self, gain: i16, shutter: ShutterMark) -> PerPatch<Option<f64>> {
         let shutter = self.effective_shutter(shutter);
         let offset = f64::from(gain - shutter.sixths()) / 6.0 - self.close_up_loss;
         self.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev() + offset))
@@ -271,14 +268,19 @@ impl<'a> Situation<'a> {
 
     /// What each firing light gives each patch at full power, in stops from correct; none where it does not reach.
     #[must_use]
-    pub fn full_power_levels(&self, gain: i16, shutter: ShutterMark) -> Vec<[Option<f64>; 5]> {
+    pub fn full_power_levels(&self, gain: i16, shutter: ShutterMark) -> Vec<PerPatch<Option<f64>>> {
         let mut levels = Vec::with_capacity(self.lights.len());
         self.fill_full_power_levels(gain, shutter, &mut levels);
         levels
     }
 
     /// The same into a list that is there already.
-    pub(crate) fn fill_full_power_levels(&self, gain: i16, shutter: ShutterMark, levels: &mut Vec<[Option<f64>; 5]>) {
+    pub(crate) fn fill_full_power_levels(
+        &self,
+        gain: i16,
+        shutter: ShutterMark,
+        levels: &mut Vec<PerPatch<Option<f64>>>,
+    ) {
         let offset = f64::from(gain) / 6.0 - self.close_up_loss;
         levels.clear();
         levels.extend(self.lights.iter().map(|lit| {
@@ -289,8 +291,8 @@ impl<'a> Situation<'a> {
 }
 
 /// How much brighter the background is than the face.
-fn contrast(ambient: &[Option<PatchAmbient>; 5]) -> Stops {
-    match (&ambient[0], &ambient[3]) {
+fn contrast(ambient: &PerPatch<Option<PatchAmbient>>) -> Stops {
+    match (&ambient[Patch::Face], &ambient[Patch::Background]) {
         (Some(face), Some(background)) => background.ev - face.ev,
         _ => Stops::ZERO,
     }

@@ -16,9 +16,9 @@ fn reach_from(left: f64, aim: Aim) -> ([bool; 4], Role) {
     sample::round_face(&mut setup, 0, left, 20.0, 1.6);
     setup.lights[0].aim = aim;
     let s = Situation::new(&setup, &kit, House::default()).unwrap();
-    let most = s.lights[0].reach.iter().flatten().fold(f64::MIN, |a, b| a.max(*b));
+    let most = s.lights[0].reach.iter().filter_map(|(_, level)| *level).fold(f64::MIN, f64::max);
     let reach = s.lights[0].reach.map(|level| level.is_some_and(|level| level > most - 5.0));
-    ([reach[0], reach[1], reach[2], reach[3]], s.lights[0].role)
+    ([Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background].map(|patch| reach[patch]), s.lights[0].role)
 }
 
 #[rstest]
@@ -40,7 +40,7 @@ fn broad_lights_wrap() {
         setup.lights[0].modifier = Some(Id::new(modifier).unwrap());
         sample::round_face(&mut setup, 0, 60.0, 0.0, 0.9);
         let reach = Situation::new(&setup, &kit, House::default()).unwrap().lights[0].reach;
-        reach[0].unwrap() - reach[1].unwrap_or(-99.0)
+        reach[Patch::Face].unwrap() - reach[Patch::ShadowSide].unwrap_or(-99.0)
     };
     assert!(shadow("mod-octa-90") < 7.0, "{}", shadow("mod-octa-90"));
     assert!(shadow("mod-bare") > 50.0, "{}", shadow("mod-bare"));
@@ -166,7 +166,7 @@ proptest! {
         }
         let totals = |setup: &Setup| {
             let report = crate::assess::assess(setup, &kit, House::default()).unwrap();
-            PATCHES.map(|patch| report.level(patch).map(|level| level.total.stops()))
+            Patch::ALL.map(|patch| report.level(patch).map(|level| level.total.stops()))
         };
         setup.approach = Some(Approach::FlashLeads);
         let before = totals(&setup);

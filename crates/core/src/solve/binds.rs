@@ -9,7 +9,7 @@ use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark, stops_amount};
 use crate::quantity::{Id, Stops};
 use crate::say::capital;
 use crate::setup::{Patch, Setup};
-use crate::situation::{Dials, PATCHES, Situation};
+use crate::situation::{Dials, Situation};
 use crate::wanted::given_up;
 use serde::Serialize;
 
@@ -131,9 +131,10 @@ pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
     };
     note(Bound::Sync, facts.past_sync);
     for (patch, over) in &facts.clipped {
-        note(Bound::Clipping { patch: PATCHES[*patch] }, over.max(FELT));
+        note(Bound::Clipping { patch: *patch }, over.max(FELT));
     }
-    let flash = missed(s.wishes.face_total, facts.split.total[0]).or(missed(s.wishes.face_flash, facts.split.flash[0]));
+    let flash = missed(s.wishes.face_total, facts.split.total[Patch::Face])
+        .or(missed(s.wishes.face_flash, facts.split.flash[Patch::Face]));
     for (lit, below) in s.lights.iter().zip(&facts.powers) {
         let light = lit.light.id.clone();
         if !lit.role.lights_face() {
@@ -158,13 +159,13 @@ pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
 
 /// How many stops more of flash the face would need.
 fn flash_missing(s: &Situation<'_>, facts: &Facts) -> f64 {
-    let ambient = facts.split.ambient[0].map_or(0.0, f64::exp2);
+    let ambient = facts.split.ambient[Patch::Face].map_or(0.0, f64::exp2);
     let needed = match (s.wishes.face_total, s.wishes.face_flash) {
         (Some(total), _) => (total.prefer.exp2() - ambient).max(1e-6).log2(),
         (None, Some(flash)) => flash.prefer,
         (None, None) => return 0.0,
     };
-    needed - facts.split.flash[0].unwrap_or(-12.0)
+    needed - facts.split.flash[Patch::Face].unwrap_or(-12.0)
 }
 
 /// Lifts a limit; returns by how much the solver would go past it, where that helps.

@@ -4,7 +4,7 @@ use crate::colour::{ColourWish, GelChoice, between, choose_gel};
 use crate::exposure::flash_share;
 use crate::kit::Kit;
 use crate::quantity::{Kelvin, Mired, Share, Stops};
-use crate::setup::Setup;
+use crate::setup::{Patch, Setup};
 use crate::situation::{Situation, Split, key_colour};
 
 /// Puts the gel each free light should wear into the setup.
@@ -22,7 +22,7 @@ pub(super) fn choose_gels(setup: &mut Setup, kit: &Kit) {
 
 /// The flash's share of the light on the face.
 pub(crate) fn share_on_face(split: &Split) -> Share {
-    match (split.ambient[0], split.flash[0]) {
+    match (split.ambient[Patch::Face], split.flash[Patch::Face]) {
         (Some(ambient), Some(flash)) => flash_share(Stops::nearest(ambient), Stops::nearest(flash)),
         (None, Some(_)) => Share::nearest(1.0),
         _ => Share::nearest(0.0),

@@ -7,9 +7,9 @@ use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::{Mark, NdMark, ShutterMark, stops_amount};
 use crate::quantity::{Id, Power, Stops};
-use crate::setup::{Patch, Setup};
+use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::Split;
-use crate::situation::{Dials, PATCHES, Situation};
+use crate::situation::{Dials, Situation};
 use serde::{Deserialize, Serialize};
 
 /// The part of a level that is taken hold of.
@@ -65,21 +65,20 @@ pub fn drag(
 #[must_use]
 pub fn drag_situation(s: &Situation<'_>, patch: Patch, part: &Part, to: Stops) -> Dragged {
     let setup = s.setup;
-    let index = PATCHES.iter().position(|known| *known == patch).unwrap_or(0);
     let from = Dials::of(setup);
     let mut dials = from.clone();
     let stopped = match part {
-        Part::Ambient => drag_ambient(s, &mut dials, index, to.stops()),
-        Part::Flash => drag_flash(s, &mut dials, index, to.stops(), None),
-        Part::Light { light } => drag_flash(s, &mut dials, index, to.stops(), Some(light)),
+        Part::Ambient => drag_ambient(s, &mut dials, patch, to.stops()),
+        Part::Flash => drag_flash(s, &mut dials, patch, to.stops(), None),
+        Part::Light { light } => drag_flash(s, &mut dials, patch, to.stops(), Some(light)),
     };
-    let reached = reached(s, &dials, index, part);
+    let reached = reached(s, &dials, patch, part);
     let mut moved = setup.clone();
     dials.put_into(&mut moved);
     Dragged { turned: turned(setup, &from, &dials), setup: moved, reached: reached.map(Stops::of), stopped }
 }
 
-fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<[Option<f64>; 5]>) {
+fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<PerPatch<Option<f64>>>) {
     let powers = crate::situation::powers_of_lit(s, &dials.powers);
     let full = s.full_power_levels(dials.gain(), dials.shutter);
     let split = Split::new(s.ambient_levels(dials.gain(), dials.shutter), &full, &powers);
@@ -87,14 +86,14 @@ fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<[Option<f64>; 5]>) {
     (split, parts)
 }
 
-fn reached(s: &Situation<'_>, dials: &Dials, index: usize, part: &Part) -> Option<f64> {
+fn reached(s: &Situation<'_>, dials: &Dials, patch: Patch, part: &Part) -> Option<f64> {
     let (split, parts) = levels(s, dials);
     match part {
-        Part::Ambient => split.ambient[index],
-        Part::Flash => split.flash[index],
+        Part::Ambient => split.ambient[patch],
+        Part::Flash => split.flash[patch],
         Part::Light { light } => {
             let found = s.lights.iter().position(|lit| lit.light.id == *light)?;
-            parts[found][index]
+            parts[found][patch]
         }
     }
 }
@@ -128,8 +127,8 @@ fn turn<M: Mark>(s: &Situation<'_>, dial: crate::setup::Dial<M>, by: f64, (first
     M::nearest(wanted.clamp(f64::from(first.sixths()), f64::from(last.sixths())) as i16)
 }
 
-fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64) -> Option<String> {
-    let Some(now) = levels(s, dials).0.ambient[index] else {
+fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64) -> Option<String> {
+    let Some(now) = levels(s, dials).0.ambient[patch] else {
         return Some("No ambient is known here.".to_owned());
     };
     let camera = &s.setup.camera;
@@ -141,7 +140,7 @@ fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64) -> 
     let limit = fastest.max(dials.shutter.min(s.shutter.1));
     let before = dials.clone();
     dials.shutter = turn(s, camera.shutter, (now - to) * 6.0, (s.shutter.0, limit));
-    let done = |dials: &Dials| levels(s, dials).0.ambient[index].map_or(0.0, |now| now - to);
+    let done = |dials: &Dials| levels(s, dials).0.ambient[patch].map_or(0.0, |now| now - to);
     let click = f64::from(s.step.sixths()) / 12.0 + 1e-6;
     if done(dials).abs() <= click {
         return None;
@@ -202,17 +201,17 @@ fn stopped_by(s: &Situation<'_>, held: bool, shutter: ShutterMark, left: f64) ->
     format!("The dials are at their ends; {by} short.")
 }
 
-fn drag_flash(s: &Situation<'_>, dials: &mut Dials, index: usize, to: f64, only: Option<&Id>) -> Option<String> {
+fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only: Option<&Id>) -> Option<String> {
     let (split, parts) = levels(s, dials);
     let reaching: Vec<usize> = (0..s.lights.len())
-        .filter(|light| parts[*light][index].is_some() && only.is_none_or(|id| s.lights[*light].light.id == *id))
+        .filter(|light| parts[*light][patch].is_some() && only.is_none_or(|id| s.lights[*light].light.id == *id))
         .collect();
     if reaching.is_empty() {
         return Some("No flash reaches here.".to_owned());
     }
     let now = match only {
-        Some(_) => parts[reaching[0]][index],
-        None => split.flash[index],
+        Some(_) => parts[reaching[0]][patch],
+        None => split.flash[patch],
     };
     let by = to - now.unwrap_or(to);
     let mut left = 0.0f64;
@@ -312,7 +311,7 @@ mod tests {
         #[test]
         fn never_leaves_the_dials(to in -15.0f64..15.0, patch in 0usize..4, flash in any::<bool>()) {
             let part = if flash { Part::Flash } else { Part::Ambient };
-            let drag = dragged(&sample::portrait(), PATCHES[patch], &part, to);
+            let drag = dragged(&sample::portrait(), Patch::ALL[patch], &part, to);
             prop_assert_eq!(drag.setup.check(&sample::kit()), Ok(()));
         }
     }

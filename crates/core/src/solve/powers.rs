@@ -1,5 +1,6 @@
 //! Powers, solved exactly and then rounded to the flash's clicks away from overexposure.
 
+use crate::setup::{Patch, PerPatch};
 use crate::situation::Situation;
 
 /// Overshoot that rounding to a click may leave, in stops: less than can be seen.
@@ -23,7 +24,12 @@ fn wanted_on_face(s: &Situation<'_>, face_ambient: Option<f64>) -> Option<f64> {
 /// Lights on the face share what the face needs by how far each stands under the key; one that reaches an end of its
 /// range leaves the rest to the others. Lights on the background make up what ambient and spill leave; a light from
 /// behind is set to its edge alone.
-pub(crate) fn solve(s: &Situation<'_>, ambient: &[Option<f64>; 5], full: &[[Option<f64>; 5]], powers: &mut Vec<f64>) {
+pub(crate) fn solve(
+    s: &Situation<'_>,
+    ambient: &PerPatch<Option<f64>>,
+    full: &[PerPatch<Option<f64>>],
+    powers: &mut Vec<f64>,
+) {
     powers.clear();
     powers.extend(
         s.lights.iter().map(
@@ -32,31 +38,33 @@ pub(crate) fn solve(s: &Situation<'_>, ambient: &[Option<f64>; 5], full: &[[Opti
             },
         ),
     );
-    if let Some(face) = wanted_on_face(s, ambient[0]) {
-        share(s, full, powers, 0, face);
+    if let Some(face) = wanted_on_face(s, ambient[Patch::Face]) {
+        share(s, full, powers, Patch::Face, face);
     }
     let edge = s.wishes.face_total.or(s.wishes.face_flash).map_or(0.0, |band| band.prefer);
     for (index, lit) in s.lights.iter().enumerate() {
-        if let (false, Some(level)) = (lit.light.power.held, full[index][2]) {
+        if let (false, Some(level)) = (lit.light.power.held, full[index][Patch::Edge]) {
             set(s, powers, index, level - (edge - lit.light.under_key.stops()));
         }
     }
     if let Some(background) = s.wishes.background {
-        let wanted = background.prefer.exp2() - ambient[3].map_or(0.0, f64::exp2);
-        share_among(s, full, powers, 3, wanted, |index| s.lights[index].role == crate::scene::Role::Background);
+        let wanted = background.prefer.exp2() - ambient[Patch::Background].map_or(0.0, f64::exp2);
+        share_among(s, full, powers, Patch::Background, wanted, |index| {
+            s.lights[index].role == crate::scene::Role::Background
+        });
     }
 }
 
-fn share(s: &Situation<'_>, full: &[[Option<f64>; 5]], powers: &mut [f64], patch: usize, wanted: f64) {
+fn share(s: &Situation<'_>, full: &[PerPatch<Option<f64>>], powers: &mut [f64], patch: Patch, wanted: f64) {
     share_among(s, full, powers, patch, wanted, |index| s.lights[index].role.lights_face());
 }
 
 /// Splits the light wanted on a patch among the free lights that are `meant` for it.
 fn share_among(
     s: &Situation<'_>,
-    full: &[[Option<f64>; 5]],
+    full: &[PerPatch<Option<f64>>],
     powers: &mut [f64],
-    patch: usize,
+    patch: Patch,
     wanted: f64,
     meant: impl Fn(usize) -> bool,
 ) {
@@ -142,9 +150,9 @@ mod tests {
             let s = Situation::new(&setup, &kit, House::default()).unwrap();
             let (split, powers) = solved(&s);
             let (strongest, lowest) = s.lights[0].powers;
-            let short_of_ambient = split.ambient[0].unwrap() < -0.3;
+            let short_of_ambient = split.ambient[Patch::Face].unwrap() < -0.3;
             if powers[0] > strongest && powers[0] < lowest && short_of_ambient {
-                let total = split.total[0].unwrap();
+                let total = split.total[Patch::Face].unwrap();
                 prop_assert!(total < TOLERANCE + 1e-9, "{total}");
                 prop_assert!(total > -1.0 / 3.0 - 1e-9, "{total}");
             }

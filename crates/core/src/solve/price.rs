@@ -5,6 +5,7 @@ use crate::flash::recharge_time;
 use crate::marks::{Mark, stops_amount};
 use crate::quantity::Power;
 use crate::say::capital;
+use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
 
@@ -119,7 +120,7 @@ pub fn price(before: (&Situation<'_>, &Dials), after: (&Situation<'_>, &Dials)) 
     if blur(&to) > blur(&from) + SEEN {
         costs.push(Cost::Blur { stops: blur(&to) });
     }
-    for (patch, make) in [(0, true), (3, false)] {
+    for (patch, make) in [(Patch::Face, true), (Patch::Background, false)] {
         if let (Some(a), Some(b)) = (from.split.total[patch], to.split.total[patch])
             && (b - a).abs() > SEEN
         {

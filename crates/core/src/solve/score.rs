@@ -25,6 +25,7 @@
 
 use crate::approach::Band;
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
+use crate::setup::{Patch, PerPatch};
 use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, recharge_short};
 
 /// What each term weighs. The defaults are the balanced plan; alternatives change single ones.
@@ -163,21 +164,21 @@ pub(crate) fn fit(
     powers: &[f64],
 ) -> f64 {
     let wishes = &s.wishes;
-    let mut score = in_band(wishes.background, split.total[3], w.background)
-        + in_band(wishes.face_ambient, split.ambient[0], w.face_ambient);
+    let mut score = in_band(wishes.background, split.total[Patch::Background], w.background)
+        + in_band(wishes.face_ambient, split.ambient[Patch::Face], w.face_ambient);
     if s.lights.iter().any(|lit| lit.role.lights_face()) && wishes.flash {
-        score += in_band(wishes.face_flash, split.flash[0], w.face_flash)
-            + in_band(wishes.face_total, split.total[0], w.face_total);
+        score += in_band(wishes.face_flash, split.flash[Patch::Face], w.face_flash)
+            + in_band(wishes.face_total, split.total[Patch::Face], w.face_total);
     } else if wishes.flash && wishes.face_total.is_some() {
-        score += in_band(wishes.face_total, split.total[0], w.face_total);
+        score += in_band(wishes.face_total, split.total[Patch::Face], w.face_total);
     }
     let headroom = s.headroom(iso);
-    for (patch, total) in split.total.iter().enumerate() {
+    for (patch, total) in split.total.iter() {
         if let Some(total) = total {
             score += w.clipping * square((total + s.bases.to_picture[patch] - headroom).max(0.0));
         }
     }
-    if let (Some(under), Some(sky)) = (wishes.sky_under_clipping, split.total[4]) {
+    if let (Some(under), Some(sky)) = (wishes.sky_under_clipping, split.total[Patch::Sky]) {
         score += w.sky * square((sky - (headroom - under)).max(0.0));
     }
     score += w.movement * square(movement_short(s, split, shutter, powers));
@@ -192,12 +193,12 @@ pub(crate) fn fit(
 /// its lowest, or at its strongest.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub(super) struct FlashRange {
-    least: [f64; 5],
-    most: [f64; 5],
+    least: PerPatch<f64>,
+    most: PerPatch<f64>,
 }
 
 impl FlashRange {
-    pub(super) fn of(s: &Situation<'_>, full: &[[Option<f64>; 5]]) -> FlashRange {
+    pub(super) fn of(s: &Situation<'_>, full: &[PerPatch<Option<f64>>]) -> FlashRange {
         let mut range = FlashRange::default();
         for (lit, levels) in s.lights.iter().zip(full) {
             let (strongest, lowest) = if lit.light.power.held {
@@ -206,7 +207,7 @@ impl FlashRange {
             } else {
                 lit.powers
             };
-            for (patch, level) in levels.iter().enumerate() {
+            for (patch, level) in levels.iter() {
                 if let Some(level) = level {
                     range.least[patch] += (level - lowest).exp2();
                     range.most[patch] += (level - strongest).exp2();
@@ -256,12 +257,12 @@ pub(super) struct LeastFit<'s> {
     s: &'s Situation<'s>,
     w: &'s Weights,
     /// The ambient of each patch at an offset of 0, in stops and as light.
-    ambient: [Option<(f64, f64)>; 5],
+    ambient: PerPatch<Option<(f64, f64)>>,
     background: Option<LightBand>,
     face_total: Option<LightBand>,
     face_flash: Option<LightBand>,
     /// What the light of each patch has to be multiplied by to compare it with the headroom.
-    to_picture: [f64; 5],
+    to_picture: PerPatch<f64>,
 }
 
 impl<'s> LeastFit<'s> {
@@ -289,14 +290,14 @@ impl<'s> LeastFit<'s> {
     /// many times what the range says, and so much headroom.
     pub(super) fn is_over(&self, enough: f64, offset: f64, flash: &FlashRange, times: f64, headroom: f64) -> bool {
         let (flash, brighter) = (flash.times(times), offset.exp2());
-        let light = |patch: usize| self.ambient[patch].map_or(0.0, |(_, light)| light * brighter);
-        let face = self.ambient[0].map(|(level, _)| level + offset);
+        let light = |patch: Patch| self.ambient[patch].map_or(0.0, |(_, light)| light * brighter);
+        let face = self.ambient[Patch::Face].map(|(level, _)| level + offset);
         let mut score = in_band(self.s.wishes.face_ambient, face, self.w.face_ambient);
-        let both = |patch: usize| (light(patch) + flash.least[patch], light(patch) + flash.most[patch]);
+        let both = |patch: Patch| (light(patch) + flash.least[patch], light(patch) + flash.most[patch]);
         for (band, (least, most)) in [
-            (&self.background, both(3)),
-            (&self.face_total, both(0)),
-            (&self.face_flash, (flash.least[0], flash.most[0])),
+            (&self.background, both(Patch::Background)),
+            (&self.face_total, both(Patch::Face)),
+            (&self.face_flash, (flash.least[Patch::Face], flash.most[Patch::Face])),
         ] {
             score += band.as_ref().map_or(0.0, |band| band.at_least(least, most));
             if score > enough {
@@ -304,7 +305,7 @@ impl<'s> LeastFit<'s> {
             }
         }
         let clips = headroom.exp2();
-        for (patch, _) in self.ambient.iter().enumerate().filter(|(_, there)| there.is_some()) {
+        for (patch, _) in self.ambient.iter().filter(|(_, there)| there.is_some()) {
             let over = (light(patch) + flash.least[patch]) * self.to_picture[patch] / clips;
             if over > 1.0 {
                 score += self.w.clipping * square(over.log2());

@@ -7,7 +7,7 @@ use crate::kit::{Modifier, ModifierKind};
 use crate::marks::stops_amount;
 use crate::quantity::{Id, Metres, Stops};
 use crate::scene::{Aim, Position};
-use crate::setup::Setup;
+use crate::setup::{Patch, Setup};
 use crate::situation::{Lit, Situation, key};
 use serde::Serialize;
 
@@ -51,7 +51,7 @@ pub(super) fn ways(s: &Situation<'_>) -> Vec<SpillWay> {
 }
 
 fn reach(lit: &Lit<'_>) -> Option<Reach> {
-    Some((lit.reach[0]?, lit.reach[3]))
+    Some((lit.reach[Patch::Face]?, lit.reach[Patch::Background]))
 }
 
 struct Trial<'a> {

@@ -6,7 +6,7 @@ use super::{DialId, DialKind, Facts};
 use crate::quantity::{Id, Kelvin, Stops};
 use crate::say::stops_error;
 use crate::setup::Patch;
-use crate::situation::{PATCHES, Situation, Source, Unsure};
+use crate::situation::{Situation, Source, Unsure};
 use serde::Serialize;
 
 /// Where something a number is made of is from.
@@ -146,14 +146,14 @@ impl Account {
     }
 }
 
-fn ambient(s: &Situation<'_>, facts: &Facts, patch: usize) -> Option<Ground> {
+fn ambient(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Option<Ground> {
     let found = s.ambient[patch].as_ref()?;
     let read = match &found.source {
         Source::Metered { reading } => s.setup.readings.iter().find(|read| read.id == *reading),
         _ => None,
     };
     Some(Ground::Ambient {
-        patch: PATCHES[patch],
+        patch,
         source: found.source.clone(),
         read: read.and_then(|read| read.time.clone()),
         level: Stops::of(facts.split.ambient[patch]?),
@@ -162,7 +162,7 @@ fn ambient(s: &Situation<'_>, facts: &Facts, patch: usize) -> Option<Ground> {
 }
 
 /// What each light gives a patch, and how sure that is.
-fn flashes(s: &Situation<'_>, facts: &Facts, patch: usize) -> Vec<Ground> {
+fn flashes(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Vec<Ground> {
     let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
     lit.filter_map(|((lit, field), part)| {
         let gain = field.patches[patch]?;
@@ -177,23 +177,27 @@ fn flashes(s: &Situation<'_>, facts: &Facts, patch: usize) -> Vec<Ground> {
 }
 
 /// What a level is made of.
-pub(super) fn of_level(s: &Situation<'_>, facts: &Facts, patch: usize, number: &str, error: Stops) -> Account {
+pub(super) fn of_level(s: &Situation<'_>, facts: &Facts, patch: Patch, number: &str, error: Stops) -> Account {
     let grounds = ambient(s, facts, patch).into_iter().chain(flashes(s, facts, patch)).collect();
     Account::of(number.to_owned(), stops_error(error.stops()), grounds)
 }
 
 /// What the contrast of the ambient is made of.
 pub(super) fn of_contrast(s: &Situation<'_>, facts: &Facts, number: &str) -> Account {
-    let grounds: Vec<Ground> = [3, 0].into_iter().filter_map(|patch| ambient(s, facts, patch)).collect();
-    let squares = [3, 0].into_iter().filter_map(|patch| s.ambient[patch].as_ref()).map(|of| of.error.stops().powi(2));
+    let grounds: Vec<Ground> =
+        [Patch::Background, Patch::Face].into_iter().filter_map(|patch| ambient(s, facts, patch)).collect();
+    let squares = [Patch::Background, Patch::Face]
+        .into_iter()
+        .filter_map(|patch| s.ambient[patch].as_ref())
+        .map(|of| of.error.stops().powi(2));
     Account::of(number.to_owned(), stops_error(squares.sum::<f64>().sqrt()), grounds)
 }
 
 /// How far the ratio of two patches is likely to be off, in stops: what both have from one light cancels as far as both
 /// have it.
-pub(super) fn ratio_error(s: &Situation<'_>, facts: &Facts, patches: [usize; 2]) -> f64 {
-    let total = |patch: usize| facts.split.total[patch].map_or(f64::INFINITY, f64::exp2);
-    let share = |level: Option<f64>, patch: usize| level.map_or(0.0, |level| level.exp2() / total(patch));
+pub(super) fn ratio_error(s: &Situation<'_>, facts: &Facts, patches: [Patch; 2]) -> f64 {
+    let total = |patch: Patch| facts.split.total[patch].map_or(f64::INFINITY, f64::exp2);
+    let share = |level: Option<f64>, patch: Patch| level.map_or(0.0, |level| level.exp2() / total(patch));
     let ambient = patches.map(|patch| {
         let error = s.ambient[patch].as_ref().map_or(0.0, |ambient| ambient.error.stops());
         (share(facts.split.ambient[patch], patch) * error).powi(2)
@@ -209,7 +213,7 @@ pub(super) fn ratio_error(s: &Situation<'_>, facts: &Facts, patches: [usize; 2])
 /// What the ratio of lit side to shadow side is made of.
 pub(super) fn of_ratio(s: &Situation<'_>, facts: &Facts, number: &str, error: f64) -> Account {
     let of = |patch| ambient(s, facts, patch).into_iter().chain(flashes(s, facts, patch));
-    Account::of(number.to_owned(), stops_error(error), of(0).chain(of(1)).collect())
+    Account::of(number.to_owned(), stops_error(error), of(Patch::Face).chain(of(Patch::ShadowSide)).collect())
 }
 
 /// What stands behind a dial's number and the figures told with it.
@@ -233,7 +237,7 @@ pub(super) fn of_dial(s: &Situation<'_>, id: &DialId, label: &str, held: bool) -
 /// What a power's level on the face, its wait and its batteries go by.
 fn of_power(s: &Situation<'_>, light: Option<&Id>) -> Vec<Ground> {
     let Some(index) = s.lights.iter().position(|lit| Some(&lit.light.id) == light) else { return Vec::new() };
-    let reached = s.field.lights[index].patches.into_iter().flatten().next();
+    let reached = s.field.lights[index].patches.iter().find_map(|(_, gain)| *gain);
     let lit = &s.lights[index];
     let flash = reached.map(|gain| Ground::Flash {
         light: lit.name.clone(),

@@ -53,7 +53,7 @@ fn what_two_sides_share_cancels() {
     let error = |setup: &Setup| {
         let s = Situation::new(setup, &kit, House::default()).unwrap();
         let dials = crate::situation::Dials::of(setup);
-        ratio_error(&s, &Facts::of(&s, &dials), [0, 1])
+        ratio_error(&s, &Facts::of(&s, &dials), [Patch::Face, Patch::ShadowSide])
     };
     let mut dark = sample::portrait();
     dark.scene.cards.clear();
@@ -64,7 +64,7 @@ fn what_two_sides_share_cancels() {
     let mut unlit = sample::portrait();
     unlit.lights.iter_mut().for_each(|light| light.on = false);
     let s = Situation::new(&unlit, &kit, House::default()).unwrap();
-    let each = [0, 1].map(|patch: usize| s.ambient[patch].as_ref().unwrap().error.stops());
+    let each = [Patch::Face, Patch::ShadowSide].map(|patch| s.ambient[patch].as_ref().unwrap().error.stops());
     assert!((error(&unlit) - each[0].hypot(each[1])).abs() < 1e-9, "{}", error(&unlit));
 }
 

@@ -6,6 +6,7 @@ use crate::marks::stops_amount;
 use crate::quantity::{MiredShift, Stops};
 use crate::scene::{Aim, Role};
 use crate::set::RoomSide;
+use crate::setup::Patch;
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
 
@@ -37,7 +38,7 @@ const BOUNCE_FAILS: f64 = 6.0;
 const TINTED: f64 = 40.0;
 
 pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceReport) -> Option<BounceWords> {
-    let gain = s.field.lights[index].patches[0]?;
+    let gain = s.field.lights[index].patches[Patch::Face]?;
     let (_, tilt) = bearing_and_tilt(lit.emitter.looks);
     let off = angle(lit.emitter.looks, s.setup.main_face().at - lit.emitter.middle);
     // Turned well off the face, and to the ceiling or by a flash on the camera: that is meant as a bounce.

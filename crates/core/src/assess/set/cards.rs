@@ -4,6 +4,7 @@ use crate::assess::Facts;
 use crate::geometry::DVec3;
 use crate::quantity::{Id, Metres, Stops};
 use crate::scene::{card_points, clear_distance};
+use crate::setup::Patch;
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -30,14 +31,14 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<PlacedCard> {
         .iter()
         .zip(&facts.parts)
         .filter_map(|(field, part)| {
-            let gain = field.patches[1]?;
-            Some(part[1]?.exp2() * (gain.carded + gain.through) / gain.sum().max(1e-12))
+            let gain = field.patches[Patch::ShadowSide]?;
+            Some(part[Patch::ShadowSide]?.exp2() * (gain.carded + gain.through) / gain.sum().max(1e-12))
         })
         .sum();
-    let all = facts.split.total[1].map_or(0.0, f64::exp2);
-    let daylight = s.field.daylight.cards[1];
-    let ambient = facts.split.ambient[1].map_or(0.0, f64::exp2);
-    let before = s.ambient[1].as_ref().map_or(1.0, |patch| s.house.meter.illuminance(patch.ev).lux());
+    let all = facts.split.total[Patch::ShadowSide].map_or(0.0, f64::exp2);
+    let daylight = s.field.daylight.cards[Patch::ShadowSide];
+    let ambient = facts.split.ambient[Patch::ShadowSide].map_or(0.0, f64::exp2);
+    let before = s.ambient[Patch::ShadowSide].as_ref().map_or(1.0, |patch| s.house.meter.illuminance(patch.ev).lux());
     let off_cards = flash + ambient * (daylight / before).min(1.0);
     let fill = if all > off_cards && off_cards > 0.0 { (all / (all - off_cards)).log2() } else { 0.0 };
     s.setup

@@ -4,6 +4,7 @@ use crate::assess::Facts;
 use crate::field::Gain;
 use crate::marks::stops_amount;
 use crate::quantity::Stops;
+use crate::setup::Patch;
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -57,7 +58,7 @@ pub(crate) fn face_levels(s: &Situation<'_>, facts: &Facts) -> Option<Vec<f64>> 
     if count < 2 || s.lights.is_empty() {
         return None;
     }
-    let ambient = facts.split.ambient[0].map_or(0.0, f64::exp2);
+    let ambient = facts.split.ambient[Patch::Face].map_or(0.0, f64::exp2);
     Some(
         (0..count)
             .map(|face| {
@@ -68,8 +69,8 @@ pub(crate) fn face_levels(s: &Situation<'_>, facts: &Facts) -> Option<Vec<f64>> 
                     .enumerate()
                     .map(|(index, field)| {
                         // What the main face gets of it, times how this one differs.
-                        let main = field.patches[0].map_or(0.0, Gain::sum);
-                        let part = facts.parts[index][0].map_or(0.0, f64::exp2);
+                        let main = field.patches[Patch::Face].map_or(0.0, Gain::sum);
+                        let part = facts.parts[index][Patch::Face].map_or(0.0, f64::exp2);
                         if main > 0.0 { part * field.faces[face].sum() / main } else { 0.0 }
                     })
                     .sum();

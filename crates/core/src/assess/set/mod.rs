@@ -20,6 +20,7 @@ use crate::glass::{Reflection, reflections};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Metres};
 use crate::scene::Framing;
+use crate::setup::Patch;
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -93,8 +94,8 @@ fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
 
 /// The spill of all lights on the background, in words; none where there is none.
 pub(crate) fn spill_words(facts: &Facts) -> Option<String> {
-    let (spill, total) = (facts.split.flash[3]?, facts.split.total[3]?);
-    let lifts = total - facts.split.ambient[3].unwrap_or(-20.0);
+    let (spill, total) = (facts.split.flash[Patch::Background]?, facts.split.total[Patch::Background]?);
+    let lifts = total - facts.split.ambient[Patch::Background].unwrap_or(-20.0);
     // What would be said as nothing is not said.
     (lifts > 1.0 / 6.0).then(|| {
         format!("Flash falls on the background at {} and lifts it by {}.", stops_label(spill), stops_amount(lifts))

@@ -8,6 +8,7 @@ use crate::geometry::angle;
 use crate::marks::stops_label;
 use crate::quantity::{Id, Kilograms, Metres, Stops};
 use crate::scene::{Aim, Role, clear_distance, wind};
+use crate::setup::Patch;
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
 
@@ -68,7 +69,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
         face_distance: lit.face_distance,
         background_distance: lit.background_distance,
         feathered: angle(lit.emitter.looks, face.at - lit.emitter.middle),
-        fall_off: match (part[0].or(part[2]), part[3]) {
+        fall_off: match (part[Patch::Face].or(part[Patch::Edge]), part[Patch::Background]) {
             (Some(face), Some(background)) => Some(Stops::of(face - background)),
             _ => None,
         },
