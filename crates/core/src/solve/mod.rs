@@ -30,3 +30,6 @@ pub use spill::SpillWay;
 pub use ways::WayOut;
 
 pub(crate) use powers::solve as solve_powers;
+
+#[cfg(test)]
+mod tests;
