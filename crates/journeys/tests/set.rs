@@ -132,6 +132,12 @@ async fn a_card_comes_nearer_until_it_is_in_the_picture() {
     // By keys first, 5 cm at a time: up the page is to the left, towards the face.
     walk.press("[data-thing='cards/0'][data-side=plan]").await;
     walk.sees("[data-sheet='cards/0'] h2", "White card").await;
+    // What it adds says where that number comes from.
+    walk.press("[data-sheet='cards/0'] [data-told]").await;
+    walk.sees("[role=dialog] li", "What walls and cards send back, set by eye; ±").await;
+    walk.keys(Key::Escape).await;
+    walk.wait("closed", "return !document.querySelector('[role=dialog]')").await;
+    walk.press("[data-thing='cards/0'][data-side=plan]").await;
     let across = walk.number("Card 1: across").await;
     walk.keys(Key::Up).await;
     let nearer = walk.number_is("Card 1: across", &format!("n < {across}")).await;

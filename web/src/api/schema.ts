@@ -1074,6 +1074,7 @@ export interface components {
         };
         /** @description Light off the room. */
         BounceWords: {
+            account?: components["schemas"]["Account"] | null;
             /**
              * Format: double
              * @description The bearing it comes from.
@@ -1949,6 +1950,7 @@ export interface components {
         };
         /** @description How evenly a group is lit. */
         Evenness: {
+            account?: components["schemas"]["Account"] | null;
             /**
              * Format: int32
              * @description The brightest.
@@ -3185,6 +3187,8 @@ export interface components {
         };
         /** @description A card in its place. */
         PlacedCard: {
+            /** @description Where that comes from. */
+            account: components["schemas"]["Account"];
             /** @description Which. */
             card: components["schemas"]["Id"];
             clear?: components["schemas"]["Metres"] | null;
@@ -3207,6 +3211,7 @@ export interface components {
             /** @description How much each face of a group gets of it against the main one; empty for one face or where that gets none. */
             faces: components["schemas"]["Stops"][];
             fall_off?: components["schemas"]["Stops"] | null;
+            fall_off_account?: components["schemas"]["Account"] | null;
             /**
              * Format: double
              * @description How far its axis is turned off the face, in degrees.
@@ -3654,6 +3659,8 @@ export interface components {
         };
         /** @description How soft a light is on the face. */
         Softness: {
+            /** @description Where the half-shadow behind the nose comes from. */
+            account: components["schemas"]["Account"];
             /**
              * Format: double
              * @description Its apparent size from the face, in degrees.

@@ -117,6 +117,28 @@ export function Told({ of, account, children = account.number }: Props) {
   )
 }
 
+/** A line of facts whose number says where it comes from. */
+export function TextTold({ text, of, account }: { text: string; of: string; account?: Account | null }) {
+  const [before, after] = account ? parted(text, account.number) : [text, null]
+  return (
+    <li>
+      {before}
+      {account && after !== null && (
+        <>
+          <Told of={of} account={account} />
+          {after}
+        </>
+      )}
+    </li>
+  )
+}
+
+/** A text before and after a number in it; whole where the number is not there. */
+function parted(text: string, number: string): [string, string | null] {
+  const at = text.indexOf(number)
+  return at < 0 ? [text, null] : [text.slice(0, at), text.slice(at + number.length)]
+}
+
 /** The same in a drawing: its children are drawn, and pressed. */
 export function ToldInDrawing({ of, account, children }: Props) {
   const [isOpen, setOpen] = useState(false)

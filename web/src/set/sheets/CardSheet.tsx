@@ -1,8 +1,8 @@
 import type { Card, Drawn } from '../../api/types'
-import { stopsLabel } from '../../words/stops'
 import { Distance } from '../../ui/Distance'
 import { LiveChoice } from '../../ui/Field'
 import { Push } from '../../ui/Push'
+import { Told } from '../../ui/Told'
 import { cards } from '../choices'
 import { turnOf } from '../TurnHandle'
 import { Facts, Line, Place, type SheetProps, Turned } from './parts'
@@ -78,7 +78,9 @@ export function CardSheet({ bench, card, index, thing, onGone }: Props) {
       </Line>
       {placed && placed.fill > 0.01 && (
         <Facts>
-          <li>Cards lift the shadow side by {stopsLabel(placed.fill)}.</li>
+          <li>
+            Cards lift the shadow side by <Told of="the fill" account={placed.account} />.
+          </li>
         </Facts>
       )}
     </>

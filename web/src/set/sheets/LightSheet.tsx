@@ -1,10 +1,10 @@
 import type { Drawn, Light, PlacedLight } from '../../api/types'
-import { stopsLabel } from '../../words/stops'
 import { Cautions } from '../../bench/Brief'
 import { errorAt } from '../../bench/errors'
 import { Distance } from '../../ui/Distance'
 import { LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
+import { TextTold, Told } from '../../ui/Told'
 import { turnOf } from '../TurnHandle'
 import { Facts, Line, Place, SAID_OF_THE_SET, type SheetProps, Turned, Way, Ways } from './parts'
 
@@ -104,11 +104,16 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
       <Cautions bench={bench} about="light" light={light.id} but={SAID_OF_THE_SET} />
       {placed && (
         <Facts aria-label={`${name}: what it is like`}>
-          <li>{placed.softness.text}</li>
-          {placed.fall_off != null && placed.role !== 'background' && (
-            <li>The background gets {stopsLabel(-placed.fall_off)} of it against the face.</li>
+          <TextTold text={placed.softness.text} of="the half-shadow" account={placed.softness.account} />
+          {placed.fall_off_account && placed.role !== 'background' && (
+            <li>
+              The background gets <Told of="the fall-off" account={placed.fall_off_account} /> of it against
+              the face.
+            </li>
           )}
-          {placed.bounce && !placed.bounce.fails && <li>{placed.bounce.text}</li>}
+          {placed.bounce && !placed.bounce.fails && (
+            <TextTold text={placed.bounce.text} of="the bounce" account={placed.bounce.account} />
+          )}
           {placed.catch_light && (
             <li>
               In the eye at {placed.catch_light.clock} o’clock, {Math.round(placed.catch_light.size * 100)} %

@@ -4,6 +4,7 @@ import { errorAt } from '../../bench/errors'
 import { Distance } from '../../ui/Distance'
 import { LiveChoice, LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
+import { TextTold } from '../../ui/Told'
 import { postures } from '../choices'
 import { turnOf } from '../TurnHandle'
 import { Angle, Facts, Line, Place, type SheetProps } from './parts'
@@ -101,7 +102,11 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
       </Line>
       {assessment?.set.evenness && (
         <Facts>
-          <li>{assessment.set.evenness.text}</li>
+          <TextTold
+            text={assessment.set.evenness.text}
+            of="the spread"
+            account={assessment.set.evenness.account}
+          />
         </Facts>
       )}
     </>

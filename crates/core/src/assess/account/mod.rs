@@ -1,5 +1,6 @@
 //! Where the numbers of a setup come from, and how far each is likely to be off: what is told when one is pressed.
 
+pub(super) mod set;
 mod words;
 
 use super::{DialId, DialKind, Facts};
@@ -82,6 +83,22 @@ pub enum Ground {
         /// Its likely error in mired.
         error: f64,
     },
+    /// A light put somewhere by hand, so far from the face.
+    Placed {
+        /// What it is called.
+        light: String,
+        /// From the face, as it is said.
+        distance: String,
+    },
+    /// How wide a light's face is, by its maker.
+    Size,
+    /// How a light spreads over the set, by what is before it.
+    Spread,
+    /// What walls, ceilings and cards send back, a share of the whole.
+    SentBack {
+        /// Which.
+        share: f64,
+    },
     /// The colour of a flash.
     FlashColour {
         /// Its temperature with its gel.
@@ -107,11 +124,15 @@ impl Ground {
                     Origin::WorkedOut
                 }
             }
-            Ground::Dial { .. } => Origin::Chosen,
+            Ground::Dial { .. } | Ground::Placed { .. } => Origin::Chosen,
+            Ground::Spread | Ground::SentBack { .. } => Origin::Usual,
             Ground::Sharpness { .. } => Origin::WorkedOut,
-            Ground::Sync | Ground::Base | Ground::Recharge | Ground::Battery | Ground::FlashColour { .. } => {
-                Origin::Maker
-            }
+            Ground::Size
+            | Ground::Sync
+            | Ground::Base
+            | Ground::Recharge
+            | Ground::Battery
+            | Ground::FlashColour { .. } => Origin::Maker,
             Ground::AmbientColour { origin, .. } => *origin,
         }
     }

@@ -38,6 +38,17 @@ pub(super) fn ground(ground: &Ground) -> String {
                 POPS_ERROR * 100.0
             )
         }
+        Ground::Placed { light, distance } => {
+            format!("{} placed by hand, {distance} from the face; ± 5 cm.", capital(light))
+        }
+        Ground::Size => "Its width by its maker; ± 5 %.".to_owned(),
+        Ground::Spread => {
+            format!("How it spreads, by what is usual for what is before it; {}.", stops_error(super::set::SPREAD))
+        }
+        Ground::SentBack { share } => {
+            let part = Unsure::SentBack { share: *share };
+            format!("What walls and cards send back, set by eye; {}.", stops_error(part.error()))
+        }
         Ground::AmbientColour { kelvin, origin, error } => {
             let from = match origin {
                 Origin::Metered => "measured",

@@ -1,5 +1,6 @@
 //! What comes of a light that is bounced.
 
+use crate::assess::account::{Account, set as account};
 use crate::field::BounceReport;
 use crate::geometry::{angle, bearing_and_tilt};
 use crate::marks::stops_amount;
@@ -28,6 +29,8 @@ pub struct BounceWords {
     pub fails: bool,
     /// In words.
     pub text: String,
+    /// Where the loss comes from; none where nothing comes back.
+    pub account: Option<Account>,
 }
 
 /// A light turned this far off the face, in degrees, is no longer just feathered.
@@ -58,6 +61,7 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
             tint: MiredShift::ZERO,
             fails: true,
             text,
+            account: None,
         });
     };
     let loss = (straight / gain.bounced).log2();
@@ -73,5 +77,15 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
         let colour = if report.tint > 0.0 { "warmer" } else { "cooler" };
         text += &format!(" The surface makes it {:.0} mired {colour}.", report.tint.abs());
     }
-    Some(BounceWords { from, loss: Stops::of(loss), up, bearing, tint: MiredShift::of(report.tint), fails, text })
+    let account = Some(account::of_bounce(s, lit, loss));
+    Some(BounceWords {
+        from,
+        loss: Stops::of(loss),
+        up,
+        bearing,
+        tint: MiredShift::of(report.tint),
+        fails,
+        text,
+        account,
+    })
 }

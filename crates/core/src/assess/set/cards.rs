@@ -1,6 +1,7 @@
 //! What cards do for the shadow side, and how near they may come.
 
 use crate::assess::Facts;
+use crate::assess::account::{Account, set as account};
 use crate::geometry::DVec3;
 use crate::quantity::{Id, Metres, Stops};
 use crate::scene::{card_points, clear_distance};
@@ -18,6 +19,8 @@ pub struct PlacedCard {
     pub face_distance: Metres,
     /// How much brighter it makes the shadow side in all.
     pub fill: Stops,
+    /// Where that comes from.
+    pub account: Account,
     /// The nearest it may come along its line without being in the picture.
     pub clear: Option<Metres>,
 }
@@ -56,6 +59,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<PlacedCard> {
                 card: card.id.clone(),
                 face_distance: Metres::of(card.at.point().distance(face)),
                 fill: Stops::of(if gives { fill } else { 0.0 }),
+                account: account::of_fill(if gives { fill } else { 0.0 }, (off_cards / all.max(1e-12)).min(1.0)),
                 clear,
             }
         })

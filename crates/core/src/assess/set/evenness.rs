@@ -1,6 +1,7 @@
 //! How evenly a group is lit.
 
 use crate::assess::Facts;
+use crate::assess::account::{Account, set as account};
 use crate::field::Gain;
 use crate::marks::stops_amount;
 use crate::quantity::Stops;
@@ -22,6 +23,8 @@ pub struct Evenness {
     pub faces: Vec<Stops>,
     /// In words.
     pub text: String,
+    /// Where the spread comes from; none without a key.
+    pub account: Option<Account>,
 }
 
 pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Option<Evenness> {
@@ -49,6 +52,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Option<Evenness> {
         brightest: brightest as u32,
         faces: totals.iter().map(|level| Stops::of(level - main)).collect(),
         text,
+        account: account::of_evenness(s, spread),
     })
 }
 

@@ -2,6 +2,7 @@
 
 use super::{BounceWords, Softness, bounced, softness};
 use crate::assess::Facts;
+use crate::assess::account::{Account, set as account};
 use crate::emitter::softness::{CatchLight, catch_light};
 use crate::field::LightField;
 use crate::geometry::angle;
@@ -30,6 +31,8 @@ pub struct PlacedLight {
     pub feathered: f64,
     /// How much less the background gets of it than the face; none where one of them gets nothing.
     pub fall_off: Option<Stops>,
+    /// Where that comes from.
+    pub fall_off_account: Option<Account>,
     /// How soft it is.
     pub softness: Softness,
     /// What comes off the room, where that is most of what the face gets.
@@ -62,6 +65,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
     let on_stand = !lit.light.on_camera;
     let windy = setup.scene.wind.metres_per_second() >= 1.0 && on_stand && !setup.scene.room.is_indoors();
     let faces = over_faces(field);
+    let fall_off = part[Patch::Face].or(part[Patch::Edge]).zip(part[Patch::Background]).map(|(on, behind)| on - behind);
     PlacedLight {
         light: lit.light.id.clone(),
         role: lit.role,
@@ -69,10 +73,11 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
         face_distance: lit.face_distance,
         background_distance: lit.background_distance,
         feathered: angle(lit.emitter.looks, face.at - lit.emitter.middle),
-        fall_off: match (part[Patch::Face].or(part[Patch::Edge]), part[Patch::Background]) {
-            (Some(face), Some(background)) => Some(Stops::of(face - background)),
-            _ => None,
-        },
+        fall_off: fall_off.map(Stops::of),
+        fall_off_account: fall_off.map(|fall_off| {
+            let gain = |patch: Patch| field.patches[patch].unwrap_or_default();
+            account::of_fall_off(s, lit, [gain(Patch::Face), gain(Patch::Background)], fall_off)
+        }),
         softness: softness::of(s, lit, (width * height).sqrt()),
         bounce: bounced::of(s, lit, index, field.bounce),
         catch_light: if setup.is_thing() {

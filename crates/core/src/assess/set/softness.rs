@@ -1,5 +1,6 @@
 //! How soft a light is on the face and on the wall.
 
+use crate::assess::account::{Account, set as account};
 use crate::emitter::softness::{NOSE, apparent_size, half_shadow, half_shadow_of_sun};
 use crate::kit::ModifierKind;
 use crate::quantity::{figure, no_finer};
@@ -22,6 +23,8 @@ pub struct Softness {
     pub sun: f64,
     /// In words.
     pub text: String,
+    /// Where the half-shadow behind the nose comes from.
+    pub account: Account,
 }
 
 /// Noses, stands and boxes are measured by eye: what follows from them is known to a tenth of itself.
@@ -64,7 +67,8 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
         ),
         None => text,
     };
-    Softness { apparent, nose, wall, bare, sun, text }
+    let account = account::of_softness(s, lit, format!("{} mm", known(nose)));
+    Softness { apparent, nose, wall, bare, sun, text, account }
 }
 
 #[cfg(test)]
