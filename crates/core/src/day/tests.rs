@@ -146,9 +146,12 @@ fn lamps_read_once_stay_so_all_evening() {
         let found = seen(&day, job.job.date.as_str(), &at(setup, time)).forecast.unwrap();
         found.levels[patch].as_ref().unwrap().ev.ev()
     };
-    let before = [Patch::Face, Patch::Background].map(|patch| level(&setup, "22:00", patch));
+    let patches = [Patch::Face, Patch::Background, Patch::ShadowSide];
+    let before = patches.map(|patch| level(&setup, "22:00", patch));
     setup.readings = vec![read(&job.setups[0].setup, "lamps", Patch::Face, "21:30", before[0] - 1.0)];
-    let after = [Patch::Face, Patch::Background].map(|patch| level(&setup, "22:00", patch));
+    let after = patches.map(|patch| level(&setup, "22:00", patch));
+    // The other side of the face all but goes with it.
+    assert!((before[2] - after[2] - 0.85).abs() < 0.13, "{before:?} {after:?}");
     assert!((before[0] - after[0] - 1.0).abs() < 0.02, "{before:?} {after:?}");
     // What is behind gets less of it: some may be the face's own.
     assert!((0.3..0.7).contains(&(before[1] - after[1])), "{before:?} {after:?}");

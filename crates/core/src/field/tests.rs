@@ -262,6 +262,68 @@ fn a_thing_is_lit_by_its_sides(#[case] at: DVec3, #[case] looks: f64, #[case] li
     assert!(field.daylight.windows[0][Patch::Face] > field.daylight.windows[0][Patch::ShadowSide]);
 }
 
+/// Without a key the lit side is the one towards the brightest window, or else towards the sun.
+#[test]
+fn daylight_says_which_side_is_lit() {
+    let mut setup = void();
+    setup.lights.clear();
+    setup.scene.sun = Some(sample::low_sun());
+    let side = |setup: &Setup| field_of(setup).receivers.patches[Patch::Face][0].normal.x;
+    // The sun stands to the right, a window at the left.
+    assert!(side(&setup) > 0.3, "{}", side(&setup));
+    setup.scene.panes = vec![Pane {
+        id: Id::new("window").unwrap(),
+        kind: PaneKind::Glass,
+        at: Position::nearest(DVec3::new(-3.0, 0.0, 1.5)),
+        width: Metres::nearest(1.0),
+        height: Metres::nearest(1.0),
+        looks: Degrees::nearest(90.0),
+        daylight: Some(Ev100::nearest(12.0)),
+    }];
+    assert!(side(&setup) < -0.3, "{}", side(&setup));
+}
+
+/// A card beside a group is in the light of every face, most of it in that of the nearest; a light at the left gives the
+/// left edge of the background more.
+#[test]
+fn faces_and_edges_get_their_own() {
+    let mut setup = sample::setups().into_iter().find(|setup| setup.scene.people.len() > 6).unwrap();
+    setup.background.kind = BackgroundKind::Wall;
+    setup.lights.truncate(1);
+    sample::round_face(&mut setup, 0, 70.0, 10.0, 2.5);
+    let face = setup.main_face().at;
+    let without = field_of(&setup);
+    setup.scene.cards = vec![card(CardKind::White, face + DVec3::new(0.9, -0.6, 0.0), 1.0, Aim::Subject)];
+    let with = field_of(&setup);
+    let carded = |field: &Field| field.lights[0].faces.iter().map(|gain| gain.carded).collect::<Vec<_>>();
+    assert!(carded(&without).iter().all(|gain| *gain == 0.0));
+    let given: Vec<f64> = carded(&with).into_iter().filter(|gain| *gain > 0.0).collect();
+    assert!(given.len() > 4 && given[1] > 2.0 * given[0], "{given:?}");
+    let [left, right] = without.lights[0].edges;
+    assert!(left > right * 1.05, "{left} {right}");
+}
+
+/// Close up the lens takes `2·log2(1 + m/P)` from ambient and flash alike: at 1:1 with a pupil ratio of 0.8, 2.34 stops.
+#[test]
+fn close_up_takes_from_all_light() {
+    let kit = sample::kit();
+    let mut setup = void();
+    setup.camera.lens = Id::new("lens-close").unwrap();
+    setup.camera.focal = crate::quantity::Millimetres::nearest(100.0);
+    setup.camera.aperture.at = crate::marks::Mark::nearest(36);
+    let face = setup.main_face().at;
+    setup.scene.camera.at = Position::nearest(face - DVec3::Y * 0.6);
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let near = s.lensing.close_up_loss().stops();
+    assert!(near > 0.5 && s.close_up_loss == near, "{near}");
+    let (gain, shutter) = (12, crate::marks::Mark::nearest(36));
+    let by = f64::from(gain) / 6.0 - near;
+    let ambient = s.ambient_levels(gain, shutter)[Patch::Face].unwrap();
+    assert!((ambient - (s.ambient[Patch::Face].as_ref().unwrap().ev.ev() + by - 6.0)).abs() < 1e-9);
+    let flash = s.full_power_levels(gain, shutter)[0][Patch::Face].unwrap();
+    assert!((flash - (s.lights[0].reach[Patch::Face].unwrap() + by)).abs() < 1e-9);
+}
+
 /// Nearer a card, more fill; and in sun it lifts the ambient of the shadow side.
 #[test]
 fn a_card_in_the_sun_lifts_the_shadow_side() {

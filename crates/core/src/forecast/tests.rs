@@ -140,6 +140,32 @@ fn window_light_falls_off() {
     assert!(at(0.5) / at(1.0) < 3.7);
 }
 
+/// A window passes eight tenths of the sky and ground it frames, half and half: a face square before the middle of it gets
+/// `π·L·F` of that, with the closed form of a rectangle on its axis (Howell, plane element to rectangle).
+#[test]
+fn a_window_by_hand() {
+    let spot = spot(Surroundings::Window { width: metres(2.0), height: metres(1.5), distance: metres(2.0) });
+    let mut setup = person(BackgroundKind::Open);
+    setup.scene.room.ground = Surface::of(0.0);
+    // The face looks straight out of the window.
+    let found = under(&spot, 180.0, 40.0, 1.0, |around| {
+        let light = modelled(&Standing::of(&setup, &spot), around).brighter.lux();
+        let out = spot.subject_faces.degrees();
+        let luminance =
+            0.8 * (around.sky_luminance(20.0, out) + 0.2 * around.open_ground() / std::f64::consts::PI) / 2.0;
+        (light, luminance)
+    });
+    let leg = |half: f64| {
+        // Its light begins six centimetres before its pane.
+        let x = half / 1.94;
+        (x, (1.0 + x * x).sqrt())
+    };
+    let ((a, ra), (b, rb)) = (leg(1.0), leg(0.75));
+    let factor = 4.0 / (2.0 * std::f64::consts::PI) * (a / ra * (b / ra).atan() + b / rb * (a / rb).atan());
+    let square = std::f64::consts::PI * found.1 * factor;
+    assert!((found.0 / square - 1.0).abs() < 0.02, "{} {square}", found.0);
+}
+
 /// The panes of a set are its windows; the spot's own stands in where it shows none. One of them in another place gives
 /// another light, and a mirror none.
 #[test]

@@ -251,3 +251,28 @@ pub(crate) fn with_dials(
     }
     Ok((Ladder { setup: id.clone(), from, until, tolerance: plan.tolerance, rungs, warnings }, climbed))
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::quantity::Power;
+    use crate::sample;
+    use rstest::rstest;
+
+    /// Where a light is at an end of its range and the picture is not kept, that end is what binds.
+    #[rstest]
+    #[case::full(0.0, Some(true))]
+    #[case::lowest(8.0, Some(false))]
+    #[case::between(4.0, None)]
+    fn a_light_at_its_end_binds(#[case] below: f64, #[case] top: Option<bool>) {
+        let (kit, setup) = (sample::kit(), sample::portrait());
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let mut dials = Dials::of(&setup);
+        dials.powers[0] = Power::nearest(below);
+        let bound = bind(&s, &dials, &Climb { minute: 0, dials: dials.clone(), kept: false });
+        let light = setup.lights[0].id.clone();
+        let wanted =
+            top.map(|top| if top { LadderBind::TopPower { light } } else { LadderBind::LowestPower { light } });
+        assert_eq!(bound.filter(|bound| !matches!(bound, LadderBind::Everything | LadderBind::Contrast)), wanted);
+    }
+}

@@ -1,4 +1,6 @@
 use super::climb::{Ambient, climb};
+use super::ladder;
+use crate::day::{DayLight, Timeline};
 use crate::house::House;
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
@@ -158,4 +160,36 @@ fn no_minutes_are_no_ladder() {
     let (setup, kit) = (sample::portrait(), sample::kit());
     let s = Situation::new(&setup, &kit, House::default()).unwrap();
     assert_eq!(climb(&s, &[], &Dials::of(&setup), 0.33), []);
+}
+
+/// What is not read yet is not known: a reading later than the clock leaves a ladder as it is without it, and turns it once
+/// the clock has come to it.
+#[test]
+fn readings_to_come_turn_no_ladder() {
+    let job = sample::jobs().remove(0);
+    let day = job.day.clone().unwrap();
+    let timeline = Timeline::of(job.job.date.as_str(), &day).unwrap();
+    let light = DayLight::of(&day, &timeline, crate::exposure::MeterConstants::default());
+    let id = job.setups[0].id.clone();
+    let without = job.setups[0].setup.clone();
+    let mut with = without.clone();
+    let mut dark = with.readings[0].clone();
+    dark.id = crate::quantity::Id::new("later").unwrap();
+    dark.time = Some(crate::quantity::ClockTime::new("18:40").unwrap());
+    dark.measured = crate::setup::Measured::Ev { ev: crate::quantity::Ev100::nearest(6.5) };
+    with.readings.push(dark);
+    let minute = |time: &str| timeline.minute_of(&crate::quantity::ClockTime::new(time).unwrap()).unwrap();
+    let from = minute("18:12");
+    let climbed = |setup: &Setup, until: &str| {
+        let known = Some(minute(until) as f64);
+        ladder(&light, (&id, setup), &sample::kit(), House::default(), from, known).unwrap().rungs
+    };
+    assert_eq!(climbed(&with, "18:30"), climbed(&without, "18:30"));
+    assert_ne!(climbed(&with, "18:50"), climbed(&without, "18:50"));
+    // From the first rung on: what the plan itself begins with is known as late.
+    let first = |until: &str| {
+        let known = Some(minute(until) as f64);
+        ladder(&light, (&id, &with), &sample::kit(), House::default(), minute("18:41"), known).unwrap().rungs.remove(0)
+    };
+    assert_ne!(first("18:30"), first("18:50"));
 }

@@ -34,6 +34,43 @@ fn everything_is_in_the_drawing() {
 }
 
 /// Asked to fill a room, it draws more ground before and behind, and nothing else more.
+/// A background beyond the far end is told in words, one within it is drawn; the sun has its way.
+#[test]
+fn what_is_beyond_and_where_the_sun_is() {
+    let mut setup = sample::outdoors();
+    setup.background.distance = crate::quantity::Metres::nearest(20.0);
+    setup.scene.sun = Some(sample::low_sun());
+    let far = laid(&setup);
+    assert!(far.beyond.clone().unwrap().starts_with("background 20"), "{:?}", far.beyond);
+    let Point(way) = far.sun.unwrap();
+    // 24° to the right of the far side and 6° up.
+    let (right, up) = (24f64.to_radians(), 6f64.to_radians());
+    assert!((way.x - right.sin() * up.cos()).abs() < 0.01 && (way.z - up.sin()).abs() < 0.01, "{way:?}");
+    setup.background.distance = crate::quantity::Metres::nearest(3.0);
+    setup.scene.sun = None;
+    let near = laid(&setup);
+    assert_eq!((near.beyond, near.sun.is_none()), (None, true));
+}
+
+/// The edges of a beam stand as far apart as its angle: 20° behind a 20° grid, and go about a third of the drawing.
+#[test]
+fn a_beam_is_as_wide_as_it_is() {
+    let mut setup = sample::outdoors();
+    setup.lights[0].modifier = Some(crate::quantity::Id::new("mod-grid").unwrap());
+    // Straight over the camera, so that each side shows the whole angle.
+    sample::round_face(&mut setup, 0, 0.0, 20.0, 2.0);
+    let layout = laid(&setup);
+    for (lines, flat) in
+        [(&layout.beams[0].plan, DVec3::new(1.0, 1.0, 0.0)), (&layout.beams[0].elevation, DVec3::new(0.0, 1.0, 1.0))]
+    {
+        let ways: Vec<DVec3> = lines.iter().map(|Line { from: Point(from), to: Point(to) }| *to - *from).collect();
+        assert!((crate::geometry::angle(ways[0] * flat, ways[1] * flat) - 20.0).abs() < 1.5, "{ways:?}");
+        let wide = |[low, high]: [f64; 2]| high - low;
+        let most = wide(layout.extent.x).max(wide(layout.extent.y));
+        assert!((ways[0].length() / most - 0.35).abs() < 0.01, "{ways:?} {most}");
+    }
+}
+
 #[test]
 fn more_ground_fills_the_room() {
     let setup = sample::portrait();

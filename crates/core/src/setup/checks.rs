@@ -177,6 +177,9 @@ mod tests {
     #[case::power_the_flash_lacks("/lights/0/power/at", |s: &mut Setup| s.lights[0].power.at = Power::new(10.0).unwrap())]
     #[case::light_in_the_face("/lights/0/at", |s: &mut Setup| s.lights[0].at = crate::scene::Position::nearest(s.main_face().at))]
     #[case::the_same_light_twice("/lights/1/id", |s: &mut Setup| { let l = s.lights[0].clone(); s.lights.insert(1, l) })]
+    #[case::the_same_reading_twice("/readings/1/id", |s: &mut Setup| { let r = s.readings[0].clone(); s.readings.insert(1, r) })]
+    #[case::no_pace("/pace/interval", |s: &mut Setup| s.pace.interval = crate::quantity::Seconds::of(0.0))]
+    #[case::frames_without_end("/pace/frames", |s: &mut Setup| s.pace.frames = u32::MAX)]
     fn each_problem_stands_at_its_field(#[case] field: &str, #[case] spoil: Spoil) {
         let (kit, mut setup) = (sample::kit(), sample::portrait());
         assert_eq!(setup.check(&kit), Ok(()));

@@ -50,12 +50,6 @@ pub struct PatchAmbient {
     pub error: Stops,
 }
 
-impl PatchAmbient {
-    fn is_metered(&self) -> bool {
-        matches!(self.source, Source::Metered { .. })
-    }
-}
-
 /// Likely error of a side of the subject, or of what is behind, by what is usual between it and what was read.
 const DERIVED_ERROR: f64 = 1.0;
 /// Likely error of what is usual.
@@ -218,7 +212,10 @@ pub(super) fn take_forecast(ambient: &mut PerPatch<Option<PatchAmbient>>, setup:
         let undated = newest(setup, patch).is_some_and(|reading| reading.time.is_none());
         // A patch that is not looked after, as a sky nobody read, is not brought in by the forecast.
         let Some(patch) = &mut ambient[patch] else { continue };
-        if undated || (patch.is_metered() && level.age <= JUST_READ) {
+        // A reading that is not known yet is not what the forecast goes by.
+        let goes_by = |read: &Id| level.reading.as_ref() == Some(read) && level.age <= JUST_READ;
+        let just_read = matches!(&patch.source, Source::Metered { reading } if goes_by(reading));
+        if undated || just_read {
             patch.ev = patch.ev + level.cards;
             continue;
         }

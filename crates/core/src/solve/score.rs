@@ -329,3 +329,23 @@ pub fn fit_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
 pub fn score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
     dial_score(s, w, dials) + fit_score(s, w, dials)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    /// A band from −1 to 0 that prefers −½, of weight 4: missed above it counts three times, and inside it a twentieth of the
+    /// weight pulls to the middle.
+    #[rstest]
+    #[case::as_preferred(-0.5, 0.0)]
+    #[case::inside(0.0, 4.0 * 0.05 * 0.25)]
+    #[case::under(-2.0, 4.0 * (1.0 + 0.05 * 2.25))]
+    #[case::over(1.0, 4.0 * (3.0 + 0.05 * 2.25))]
+    #[case::dark(-40.0, 4.0 * (121.0 + 0.05 * 11.5 * 11.5))]
+    fn a_band_weighs_what_the_table_says(#[case] level: f64, #[case] score: f64) {
+        let band = Some(Band { low: -1.0, high: 0.0, prefer: -0.5 });
+        assert!((in_band(band, Some(level), 4.0) - score).abs() < 1e-9);
+        assert_eq!(in_band(None, Some(level), 4.0), 0.0);
+    }
+}
