@@ -8,6 +8,7 @@ use crate::scene::{Aim, Pane, Position};
 use crate::setup::{Setup, SubjectKind};
 use crate::solve::{Cure, apply, cures};
 use proptest::prelude::*;
+use rstest::rstest;
 
 /// The portrait with a pane behind and one box at a place.
 fn before_glass(light: DVec3, aim: Aim) -> Setup {
@@ -93,6 +94,40 @@ fn cures_cure() {
         }
     }
     assert!(of_light.last().unwrap().text.contains("second frame"));
+}
+
+/// A small pane over the shoulder, and the box at the left.
+fn before_small_glass() -> Setup {
+    let mut setup = before_glass(DVec3::new(-2.0, -2.4, 1.9), Aim::Subject);
+    let pane = &mut setup.scene.panes[0];
+    pane.at = Position::nearest(DVec3::new(-0.7, 1.5, 2.0));
+    (pane.width, pane.height) = (Metres::nearest(0.5), Metres::nearest(0.5));
+    setup
+}
+
+/// The same as before glass, in a room with a ceiling to bounce off.
+fn in_a_room(x: f64, y: f64, z: f64) -> Setup {
+    let mut setup = before_glass(DVec3::new(x, y, z), Aim::Subject);
+    let wall = crate::scene::Wall { distance: Metres::nearest(3.0), surface: crate::scene::Surface::pale() };
+    (setup.scene.room.ceiling, setup.scene.room.left) = (Some(wall), Some(wall));
+    setup
+}
+
+/// Each cure is found where it helps.
+#[rstest]
+#[case::feather(in_a_room(-1.2, -2.2, 1.7), "Feather it 70° to its right")]
+#[case::bounce(in_a_room(-1.2, -2.2, 1.7), "Turn it up and bounce it off the ceiling")]
+#[case::move_it(in_a_room(-1.2, -2.2, 1.7), "Move it 1.3 m to its right, as it looks")]
+#[case::raise(in_a_room(0.9, -1.8, 2.0), "Raise it by 90 cm")]
+#[case::lower(before_small_glass(), "Shoot lower, by 40 cm")]
+#[case::longer(before_small_glass(), "Take 49 mm from 1.2 m further back")]
+fn every_cure_is_found(#[case] setup: Setup, #[case] text: &str) {
+    let found = cures(&setup, &sample::kit(), House::default(), &seen(&setup));
+    assert!(
+        found.iter().any(|cure| cure.text == text),
+        "{:?}",
+        found.iter().map(|cure| &cure.text).collect::<Vec<_>>()
+    );
 }
 
 /// The whole frame, from its lower left to its upper right.
