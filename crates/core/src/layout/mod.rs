@@ -3,6 +3,7 @@
 //! Points are `[x, y, z]`; the drawing from above leaves out `z`, the one from the side `x`.
 
 mod curves;
+mod edges;
 mod things;
 mod words;
 
@@ -17,7 +18,7 @@ use crate::kit::Kit;
 use crate::marks::stops_label;
 use crate::quantity::Id;
 use crate::setup::{BackgroundKind, Patch, Setup};
-use crate::situation::{Dials, Lit, Situation};
+use crate::situation::{Dials, Situation};
 use serde::Serialize;
 
 /// How far the drawings reach, in metres.
@@ -154,12 +155,12 @@ pub fn layout_of(s: &Situation<'_>, wanted: Wanted<'_>) -> Layout {
         things: things::of(s),
         pyramid: pyramid(s, &dials, extent),
         spans: spans(s, &facts),
-        beams: s.lights.iter().map(|lit| beam(lit, extent)).collect(),
+        beams: s.lights.iter().map(|lit| edges::beam(lit, extent)).collect(),
         shadows: s
             .lights
             .iter()
             .filter(|lit| lit.role.lights_face())
-            .filter_map(|lit| shadow(s, lit, extent))
+            .filter_map(|lit| edges::shadow(s, lit, extent))
             .collect(),
         curves: chosen.map(|lit| curves::of(s, lit, extent)).unwrap_or_default(),
         beyond: (background > extent.y[1]).then(|| format!("background {} behind", s.house.units.place(background))),
@@ -265,54 +266,6 @@ fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
         }
     }
     spans
-}
-
-/// The two edges of a beam from above and from the side, as far as its axis goes in the drawing.
-fn beam(lit: &Lit<'_>, extent: Extent) -> Edges {
-    let emitter = &lit.emitter;
-    let half = (emitter.law.beam() / 2.0).min(80.0).to_radians();
-    let reach = (extent.x[1] - extent.x[0]).max(extent.y[1] - extent.y[0]) * 0.35;
-    let turned = |axis: DVec3, by: f64| glam::DQuat::from_axis_angle(axis, by) * emitter.looks;
-    let lines = |axis: DVec3| -> Vec<Line> {
-        [half, -half]
-            .map(|by| Line { from: emitter.middle.into(), to: (emitter.middle + turned(axis, by) * reach).into() })
-            .to_vec()
-    };
-    let side = DVec3::X * if emitter.looks.y >= 0.0 { 1.0 } else { -1.0 };
-    Edges { light: lit.light.id.clone(), plan: lines(DVec3::Z), elevation: lines(side) }
-}
-
-/// The edges of the subject's shadow: past its shoulders and its crown, to the wall or the ground.
-fn shadow(s: &Situation<'_>, lit: &Lit<'_>, extent: Extent) -> Option<Edges> {
-    let setup = s.setup;
-    let at = lit.emitter.middle;
-    let (foot, half, crown) = body(setup)?;
-    let across = (foot - at).with_z(0.0).cross(DVec3::Z).try_normalize()? * half;
-    let out = |from: DVec3| {
-        let way = from - at;
-        // To the wall, the ground, or the edge of the drawing, whichever is met first.
-        let wall = setup.back_wall().unwrap_or(f64::MAX).min(extent.y[1]);
-        let to_wall = if way.y > 1e-6 { (wall - at.y) / way.y } else { f64::MAX };
-        let to_ground = if way.z < -1e-6 { -at.z / way.z } else { f64::MAX };
-        let share = to_wall.min(to_ground).min(4.0);
-        (share > 1.0).then(|| Line { from: from.into(), to: (at + way * share).into() })
-    };
-    let shoulder = (foot + across).with_z(crown * 0.8);
-    let other = (foot - across).with_z(crown * 0.8);
-    let plan: Vec<Line> = [shoulder, other].into_iter().filter_map(out).collect();
-    let elevation: Vec<Line> = out(foot.with_z(crown)).into_iter().collect();
-    Some(Edges { light: lit.light.id.clone(), plan, elevation })
-}
-
-/// Where the main subject stands, half its width, and its top.
-fn body(setup: &Setup) -> Option<(DVec3, f64, f64)> {
-    if setup.is_thing() {
-        let front = setup.scene.thing.front();
-        let top = front.middle.z + front.up.length();
-        return Some((front.middle.with_z(0.0), front.right.length(), top));
-    }
-    let person = setup.scene.people.first()?;
-    Some((DVec3::new(person.x.metres(), person.y.metres(), 0.0), 0.24, person.crown()))
 }
 
 #[cfg(test)]

@@ -3,9 +3,11 @@
 mod ambient;
 mod asks;
 mod bases;
+mod dials;
 mod errors;
 mod flashes;
 mod levels;
+mod limits;
 mod propose;
 
 pub(crate) use ambient::level as reading_level;
@@ -13,6 +15,7 @@ pub use ambient::{PatchAmbient, Source};
 pub use asks::Asks;
 pub use bases::Bases;
 pub(crate) use bases::tone_offset;
+pub use dials::Dials;
 pub use errors::Unsure;
 pub(crate) use errors::of_sum;
 pub use flashes::Lit;
@@ -24,61 +27,15 @@ use crate::approach::{Approach, Wishes};
 use crate::check::FieldError;
 use crate::field::Field;
 use crate::house::House;
-use crate::kit::{Camera, Kit, Lens, ShutterKind};
+use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
-use crate::quantity::{Power, Stops};
+use crate::quantity::Stops;
 use crate::scene::Stage;
 use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
 
 /// The most lights a setup holds.
 pub const MOST_LIGHTS: usize = 8;
-
-/// Where the camera's and the flashes' dials stand.
-#[derive(Debug, Clone, PartialEq)]
-pub struct Dials {
-    /// Sensitivity.
-    pub iso: IsoMark,
-    /// Aperture.
-    pub aperture: ApertureMark,
-    /// Shutter time.
-    pub shutter: ShutterMark,
-    /// Neutral density.
-    pub nd: NdMark,
-    /// Power of each light of the setup, in its order.
-    pub powers: Vec<Power>,
-}
-
-impl Dials {
-    /// The dials as the setup has them.
-    #[must_use]
-    pub fn of(setup: &Setup) -> Dials {
-        Dials {
-            iso: setup.camera.iso.at,
-            aperture: setup.camera.aperture.at,
-            shutter: setup.camera.shutter.at,
-            nd: setup.camera.nd.at,
-            powers: setup.lights.iter().map(|light| light.power.at).collect(),
-        }
-    }
-
-    /// Puts them into the setup, held or not as they were.
-    pub fn put_into(&self, setup: &mut Setup) {
-        setup.camera.iso.at = self.iso;
-        setup.camera.aperture.at = self.aperture;
-        setup.camera.shutter.at = self.shutter;
-        setup.camera.nd.at = self.nd;
-        for (light, power) in setup.lights.iter_mut().zip(&self.powers) {
-            light.power.at = *power;
-        }
-    }
-
-    /// What aperture, ISO and ND do to flash and ambient alike, in sixths: `Sv − Av − ND`.
-    #[must_use]
-    pub fn gain(&self) -> i16 {
-        self.iso.sixths() - self.aperture.sixths() - self.nd.sixths()
-    }
-}
 
 /// A setup, resolved.
 #[derive(Debug, Clone)]
@@ -187,7 +144,7 @@ impl<'a> Situation<'a> {
             }
             ambient::add_cards(&mut ambient, &field.daylight, house.meter, &bases);
         }
-        let (sync, safe_sync) = sync(setup, body, &lights);
+        let (sync, safe_sync) = limits::sync(setup, body, &lights);
         let electronic = setup.camera.shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
         Ok(Situation {
@@ -215,7 +172,7 @@ impl<'a> Situation<'a> {
             iso: (body.iso_lowest, body.iso_highest),
             aperture: (lens.widest_at(setup.camera.focal), lens.smallest),
             shutter: (body.shutter_slowest, fastest),
-            nd: nd_positions(kit, step),
+            nd: limits::nd_positions(kit, step),
         })
     }
 
@@ -296,35 +253,6 @@ fn contrast(ambient: &PerPatch<Option<PatchAmbient>>) -> Stops {
         (Some(face), Some(background)) => background.ev - face.ev,
         _ => Stops::ZERO,
     }
-}
-
-/// The sync speed in force and the click below it; none for a leaf shutter or without flash.
-fn sync(setup: &Setup, body: &Camera, lights: &[Lit<'_>]) -> (Option<ShutterMark>, Option<ShutterMark>) {
-    use crate::flash::{SyncClick, safe_click};
-    if lights.is_empty() {
-        return (None, None);
-    }
-    let sync = match setup.camera.shutter_type {
-        ShutterType::Mechanical if body.shutter_kind == ShutterKind::Leaf => return (None, None),
-        ShutterType::Mechanical => body.sync,
-        // A body that does not sync electronically lights only a sliver at any time worth setting.
-        ShutterType::Electronic => body.electronic_sync.unwrap_or(ShutterMark::nearest(0)),
-    };
-    let radio = lights.iter().any(|lit| lit.flash.sync_click == SyncClick::TwoClicks);
-    let click = if radio { SyncClick::TwoClicks } else { SyncClick::OneClick };
-    (Some(sync), Some(safe_click(sync, click)))
-}
-
-/// No filter, and every click of every filter in the kit.
-fn nd_positions(kit: &Kit, step: StepSize) -> Vec<NdMark> {
-    let mut positions = vec![NdMark::NONE];
-    for filter in kit.filters() {
-        positions.extend([filter.weakest, filter.strongest]);
-        positions.extend(NdMark::clicks(filter.weakest, filter.strongest, step));
-    }
-    positions.sort_unstable();
-    positions.dedup();
-    positions
 }
 
 #[cfg(test)]

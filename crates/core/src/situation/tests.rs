@@ -1,5 +1,6 @@
 use super::*;
 use crate::kit::KitItem;
+use crate::kit::ShutterKind;
 use crate::quantity::{Id, Metres};
 use crate::sample;
 use crate::scene::{Aim, Role};

@@ -1,72 +1,15 @@
 //! What binds, by how many stops, and the ways out, each found by trying it.
 
-use super::change::{self, Change, apply};
-use super::grid::{Solution, best_from};
+use super::bound::Bound;
+use super::grid::Solution;
+use super::lifted::lifted;
 use super::score::Weights;
 use super::ways::{WayOut, ways_out};
-use crate::assess::{DialId, DialKind, Facts, missed, targets};
-use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark, stops_amount};
-use crate::quantity::{Id, Stops};
-use crate::say::capital;
-use crate::setup::{Patch, Setup};
+use crate::assess::{Facts, missed, targets};
+use crate::quantity::Stops;
+use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
-use crate::wanted::given_up;
 use serde::Serialize;
-
-/// A limit that stops the plan from reaching its targets.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(tag = "limit", rename_all = "snake_case")]
-pub enum Bound {
-    /// The sync speed.
-    Sync,
-    /// Base ISO: no lower.
-    BaseIso,
-    /// The highest ISO.
-    TopIso,
-    /// The widest opening.
-    WidestAperture,
-    /// The smallest opening.
-    SmallestAperture,
-    /// The fastest shutter.
-    FastestShutter,
-    /// A light's full power.
-    TopPower {
-        /// Which light.
-        light: Id,
-    },
-    /// A light's lowest power.
-    LowestPower {
-        /// Which light.
-        light: Id,
-    },
-    /// A light's recharge against the pace.
-    Recharge {
-        /// Which light.
-        light: Id,
-    },
-    /// The subject's depth.
-    Depth,
-    /// The hand.
-    Shake,
-    /// The subject's movement.
-    Movement,
-    /// The sensor's clipping.
-    Clipping {
-        /// What clips.
-        patch: Patch,
-    },
-    /// A dial that is held.
-    Held {
-        /// Which.
-        dial: DialId,
-    },
-    /// Two targets exclude each other: the light is as it is.
-    Contrast {
-        /// Which target is missed.
-        target: String,
-    },
-}
 
 /// What binds.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -84,41 +27,8 @@ pub struct Bind {
 
 /// Below this many stops a limit does not count as binding.
 pub(super) const FELT: f64 = 0.3;
-/// How far a lifted limit lets a dial go, in sixths of a stop.
-const LIFTED: i16 = 36;
 /// Ways out shown for a bind.
 const MOST_WAYS: usize = 4;
-
-impl Bound {
-    fn words(&self, s: &Situation<'_>, stops: f64) -> String {
-        let by = stops_amount(stops);
-        let light = |id: &Id| {
-            let lit = s.lights.iter().find(|lit| lit.light.id == *id);
-            lit.map_or_else(String::new, |lit| lit.name.clone())
-        };
-        match self {
-            Bound::Sync => format!("Sync binds by {by}: past it the flash lights only part of the frame."),
-            Bound::BaseIso => format!("Base ISO binds by {by}: it goes no lower."),
-            Bound::TopIso => format!("The highest ISO binds by {by}."),
-            Bound::WidestAperture => format!("The lens binds by {by}: it opens no wider."),
-            Bound::SmallestAperture => format!("The lens binds by {by}: it closes no further."),
-            Bound::FastestShutter => format!("The fastest shutter binds by {by}."),
-            Bound::TopPower { light: id } => format!("{}: full power binds by {by}.", capital(&light(id))),
-            Bound::LowestPower { light: id } => {
-                format!("{}: lowest power binds, still {by} too bright.", capital(&light(id)))
-            }
-            Bound::Recharge { light: id } => format!("{}: recharge binds by {by} at this pace.", capital(&light(id))),
-            Bound::Depth => format!("Depth binds: {by} too open to hold the subject sharp."),
-            Bound::Shake => format!("The hand binds: {by} too slow to hold."),
-            Bound::Movement => format!("Movement binds: {by} too slow to freeze."),
-            Bound::Clipping { patch } => format!("The {} clips by {by}.", patch.words()),
-            Bound::Held { dial } => format!("The held {} binds by {by}.", change::name(dial)),
-            Bound::Contrast { target } => {
-                format!("{target} misses by {by}: the light itself is as it is, no dial can part the two.")
-            }
-        }
-    }
-}
 
 /// Limits overstepped and flashes at their ends, as the dials stand: no search needed.
 pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
@@ -166,91 +76,6 @@ fn flash_missing(s: &Situation<'_>, facts: &Facts) -> f64 {
         (None, None) => return 0.0,
     };
     needed - facts.split.flash[Patch::Face].unwrap_or(-12.0)
-}
-
-/// Lifts a limit; returns by how much the solver would go past it, where that helps.
-fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(Bound, f64)> {
-    let missed_now = shortfall(s, &solved.dials);
-    let mut found = Vec::new();
-    let mut attempt = |lift: &dyn Fn(&mut Situation<'_>), past: &dyn Fn(&Solution) -> f64, bound: Bound| {
-        if given_up() {
-            return;
-        }
-        let mut lifted = s.clone();
-        lift(&mut lifted);
-        let better = best_from(&lifted, w, &solved.dials);
-        let past = past(&better);
-        if past >= FELT && shortfall(&lifted, &better.dials) < missed_now - FELT {
-            found.push((bound, past));
-        }
-    };
-    let by = |sixths: i16| f64::from(sixths) / 6.0;
-    if let Some(limit) = s.safe_sync {
-        attempt(
-            &|s| (s.sync, s.safe_sync) = (None, None),
-            &|found| found.dials.shutter.stops() - limit.stops(),
-            Bound::Sync,
-        );
-    }
-    let base = s.base;
-    attempt(
-        &|s| {
-            s.iso.0 = IsoMark::nearest(s.base.sixths() - LIFTED);
-            s.base = s.iso.0;
-        },
-        &|found| base.stops() - found.dials.iso.stops(),
-        Bound::BaseIso,
-    );
-    let top = s.iso.1;
-    attempt(
-        &|s| s.iso.1 = IsoMark::nearest(top.sixths() + LIFTED),
-        &|found| by(found.dials.iso.sixths() - top.sixths()),
-        Bound::TopIso,
-    );
-    let (widest, smallest) = s.aperture;
-    attempt(
-        &|s| s.aperture.0 = ApertureMark::nearest(widest.sixths() - LIFTED),
-        &|found| by(widest.sixths() - found.dials.aperture.sixths()),
-        Bound::WidestAperture,
-    );
-    attempt(
-        &|s| s.aperture.1 = ApertureMark::nearest(smallest.sixths() + LIFTED),
-        &|found| by(found.dials.aperture.sixths() - smallest.sixths()),
-        Bound::SmallestAperture,
-    );
-    let fastest = s.shutter.1;
-    attempt(
-        &|s| s.shutter.1 = ShutterMark::nearest(fastest.sixths() + LIFTED),
-        &|found| by(found.dials.shutter.sixths() - fastest.sixths()),
-        Bound::FastestShutter,
-    );
-    for dial in change::held(s.setup) {
-        let setup = apply(s.setup, s.kit, &Change::Release { dial: dial.clone() });
-        let Ok(free) = s.after(&setup) else { continue };
-        let better = best_from(&free, w, &solved.dials);
-        let moved = moved(&dial, &solved.dials, &better.dials, s.setup);
-        if moved >= FELT && shortfall(&free, &better.dials) < missed_now - FELT {
-            found.push((Bound::Held { dial }, moved));
-        }
-    }
-    found
-}
-
-/// How far a dial moved, in stops.
-fn moved(dial: &DialId, from: &Dials, to: &Dials, setup: &Setup) -> f64 {
-    let power = |dials: &Dials| {
-        let index = setup.lights.iter().position(|light| Some(&light.id) == dial.light.as_ref());
-        index.and_then(|index| dials.powers.get(index)).map_or(0.0, |power| power.stops_below_full())
-    };
-    let stops = match dial.dial {
-        DialKind::Iso => to.iso.stops() - from.iso.stops(),
-        DialKind::Aperture => to.aperture.stops() - from.aperture.stops(),
-        DialKind::Shutter => to.shutter.stops() - from.shutter.stops(),
-        DialKind::Nd => to.nd.stops() - from.nd.stops(),
-        DialKind::Power => power(to) - power(from),
-        DialKind::Kelvin => 0.0,
-    };
-    stops.abs()
 }
 
 /// All that is missed or overstepped, in stops added up.
@@ -313,11 +138,13 @@ pub(super) fn binds(s: &Situation<'_>, w: &Weights, dials: &Dials, solved: Optio
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::assess::{DialId, DialKind};
     use crate::house::House;
-    use crate::quantity::Ev100;
+    use crate::marks::ApertureMark;
+    use crate::quantity::{Ev100, Id};
     use crate::sample;
-    use crate::setup::{Dial, Measured};
-    use crate::solve::plan;
+    use crate::setup::{Dial, Measured, Setup};
+    use crate::solve::{Change, apply, plan};
 
     /// f/2.8 held in bright sun: base ISO, sync and the held aperture bind, and high-speed sync is a way out.
     fn bright_and_open() -> Setup {

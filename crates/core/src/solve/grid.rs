@@ -1,7 +1,8 @@
 //! The search over the whole grid of clicks of ISO, aperture, shutter and ND.
 
+use super::least::{FlashRange, LeastFit};
 use super::powers;
-use super::score::{FlashRange, LeastFit, Weights, aperture_score, fit, iso_score, nd_score, shutter_score};
+use super::score::{Weights, aperture_score, fit, iso_score, nd_score, shutter_score};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::Power;
 use crate::setup::free_range;

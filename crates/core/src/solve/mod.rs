@@ -2,12 +2,15 @@
 
 mod alternatives;
 mod binds;
+mod bound;
 mod change;
 mod colours;
 mod cures;
 mod drag;
 mod evening;
 mod grid;
+mod least;
+mod lifted;
 mod places;
 mod plan;
 mod powers;
@@ -17,7 +20,8 @@ mod spill;
 mod ways;
 
 pub use alternatives::{Alternative, AlternativeKind};
-pub use binds::{Bind, Bound};
+pub use binds::Bind;
+pub use bound::Bound;
 pub use change::{Change, apply};
 pub use cures::{Cure, cures};
 pub use drag::{Dragged, Part, drag, drag_situation};

@@ -1,6 +1,7 @@
 //! The ways out of a bind, each tried through the solver.
 
-use super::binds::{Bound, FELT, direct, shortfall};
+use super::binds::{FELT, direct, shortfall};
+use super::bound::Bound;
 use super::change::{self, Change, apply};
 use super::grid::best_from;
 use super::places::is_clear;
