@@ -1896,9 +1896,7 @@ export interface components {
         Drawn: {
             /** @description Its middle. */
             at: components["schemas"]["Point"];
-            /** @description Its place in its list: `people/0`, `lights/1`, `cards/0`, `panes/0`, `camera`, `thing`. */
-            key: string;
-            /** @description What it is. */
+            /** @description How it is drawn. */
             kind: components["schemas"]["DrawnKind"];
             /** @description Where it looks. */
             looks: components["schemas"]["Point"];
@@ -1915,6 +1913,8 @@ export interface components {
             place: string;
             /** @description Whether it has a stand under it. */
             stand: boolean;
+            /** @description Which thing of the set it is. */
+            what: components["schemas"]["ThingRef"];
         };
         /**
          * @description What is drawn.
@@ -3935,6 +3935,39 @@ export interface components {
             x: components["schemas"]["Coordinate"];
             /** @description Away from the camera's usual place. */
             y: components["schemas"]["Coordinate"];
+        };
+        /** @description A thing of a set, by what it is and its place in its list. */
+        ThingRef: {
+            /** @enum {string} */
+            thing: "camera";
+        } | {
+            /** @enum {string} */
+            thing: "product";
+        } | {
+            /** @description Which, from 0. */
+            index: number;
+            /** @enum {string} */
+            thing: "person";
+        } | {
+            /** @description Which, from 0. */
+            index: number;
+            /** @enum {string} */
+            thing: "light";
+        } | {
+            /** @description Which, from 0. */
+            index: number;
+            /** @enum {string} */
+            thing: "card";
+        } | {
+            /** @description Which, from 0. */
+            index: number;
+            /** @enum {string} */
+            thing: "pane";
+        } | {
+            /** @description Which. */
+            side: components["schemas"]["RoomSide"];
+            /** @enum {string} */
+            thing: "side";
         };
         /** @description a time zone of the IANA database */
         TimeZoneName: string;

@@ -1,12 +1,13 @@
 import { memo } from 'react'
 import { mergeProps } from 'react-aria'
 import styled from 'styled-components'
-import type { Drawn } from '../api/types'
+import type { Drawn, ThingRef } from '../api/types'
 import { Grip, useGrip } from '../drawing/grip'
 import type { Projection } from './drawing/projection'
 import { Symbol } from './drawing/Symbol'
 import type { Inks } from './drawing/inks'
 import type { Spot } from './moves'
+import { keyOf } from './things'
 
 const Held = styled(Grip)`
   touch-action: none;
@@ -27,9 +28,9 @@ type Props = {
   /** One press of an arrow key, in metres. */
   step: number
   onChoose: (key: string) => void
-  onGrab: (key: string) => void
+  onGrab: (what: ThingRef) => void
   /** The way from where it was taken, in metres; by keys from where it is. */
-  onMove: (key: string, by: Spot, from: 'grab' | 'here') => void
+  onMove: (what: ThingRef, by: Spot, from: 'grab' | 'here') => void
   onRelease: () => void
 }
 
@@ -37,11 +38,11 @@ type Props = {
 export const Movable = memo(function Movable(props: Props) {
   const { thing, p, inks, chosen, dx, dy, step, onChoose, onGrab, onMove, onRelease } = props
   const { gripProps, isFocusVisible } = useGrip({
-    onTake: () => onGrab(thing.key),
-    onHand: (way) => onMove(thing.key, p.metres(...way), 'grab'),
+    onTake: () => onGrab(thing.what),
+    onHand: (way) => onMove(thing.what, p.metres(...way), 'grab'),
     onArrow(x, y, far) {
       const way = step * (far ? 5 : 1) * p.scale
-      onMove(thing.key, p.metres(x * way, y * way), 'here')
+      onMove(thing.what, p.metres(x * way, y * way), 'here')
     },
     onLetGo: onRelease,
   })
@@ -50,13 +51,13 @@ export const Movable = memo(function Movable(props: Props) {
   const wall = thing.kind === 'wall'
   return (
     <Held
-      {...mergeProps(gripProps, { onFocus: () => onChoose(thing.key) })}
+      {...mergeProps(gripProps, { onFocus: () => onChoose(keyOf(thing.what)) })}
       role="button"
       tabIndex={chosen ? 0 : -1}
       aria-label={`${name}, ${p.side === 'plan' ? 'from above' : 'from the side'}: ${thing.place}`}
       aria-roledescription="thing to move"
       aria-pressed={chosen}
-      data-thing={thing.key}
+      data-thing={keyOf(thing.what)}
       data-side={p.side}
       data-chosen={chosen || undefined}
       data-focused={isFocusVisible || undefined}

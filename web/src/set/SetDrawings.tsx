@@ -1,6 +1,6 @@
 import { type ReactNode, useCallback, useMemo, useRef, useState } from 'react'
 import styled, { useTheme } from 'styled-components'
-import type { Assessment, Drawn, Extent, Layout, Setup } from '../api/types'
+import type { Assessment, Drawn, Extent, Layout, Setup, ThingRef } from '../api/types'
 import type { BenchState } from '../bench/useBench'
 import type { Units } from '../words/units'
 import { useUnits } from '../ui/Distance'
@@ -11,6 +11,7 @@ import { type Projection, projection } from './drawing/projection'
 import { Ruler } from './drawing/Ruler'
 import { Movable } from './Movable'
 import { putTo, snapped, type Spot, spotOf, type Turn, turns, turnTo } from './moves'
+import { keyOf } from './things'
 import { TurnHandle, turnOf } from './TurnHandle'
 import { type Room, RULER } from './useRoom'
 
@@ -64,22 +65,22 @@ export function SetDrawings(props: Props) {
 function View(props: Props & { p: Projection; inks: Inks; hand: Hand; units: Units; children?: ReactNode }) {
   const { p, inks, hand, units, children, setup, laid, layout, assessment, chosen, onChoose, snap } = props
   const top = children ? RULER : 0
-  const movedBy = (key: string): Dot => {
-    const [now, then] = [spotOf(setup, key), spotOf(laid, key)]
+  const movedBy = (what: ThingRef): Dot => {
+    const [now, then] = [spotOf(setup, what), spotOf(laid, what)]
     return now && then ? p.along([now.x - then.x, now.y - then.y, now.z - then.z]) : [0, 0]
   }
   const handled = layout.things.find(
-    ({ key }) => key === chosen && turns(key)[p.side === 'plan' ? 'pan' : 'tilt'],
+    ({ what }) => keyOf(what) === chosen && turns(what)[p.side === 'plan' ? 'pan' : 'tilt'],
   )
   const { take, letGo, moveBy, turn } = hand
   const hold = (thing: Drawn) => {
-    const [dx, dy] = movedBy(thing.key)
+    const [dx, dy] = movedBy(thing.what)
     return (
       <Movable
         thing={thing}
         p={p}
         inks={inks}
-        chosen={thing.key === chosen}
+        chosen={keyOf(thing.what) === chosen}
         dx={dx}
         dy={dy}
         step={handOf(units)}
@@ -107,7 +108,7 @@ function View(props: Props & { p: Projection; inks: Inks; hand: Hand; units: Uni
           <TurnHandle
             thing={handled}
             p={p}
-            moved={movedBy(handled.key)}
+            moved={movedBy(handled.what)}
             step={snap ? FIVE_DEGREES : null}
             onGrab={take}
             onTurn={turn}
@@ -129,10 +130,10 @@ function useHand({ grab, release, move }: BenchState, step: number | null) {
   const [frozen, setFrozen] = useState<Extent | null>(null)
   const grabbed = useRef<{ key: string; at: Spot } | null>(null)
   const take = useCallback(
-    (key: string) => {
+    (what: ThingRef) => {
       const { draft, layout } = grab()
-      const at = draft && spotOf(draft, key)
-      grabbed.current = at && { key, at }
+      const at = draft && spotOf(draft, what)
+      grabbed.current = at && { key: keyOf(what), at }
       setFrozen(layout?.extent ?? null)
     },
     [grab],
@@ -143,17 +144,17 @@ function useHand({ grab, release, move }: BenchState, step: number | null) {
     release()
   }, [release])
   const moveBy = useCallback(
-    (key: string, by: Spot, from: 'grab' | 'here') => {
+    (what: ThingRef, by: Spot, from: 'grab' | 'here') => {
       const held = grabbed.current
       move((now) => {
-        const start = from === 'grab' && held?.key === key ? held.at : spotOf(now, key)
-        return start ? putTo(now, key, snapped(start, by, step)) : now
+        const start = from === 'grab' && held?.key === keyOf(what) ? held.at : spotOf(now, what)
+        return start ? putTo(now, what, snapped(start, by, step)) : now
       })
     },
     [move, step],
   )
   const turn = useCallback(
-    (thing: Drawn, to: Turn) => move((now) => turnTo(now, thing.key, clean(to, turnOf(thing)))),
+    (thing: Drawn, to: Turn) => move((now) => turnTo(now, thing.what, clean(to, turnOf(thing)))),
     [move],
   )
   return { frozen, take, letGo, moveBy, turn }

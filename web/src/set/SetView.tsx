@@ -1,7 +1,7 @@
 import { Spoken } from '../ui/voice'
 import { memo, useDeferredValue, useEffect, useState } from 'react'
 import styled from 'styled-components'
-import type { Setup } from '../api/types'
+import type { Layout, Setup } from '../api/types'
 import type { BenchState } from '../bench/useBench'
 import { useKeys } from '../keys/KeysProvider'
 import { SetDrawings } from './SetDrawings'
@@ -9,6 +9,7 @@ import { SetRemarks } from './SetRemarks'
 import { SetTools } from './SetTools'
 import { ThingList } from './ThingList'
 import { ThingSheet } from './ThingSheet'
+import { keyOf } from './things'
 import { useNowAndThen } from './useNowAndThen'
 import { ratioOf, useRoom } from './useRoom'
 
@@ -28,9 +29,10 @@ export default function SetView({ id, bench, setup }: Props) {
   // A thing in the hand and the levels come first; words follow when there is time.
   const late = useDeferredValue(useNowAndThen(bench, bench.inHand))
   const there = (key: string | null) =>
-    key === 'room' || key === 'weather' || layout?.things.some((thing) => thing.key === key) ? key : null
-  const chosen = there(picked) ?? layout?.things.find(({ kind }) => kind === 'light')?.key ?? 'camera'
-  const light = lightOf(setup, picked)
+    key === 'room' || key === 'weather' || layout?.things.some(({ what }) => keyOf(what) === key) ? key : null
+  const first = layout?.things.find(({ kind }) => kind === 'light')
+  const chosen = there(picked) ?? (first ? keyOf(first.what) : 'camera')
+  const light = lightOf(setup, layout, picked)
   const { box, room } = useRoom()
   const ratio = room && ratioOf(room)
   useEffect(() => {
@@ -102,7 +104,8 @@ const InWords = memo(function InWords({ bench, chosen, onChoose }: InWordsProps)
 })
 
 /** The light whose lines of equal light are drawn: the one that is picked, else the first that fires. */
-function lightOf(setup: Setup, picked: string | null): string | null {
-  const chosen = picked?.startsWith('lights/') ? setup.lights[Number(picked.split('/')[1])] : undefined
+function lightOf(setup: Setup, layout: Layout | null, picked: string | null): string | null {
+  const what = layout?.things.find((thing) => keyOf(thing.what) === picked)?.what
+  const chosen = what?.thing === 'light' ? setup.lights[what.index] : undefined
   return (chosen?.on ? chosen : setup.lights.find((light) => light.on))?.id ?? null
 }

@@ -1,7 +1,8 @@
 import { ListBox, ListBoxItem } from 'react-aria-components'
 import styled from 'styled-components'
-import type { Drawn, Layout } from '../api/types'
+import type { Drawn, Layout, ThingRef } from '../api/types'
 import { unseen } from '../ui/unseen'
+import { keyOf } from './things'
 
 const List = styled(ListBox)`
   display: flex;
@@ -68,18 +69,20 @@ export function ThingList({ layout, chosen, onChoose }: Props) {
 
 const isRoom = (key: string) => key === 'room' || key === 'background' || key.startsWith('room/')
 
+const entryOf = (thing: Drawn): Entry => ({ ...thing, key: keyOf(thing.what) })
+
 function listed(things: Drawn[], chosen: string | null): Entry[] {
-  const of = (start: string) => things.filter(({ key }) => key.startsWith(start))
-  const people = of('people/')
+  const of = (kind: ThingRef['thing']) => things.filter(({ what }) => what.thing === kind).map(entryOf)
+  const people = of('person')
   const one = people.find(({ key }) => key === chosen) ?? people[0]
   const group = people.length > 1 && one ? [{ ...one, name: `People, ${people.length}` }] : people
   return [
-    ...of('lights/'),
-    ...of('cards/'),
+    ...of('light'),
+    ...of('card'),
     ...of('camera'),
     ...group,
-    ...of('thing'),
-    ...of('panes/'),
+    ...of('product'),
+    ...of('pane'),
     { key: 'room', name: 'Room and background', place: '' },
     { key: 'weather', name: 'Sun and wind', place: '' },
   ]

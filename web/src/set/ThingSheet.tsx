@@ -8,6 +8,7 @@ import { PaneSheet } from './sheets/PaneSheet'
 import { RoomSheet } from './sheets/RoomSheet'
 import { PersonSheet, ThingOnTableSheet } from './sheets/SubjectSheet'
 import { WeatherSheet } from './sheets/WeatherSheet'
+import { keyOf } from './things'
 
 const Sheet = styled.section`
   display: flex;
@@ -42,7 +43,7 @@ type Props = {
 
 /** What is chosen, in words and numbers that are live. */
 export function ThingSheet({ bench, setup, layout, chosen, onChoose }: Props) {
-  const thing = layout.things.find(({ key }) => key === chosen)
+  const thing = layout.things.find(({ what }) => keyOf(what) === chosen)
   const title =
     chosen === 'room' ? 'Room and background' : chosen === 'weather' ? 'Sun and wind' : thing?.name
   return (
@@ -57,27 +58,36 @@ export function ThingSheet({ bench, setup, layout, chosen, onChoose }: Props) {
 }
 
 function Content({ bench, setup, layout, chosen, onChoose }: Props) {
-  const thing = layout.things.find(({ key }) => key === chosen)
-  const index = Number(chosen.split('/')[1])
+  const thing = layout.things.find(({ what }) => keyOf(what) === chosen)
   const common = { bench, onGone: () => onChoose(null) }
   if (chosen === 'weather') return <WeatherSheet bench={bench} setup={setup} />
-  if (chosen === 'room' || chosen === 'background' || chosen.startsWith('room/')) {
-    return <RoomSheet bench={bench} setup={setup} />
-  }
+  if (chosen === 'room' || thing?.what.thing === 'side') return <RoomSheet bench={bench} setup={setup} />
   if (!thing) return null
-  if (chosen === 'camera') return <CameraSheet {...common} setup={setup} thing={thing} />
-  if (chosen === 'thing') return <ThingOnTableSheet bench={bench} setup={setup} />
-  if (chosen.startsWith('people/')) {
-    return <PersonSheet {...common} setup={setup} index={index} thing={thing} onChoose={onChoose} />
+  const { what } = thing
+  const { cards, panes } = setup.scene
+  switch (what.thing) {
+    case 'camera':
+      return <CameraSheet {...common} setup={setup} thing={thing} />
+    case 'product':
+      return <ThingOnTableSheet bench={bench} setup={setup} />
+    case 'person':
+      return <PersonSheet {...common} setup={setup} index={what.index} thing={thing} onChoose={onChoose} />
+    case 'light': {
+      const light = setup.lights[what.index]
+      const placed = bench.assessment?.set.lights.find((one) => one.light === light?.id)
+      return (
+        light && <LightSheet {...common} light={light} index={what.index} thing={thing} placed={placed} />
+      )
+    }
+    case 'card': {
+      const card = cards[what.index]
+      return card && <CardSheet {...common} card={card} index={what.index} thing={thing} />
+    }
+    case 'pane': {
+      const pane = panes[what.index]
+      return pane && <PaneSheet {...common} pane={pane} index={what.index} thing={thing} />
+    }
+    default:
+      return null
   }
-  const [light, card, pane] = [setup.lights[index], setup.scene.cards[index], setup.scene.panes[index]]
-  if (chosen.startsWith('lights/') && light) {
-    const placed = bench.assessment?.set.lights.find((one) => one.light === light.id)
-    return <LightSheet {...common} light={light} index={index} thing={thing} placed={placed} />
-  }
-  if (chosen.startsWith('cards/') && card)
-    return <CardSheet {...common} card={card} index={index} thing={thing} />
-  if (chosen.startsWith('panes/') && pane)
-    return <PaneSheet {...common} pane={pane} index={index} thing={thing} />
-  return null
 }

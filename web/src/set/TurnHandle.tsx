@@ -1,10 +1,11 @@
 import { useRef } from 'react'
 import styled from 'styled-components'
-import type { Drawn } from '../api/types'
+import type { Drawn, ThingRef } from '../api/types'
 import { Grip, useGrip } from '../drawing/grip'
 import type { Dot } from '../drawing/path'
 import { ahead, type Projection } from './drawing/projection'
 import { toStep, type Turn } from './moves'
+import { keyOf } from './things'
 
 const Handle = styled(Grip)`
   cursor: crosshair;
@@ -32,7 +33,7 @@ type Props = {
   moved: Dot
   /** Whole degrees one turn is rounded to; null for none. */
   step: number | null
-  onGrab: (key: string) => void
+  onGrab: (what: ThingRef) => void
   onTurn: (thing: Drawn, to: Turn) => void
   onRelease: () => void
 }
@@ -69,7 +70,7 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
   const { gripProps, isFocusVisible } = useGrip({
     onTake() {
       taken.current = way
-      onGrab(thing.key)
+      onGrab(thing.what)
     },
     onHand([dx, dy]) {
       const [x, y] = [taken.current[0] + dx, taken.current[1] + dy]
@@ -92,7 +93,7 @@ export function TurnHandle({ thing, p, moved, step, onGrab, onTurn, onRelease }:
       aria-valuemax={plan ? 180 : 90}
       aria-valuenow={value}
       aria-valuetext={plan ? `turned to ${value}°` : `${Math.abs(value)}° ${value >= 0 ? 'up' : 'down'}`}
-      data-turn={thing.key}
+      data-turn={keyOf(thing.what)}
       data-side={p.side}
       data-focused={isFocusVisible || undefined}
     >

@@ -1,49 +1,52 @@
 import { describe, expect, it } from 'vitest'
 import studio from '../../../demo/tram-hall.json'
-import type { Setup } from '../api/types'
+import type { Setup, ThingRef } from '../api/types'
 import { putTo, snapped, spotOf, toStep, turns, turnTo } from './moves'
+import { keyOf } from './things'
 
 const setups = studio.setups.map((filed) => filed.setup as unknown as Setup)
 
 /** Every thing of a setup that stands somewhere. */
-const keysOf = (setup: Setup) => [
-  ...setup.lights.flatMap((light, index) => (light.on_camera ? [] : [`lights/${index}`])),
-  ...setup.scene.cards.map((_, index) => `cards/${index}`),
-  ...setup.scene.panes.map((_, index) => `panes/${index}`),
-  ...setup.scene.people.map((_, index) => `people/${index}`),
+const thingsOf = ({ lights, scene }: Setup): ThingRef[] => [
+  ...lights.flatMap((light, index) => (light.on_camera ? [] : [{ thing: 'light' as const, index }])),
+  ...scene.cards.map((_, index) => ({ thing: 'card' as const, index })),
+  ...scene.panes.map((_, index) => ({ thing: 'pane' as const, index })),
+  ...scene.people.map((_, index) => ({ thing: 'person' as const, index })),
   ...(['left', 'right', 'rear', 'ceiling'] as const)
-    .filter((side) => setup.scene.room[side])
-    .map((side) => `room/${side}`),
-  'camera',
-  'background',
+    .filter((side) => scene.room[side])
+    .map((side) => ({ thing: 'side' as const, side })),
+  { thing: 'camera' },
+  { thing: 'side', side: 'background' },
 ]
 
 describe.each(setups.map((setup) => [setup.name, setup] as const))('%s', (_, setup) => {
   it('has its things where they were put, and nothing else moved', () => {
-    for (const key of keysOf(setup)) {
-      const from = spotOf(setup, key)
-      expect(from, key).not.toBeNull()
+    for (const what of thingsOf(setup)) {
+      const from = spotOf(setup, what)
+      expect(from, keyOf(what)).not.toBeNull()
       const to = { x: from!.x + 0.25, y: from!.y - 0.5, z: from!.z + 0.1 }
-      const moved = putTo(setup, key, to)
-      const there = spotOf(moved, key)!
+      const moved = putTo(setup, what, to)
+      const there = spotOf(moved, what)!
       expect(
         [to.x, to.y, to.z].some((_, axis) => Object.values(there)[axis] !== Object.values(from!)[axis]),
-        key,
+        keyOf(what),
       ).toBe(true)
-      for (const other of keysOf(setup)) {
-        if (other !== key)
-          expect(spotOf(moved, other), `${other} while ${key} moved`).toEqual(spotOf(setup, other))
+      for (const other of thingsOf(setup)) {
+        if (keyOf(other) !== keyOf(what))
+          expect(spotOf(moved, other), `${keyOf(other)} while ${keyOf(what)} moved`).toEqual(
+            spotOf(setup, other),
+          )
       }
       // Back again it is the setup it was.
-      expect(putTo(moved, key, from!)).toEqual(setup)
+      expect(putTo(moved, what, from!)).toEqual(setup)
     }
   })
 
   it('turns what can be turned', () => {
-    for (const key of keysOf(setup).filter((key) => turns(key).pan)) {
-      const turned = turnTo(setup, key, { pan: 33, tilt: 12 })
-      expect(JSON.stringify(turned), key).toContain('33')
-      expect(spotOf(turned, key), key).toEqual(spotOf(setup, key))
+    for (const what of thingsOf(setup).filter((what) => turns(what).pan)) {
+      const turned = turnTo(setup, what, { pan: 33, tilt: 12 })
+      expect(JSON.stringify(turned), keyOf(what)).toContain('33')
+      expect(spotOf(turned, what), keyOf(what)).toEqual(spotOf(setup, what))
     }
   })
 })
@@ -51,10 +54,14 @@ describe.each(setups.map((setup) => [setup.name, setup] as const))('%s', (_, set
 describe('a thing that is not there', () => {
   it('stands nowhere and is not moved', () => {
     const setup = setups[0]!
-    for (const key of ['lights/99', 'cards/99', 'panes/99', 'people/99', 'elsewhere']) {
-      expect(spotOf(setup, key), key).toBeNull()
-      expect(putTo(setup, key, { x: 1, y: 1, z: 1 }), key).toEqual(setup)
+    for (const thing of ['light', 'card', 'pane', 'person'] as const) {
+      const what = { thing, index: 99 }
+      expect(spotOf(setup, what), thing).toBeNull()
+      expect(putTo(setup, what, { x: 1, y: 1, z: 1 }), thing).toEqual(setup)
     }
+    const ground: ThingRef = { thing: 'side', side: 'ground' }
+    expect(spotOf(setup, ground)).toBeNull()
+    expect(putTo(setup, ground, { x: 1, y: 1, z: 1 })).toEqual(setup)
   })
 })
 

@@ -1,63 +1,68 @@
 import { produce } from 'immer'
-import type { Aim, Setup } from '../api/types'
+import type { Aim, RoomSide, Setup, ThingRef } from '../api/types'
 
 /** A place on the set, in metres. */
 export type Spot = { x: number; y: number; z: number }
 
-const indexOf = (key: string) => Number(key.split('/')[1])
-
-/** Where a thing of the drawing stands in the setup, by its key; nothing for what does not stand by itself. */
-export function spotOf(setup: Setup, key: string): Spot | null {
-  const { scene } = setup
-  const index = indexOf(key)
+/** Where a thing stands in the setup; nothing for what does not stand by itself. */
+export function spotOf({ scene, lights, background }: Setup, what: ThingRef): Spot | null {
   const upright = (part?: { x: number; y: number }, z = 0) => (part ? { x: part.x, y: part.y, z } : null)
-  if (key.startsWith('lights/')) {
-    const light = setup.lights[index]
-    return light && !light.on_camera ? light.at : null
-  }
-  if (key.startsWith('cards/')) return scene.cards[index]?.at ?? null
-  if (key.startsWith('panes/')) return scene.panes[index]?.at ?? null
-  if (key.startsWith('people/')) return upright(scene.people[index])
-  switch (key) {
+  switch (what.thing) {
     case 'camera':
       return scene.camera.at
-    case 'thing':
+    case 'product':
       return upright(scene.thing, scene.thing.table)
+    case 'person':
+      return upright(scene.people[what.index])
+    case 'light': {
+      const light = lights[what.index]
+      return light && !light.on_camera ? light.at : null
+    }
+    case 'card':
+      return scene.cards[what.index]?.at ?? null
+    case 'pane':
+      return scene.panes[what.index]?.at ?? null
+    case 'side':
+      return sideAt({ scene, background }, what.side)
+  }
+}
+
+function sideAt({ scene, background }: Pick<Setup, 'scene' | 'background'>, side: RoomSide): Spot | null {
+  const { left, right, rear, ceiling } = scene.room
+  switch (side) {
     case 'background':
-      return { x: 0, y: setup.background.distance, z: 0 }
-    case 'room/left':
-      return { x: -(scene.room.left?.distance ?? 0), y: 0, z: 0 }
-    case 'room/right':
-      return { x: scene.room.right?.distance ?? 0, y: 0, z: 0 }
-    case 'room/rear':
-      return { x: 0, y: -(scene.room.rear?.distance ?? 0), z: 0 }
-    case 'room/ceiling':
-      return { x: 0, y: 0, z: scene.room.ceiling?.distance ?? 0 }
-    default:
+      return { x: 0, y: background.distance, z: 0 }
+    case 'left':
+      return { x: -(left?.distance ?? 0), y: 0, z: 0 }
+    case 'right':
+      return { x: right?.distance ?? 0, y: 0, z: 0 }
+    case 'rear':
+      return { x: 0, y: -(rear?.distance ?? 0), z: 0 }
+    case 'ceiling':
+      return { x: 0, y: 0, z: ceiling?.distance ?? 0 }
+    case 'ground':
       return null
   }
 }
 
 /** The setup with a thing put somewhere else. A wall goes only the way it faces. */
-export function putTo(setup: Setup, key: string, to: Spot): Setup {
-  const index = indexOf(key)
+export function putTo(setup: Setup, what: ThingRef, to: Spot): Setup {
   return produce(setup, ({ scene, lights, background }) => {
-    const light = lights[index]
-    const card = scene.cards[index]
-    const pane = scene.panes[index]
-    const person = scene.people[index]
+    const put = (part?: { at: Spot }) => {
+      if (part) part.at = to
+    }
     const { left, right, rear, ceiling } = scene.room
-    if (key.startsWith('lights/') && light) light.at = to
-    else if (key.startsWith('cards/') && card) card.at = to
-    else if (key.startsWith('panes/') && pane) pane.at = to
-    else if (key.startsWith('people/') && person) Object.assign(person, { x: to.x, y: to.y })
-    else if (key === 'camera') scene.camera.at = to
-    else if (key === 'thing') Object.assign(scene.thing, { x: to.x, y: to.y, table: to.z })
-    else if (key === 'background') background.distance = to.y
-    else if (key === 'room/left' && left) left.distance = -to.x
-    else if (key === 'room/right' && right) right.distance = to.x
-    else if (key === 'room/rear' && rear) rear.distance = -to.y
-    else if (key === 'room/ceiling' && ceiling) ceiling.distance = to.z
+    if (what.thing === 'camera') put(scene.camera)
+    else if (what.thing === 'product') Object.assign(scene.thing, { x: to.x, y: to.y, table: to.z })
+    else if (what.thing === 'person') Object.assign(scene.people[what.index] ?? {}, { x: to.x, y: to.y })
+    else if (what.thing === 'light') put(lights[what.index])
+    else if (what.thing === 'card') put(scene.cards[what.index])
+    else if (what.thing === 'pane') put(scene.panes[what.index])
+    else if (what.side === 'background') background.distance = to.y
+    else if (what.side === 'left' && left) left.distance = -to.x
+    else if (what.side === 'right' && right) right.distance = to.x
+    else if (what.side === 'rear' && rear) rear.distance = -to.y
+    else if (what.side === 'ceiling' && ceiling) ceiling.distance = to.z
   })
 }
 
@@ -65,26 +70,25 @@ export function putTo(setup: Setup, key: string, to: Spot): Setup {
 export type Turn = { pan: number; tilt: number }
 
 /** Whether a thing can be turned on the level, and whether it can be tilted. */
-export function turns(key: string): { pan: boolean; tilt: boolean } {
-  const both = key === 'camera' || key.startsWith('lights/') || key.startsWith('cards/')
-  return { pan: both || key === 'thing' || key.startsWith('people/') || key.startsWith('panes/'), tilt: both }
+export function turns({ thing }: ThingRef): { pan: boolean; tilt: boolean } {
+  return { pan: thing !== 'side', tilt: thing === 'camera' || thing === 'light' || thing === 'card' }
 }
 
 /** The setup with a thing turned by hand. */
-export function turnTo(setup: Setup, key: string, { pan, tilt }: Turn): Setup {
-  const index = indexOf(key)
-  const aim: Aim = { at: 'free', pan, tilt }
+export function turnTo(setup: Setup, what: ThingRef, { pan, tilt }: Turn): Setup {
   return produce(setup, ({ scene, lights }) => {
-    const light = lights[index]
-    const card = scene.cards[index]
-    const pane = scene.panes[index]
-    const person = scene.people[index]
-    if (key.startsWith('lights/') && light) light.aim = aim
-    else if (key.startsWith('cards/') && card) card.aim = aim
-    else if (key.startsWith('panes/') && pane) pane.looks = pan
-    else if (key.startsWith('people/') && person) person.looks = pan
-    else if (key === 'camera') scene.camera.aim = aim
-    else if (key === 'thing') scene.thing.looks = pan
+    const aim = (part?: { aim: Aim }) => {
+      if (part) part.aim = { at: 'free', pan, tilt }
+    }
+    const turn = (part?: { looks?: number | null }) => {
+      if (part) part.looks = pan
+    }
+    if (what.thing === 'camera') aim(scene.camera)
+    else if (what.thing === 'light') aim(lights[what.index])
+    else if (what.thing === 'card') aim(scene.cards[what.index])
+    else if (what.thing === 'pane') turn(scene.panes[what.index])
+    else if (what.thing === 'person') turn(scene.people[what.index])
+    else if (what.thing === 'product') turn(scene.thing)
   })
 }
 

@@ -4,10 +4,12 @@
 
 mod curves;
 mod edges;
+mod thing;
 mod things;
 mod words;
 
 pub use curves::Curve;
+pub use thing::ThingRef;
 pub use things::{Drawn, DrawnKind};
 
 use crate::assess::Facts;

@@ -27,7 +27,7 @@ fn everything_is_in_the_drawing() {
         }) {
             assert!(inside(layout.extent, thing.at), "{} of {}", thing.name, setup.name);
         }
-        let camera = layout.things.iter().filter(|thing| thing.key == "camera").count();
+        let camera = layout.things.iter().filter(|thing| thing.what == ThingRef::Camera).count();
         assert_eq!(camera, 1);
         assert_eq!(layout.beams.len(), setup.lights.iter().filter(|light| light.on).count());
     }

@@ -1,6 +1,8 @@
+use super::ThingRef;
 use super::words::Words;
 use crate::geometry::{DVec3, Flat, Point};
 use crate::scene::{CardKind, PaneKind, Posture, Surface};
+use crate::set::RoomSide;
 use crate::setup::{SubjectKind, light_mark};
 use crate::situation::Situation;
 use serde::Serialize;
@@ -40,10 +42,10 @@ pub enum DrawnKind {
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct Drawn {
-    /// What it is.
+    /// How it is drawn.
     pub kind: DrawnKind,
-    /// Its place in its list: `people/0`, `lights/1`, `cards/0`, `panes/0`, `camera`, `thing`.
-    pub key: String,
+    /// Which thing of the set it is.
+    pub what: ThingRef,
     /// The mark it has in the drawing and in the legend: A for a light, 1 for a card, i for a pane; none where its shape
     /// says what it is.
     pub mark: Option<String>,
@@ -64,7 +66,7 @@ pub struct Drawn {
 /// What is said of a thing: what it is, where in its list, its mark, its name and its place.
 struct Said {
     kind: DrawnKind,
-    key: String,
+    what: ThingRef,
     mark: Option<String>,
     name: String,
     place: String,
@@ -72,9 +74,9 @@ struct Said {
 
 impl Said {
     fn drawn(self, at: DVec3, looks: DVec3, outline: impl IntoIterator<Item = DVec3>, stand: bool) -> Drawn {
-        let Said { kind, key, mark, name, place } = self;
+        let Said { kind, what, mark, name, place } = self;
         let outline = outline.into_iter().map(Point).collect();
-        Drawn { kind, key, mark, name, place, at: at.into(), looks: looks.into(), outline, stand }
+        Drawn { kind, what, mark, name, place, at: at.into(), looks: looks.into(), outline, stand }
     }
 }
 
@@ -100,8 +102,8 @@ fn panes<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item =
             (PaneKind::Glass, None) => (DrawnKind::Glass, "Glass"),
         };
         let mark = ROMAN.get(index).map(|mark| (*mark).to_owned());
-        let (key, place) = (format!("panes/{index}"), words.pane(pane));
-        Said { kind, key, mark, name: name.to_owned(), place }.drawn(flat.middle, flat.normal(), flat.corners(), false)
+        let (what, place) = (ThingRef::Pane { index }, words.pane(pane));
+        Said { kind, what, mark, name: name.to_owned(), place }.drawn(flat.middle, flat.normal(), flat.corners(), false)
     })
 }
 
@@ -117,7 +119,7 @@ fn subject(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
         let outline = front.corners().into_iter().chain(front.corners().map(|corner| corner + back));
         let said = Said {
             kind: DrawnKind::Thing,
-            key: "thing".to_owned(),
+            what: ThingRef::Product,
             mark: None,
             name: "Thing".to_owned(),
             place: words.thing(&scene.thing),
@@ -130,12 +132,12 @@ fn subject(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
         .map(|(index, (face, person))| {
             let foot = face.at.with_z(0.0);
             let name = if alone { "Subject".to_owned() } else { format!("Person {}", index + 1) };
-            let (key, place) = (format!("people/{index}"), words.person(person));
+            let (what, place) = (ThingRef::Person { index }, words.person(person));
             let kind = match person.posture {
                 Posture::Standing => DrawnKind::Person,
                 Posture::Sitting => DrawnKind::Seated,
             };
-            let said = Said { kind, key, mark: None, name, place };
+            let said = Said { kind, what, mark: None, name, place };
             said.drawn(face.at, face.gaze, [foot, foot.with_z(person.crown())], false)
         })
         .collect()
@@ -150,8 +152,13 @@ fn cards<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item =
             CardKind::White | CardKind::Silver | CardKind::Gold => DrawnKind::Card,
         };
         let name = crate::say::capital(card.kind.words());
-        let (key, mark) = (format!("cards/{index}"), Some((index + 1).to_string()));
-        Said { kind, key, mark, name, place: words.card(card) }.drawn(flat.middle, flat.normal(), flat.corners(), false)
+        let (what, mark) = (ThingRef::Card { index }, Some((index + 1).to_string()));
+        Said { kind, what, mark, name, place: words.card(card) }.drawn(
+            flat.middle,
+            flat.normal(),
+            flat.corners(),
+            false,
+        )
     })
 }
 
@@ -165,7 +172,7 @@ fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item 
         let kept = || s.kit.flash(&light.flash).map_or_else(String::new, |flash| flash.name.to_string());
         let said = Said {
             kind: if lit.is_some() { DrawnKind::Light } else { DrawnKind::LightOff },
-            key: format!("lights/{index}"),
+            what: ThingRef::Light { index },
             mark: Some(light_mark(index)),
             name: lit.map_or_else(|| format!("{}, off", kept()), |lit| lit.name.clone()),
             place: words.light(light),
@@ -178,7 +185,7 @@ fn camera(s: &Situation<'_>, words: &Words<'_>) -> Drawn {
     let view = s.stage.view;
     let body = Flat::new(view.eye - view.looks * 0.06, view.looks, 0.14, 0.1).corners();
     let (kind, name) = (DrawnKind::Camera, "Camera".to_owned());
-    Said { kind, key: "camera".to_owned(), mark: None, name, place: words.camera() }
+    Said { kind, what: ThingRef::Camera, mark: None, name, place: words.camera() }
         .drawn(view.eye, view.looks, body, false)
 }
 
@@ -188,34 +195,34 @@ fn walls(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
     let setup = s.setup;
     let room = setup.scene.room;
     let mut found = Vec::new();
-    let mut note = |key: &str, name: &str, distance: f64, surface: Surface, ends: [DVec3; 2], looks: DVec3| {
-        let (key, name, place) = (key.to_owned(), name.to_owned(), words.wall(distance, surface));
-        let said = Said { kind: DrawnKind::Wall, key, mark: None, name, place };
+    let mut note = |side: RoomSide, name: &str, distance: f64, surface: Surface, ends: [DVec3; 2], looks: DVec3| {
+        let (what, name, place) = (ThingRef::Side { side }, name.to_owned(), words.wall(distance, surface));
+        let said = Said { kind: DrawnKind::Wall, what, mark: None, name, place };
         found.push(said.drawn((ends[0] + ends[1]) / 2.0, looks, ends, false));
     };
     let height = room.ceiling.map_or(LONG, |ceiling| ceiling.distance.metres());
     if let Some(far) = setup.back_wall() {
         let ends = [DVec3::new(-LONG, far, 0.0), DVec3::new(LONG, far, height)];
-        note("background", "Background", far, setup.background.surface, ends, DVec3::NEG_Y);
+        note(RoomSide::Background, "Background", far, setup.background.surface, ends, DVec3::NEG_Y);
     }
     if let Some(rear) = room.rear {
         let y = -rear.distance.metres();
         let ends = [DVec3::new(-LONG, y, 0.0), DVec3::new(LONG, y, height)];
-        note("room/rear", "Wall behind the camera", -y, rear.surface, ends, DVec3::Y);
+        note(RoomSide::Rear, "Wall behind the camera", -y, rear.surface, ends, DVec3::Y);
     }
-    for (key, name, wall, side) in
-        [("room/left", "Left wall", room.left, -1.0), ("room/right", "Right wall", room.right, 1.0)]
+    for (which, name, wall, side) in
+        [(RoomSide::Left, "Left wall", room.left, -1.0), (RoomSide::Right, "Right wall", room.right, 1.0)]
     {
         if let Some(wall) = wall {
             let x = side * wall.distance.metres();
             let ends = [DVec3::new(x, -LONG, 0.0), DVec3::new(x, LONG, height)];
-            note(key, name, wall.distance.metres(), wall.surface, ends, DVec3::X * -side);
+            note(which, name, wall.distance.metres(), wall.surface, ends, DVec3::X * -side);
         }
     }
     if let Some(ceiling) = room.ceiling {
         let z = ceiling.distance.metres();
         let ends = [DVec3::new(-LONG, -LONG, z), DVec3::new(LONG, LONG, z)];
-        note("room/ceiling", "Ceiling", z, ceiling.surface, ends, DVec3::NEG_Z);
+        note(RoomSide::Ceiling, "Ceiling", z, ceiling.surface, ends, DVec3::NEG_Z);
     }
     found
 }

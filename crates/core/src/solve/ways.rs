@@ -124,3 +124,36 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     changes.extend(others.map(|approach| Change::Approach { approach }));
     changes
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::marks::ApertureMark;
+    use crate::sample;
+    use crate::setup::Dial;
+
+    /// Another approach is another picture: it is told as if it cost four more than it scores.
+    #[test]
+    fn another_picture_stands_back() {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        setup.camera.aperture = Dial::held(ApertureMark::new(12).unwrap());
+        setup.camera.nd.held = true;
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let (w, dials) = (Weights::default(), Dials::of(&setup));
+        let tried = ways_out(&s, &w, &dials);
+        let plain = |tried: &Tried| {
+            let changed = apply(&setup, &kit, &tried.way.change);
+            let after = s.after(&changed).unwrap();
+            score(&after, &w, &best_from(&after, &w, &dials).dials)
+        };
+        let mut seen = [0, 0];
+        for tried in &tried {
+            let other = matches!(tried.way.change, Change::Approach { .. });
+            seen[usize::from(other)] += 1;
+            let more = if other { 4.0 } else { 0.0 };
+            assert!((tried.score - plain(tried) - more).abs() < 1e-9, "{}", tried.way.text);
+        }
+        assert!(seen[0] > 0 && seen[1] > 0, "{seen:?}");
+    }
+}

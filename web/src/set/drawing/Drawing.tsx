@@ -6,6 +6,7 @@ import { EqualLight, Ground, Lines, MirrorImages, Sight, Spans, Sun, Words } fro
 import { type Dot } from '../../drawing/path'
 import { ahead, type Projection } from './projection'
 import { Symbol } from './Symbol'
+import { isMain, keyOf } from '../things'
 
 type Props = {
   p: Projection
@@ -25,7 +26,7 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
     light === null ? all : all.filter((mark) => mark.light === light)
   const lines = (edges: Layout['beams']) =>
     marked(edges).flatMap((edge) => (p.side === 'plan' ? edge.plan : edge.elevation))
-  const main = layout.things.find(({ key }) => key === 'people/0' || key === 'thing')
+  const main = layout.things.find(({ what }) => isMain(what))
   const eye = layout.pyramid.eye
   return (
     <>
@@ -45,7 +46,7 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
       {layout.things
         .filter((thing) => isSeen(thing, p))
         .map((thing) => (
-          <g key={thing.key} data-drawn={thing.key}>
+          <g key={keyOf(thing.what)} data-drawn={keyOf(thing.what)}>
             {hold ? hold(thing) : <Symbol thing={thing} p={p} inks={inks} />}
           </g>
         ))}
@@ -54,7 +55,9 @@ export function Drawing({ p, inks, layout, assessment, chosen, hold }: Props) {
         <MirrorImages p={p} inks={inks} assessment={assessment} eye={eye} />
       </g>
       <g aria-hidden pointerEvents="none">
-        {layout.things.map((thing) => thing.mark && <Mark key={thing.key} thing={thing} p={p} inks={inks} />)}
+        {layout.things.map(
+          (thing) => thing.mark && <Mark key={keyOf(thing.what)} thing={thing} p={p} inks={inks} />,
+        )}
         {layout.beyond && p.side === 'plan' && (
           <Words at={[p.width - 6, 14]} inks={inks} size={11.5} anchor="end" ink={inks.quiet}>
             {`${layout.beyond} →`}
@@ -73,11 +76,10 @@ const isSeen = (thing: Drawn, p: Projection) =>
 /** The light whose marks are drawn: the chosen one, else the first that fires; all where `chosen` is nothing. */
 function chosenLight(layout: Layout, assessment: Assessment, chosen: string | null): string | null {
   if (chosen === null) return null
-  const index = layout.things
-    .filter(({ key }) => key.startsWith('lights/'))
-    .findIndex(({ key }) => key === chosen)
-  const on = layout.things.filter(({ kind, key }) => kind === 'light' && key.startsWith('lights/'))
-  const place = on.findIndex(({ key }) => key === (index >= 0 ? chosen : on[0]?.key))
+  const lights = layout.things.filter(({ what }) => what.thing === 'light')
+  const on = lights.filter(({ kind }) => kind === 'light')
+  const one = lights.find(({ what }) => keyOf(what) === chosen) ?? on[0]
+  const place = on.findIndex((light) => light === one)
   return assessment.set.lights[place]?.light ?? ''
 }
 
@@ -100,11 +102,17 @@ function Mark({ thing, p, inks }: { thing: Drawn; p: Projection; inks: Inks }) {
 function FaceLevels({ p, inks, layout, assessment }: Omit<Props, 'chosen' | 'hold'>) {
   const levels = assessment.set.evenness?.faces
   if (!levels) return null
-  const people = layout.things.filter(({ key }) => key.startsWith('people/'))
+  const people = layout.things.filter(({ what }) => what.thing === 'person')
   return people.map((person, index) => {
     const at = p.at(person.at)
     return (
-      <Words key={person.key} at={[at[0] + 0.26 * p.scale, at[1] + 4]} inks={inks} size={11} anchor="start">
+      <Words
+        key={keyOf(person.what)}
+        at={[at[0] + 0.26 * p.scale, at[1] + 4]}
+        inks={inks}
+        size={11}
+        anchor="start"
+      >
         {stopsLabel(levels[index] ?? 0)}
       </Words>
     )

@@ -1,9 +1,10 @@
-import type { Assessment, Drawn, Layout, Setup } from '../../api/types'
+import type { Assessment, Drawn, Layout, Setup, ThingRef } from '../../api/types'
 import type { Units } from '../../words/units'
 import { Drawing, Patterns } from '../drawing/Drawing'
 import { onPaper } from '../drawing/inks'
 import { projection } from '../drawing/projection'
 import { Ruler } from '../drawing/Ruler'
+import { isMain } from '../things'
 
 /** A CSS pixel is 1/96 inch: so many of them make a millimetre on paper. */
 const PER_MM = 96 / 25.4
@@ -91,18 +92,19 @@ type LegendProps = { x: number; width: number } & Pick<Props, 'setup' | 'layout'
 /** What stands where: heights, distances, powers, and the dials of the camera. */
 function Legend({ x, width, setup, layout, assessment }: LegendProps) {
   const room = Math.floor(width / LETTER)
-  const people = layout.things.filter(({ key }) => key.startsWith('people/')).length
+  const of = (kind: ThingRef['thing']) => layout.things.filter(({ what }) => what.thing === kind)
+  const people = of('person').length
   const entries = [
     ...layout.things
       .filter(({ kind }) => kind === 'light')
       .map((thing) => entryOf(thing, power(setup, assessment, thing))),
-    ...layout.things.filter(({ key }) => key.startsWith('cards/')).map((thing) => entryOf(thing)),
-    ...layout.things.filter(({ key }) => key === 'camera').map((thing) => entryOf(thing, dials(assessment))),
+    ...of('card').map((thing) => entryOf(thing)),
+    ...of('camera').map((thing) => entryOf(thing, dials(assessment))),
     ...layout.things
-      .filter(({ key }) => key === 'thing' || key === 'people/0')
+      .filter(({ what }) => isMain(what))
       .map((thing) => entryOf(people > 1 ? { ...thing, name: `People, ${people}; the first` } : thing)),
-    ...layout.things.filter(({ key }) => key.startsWith('panes/')).map((thing) => entryOf(thing)),
-    ...layout.things.filter(({ kind }) => kind === 'wall').map((thing) => entryOf(thing)),
+    ...of('pane').map((thing) => entryOf(thing)),
+    ...of('side').map((thing) => entryOf(thing)),
   ]
   const rows = entries.flatMap(({ mark, name, lines }) => [
     { text: `${mark ? `${mark}  ` : ''}${name}`, strong: true },
@@ -126,7 +128,7 @@ const entryOf = (thing: Drawn, more?: string) => ({
 })
 
 function power(setup: Setup, assessment: Assessment, thing: Drawn): string | undefined {
-  const light = setup.lights[Number(thing.key.split('/')[1])]
+  const light = thing.what.thing === 'light' ? setup.lights[thing.what.index] : undefined
   const report = assessment.lights.find((one) => one.light === light?.id)
   if (!report) return undefined
   return `${report.flash}, power ${report.power}${report.gel ? `, ${report.gel}` : ''}`
