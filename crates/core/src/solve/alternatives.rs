@@ -115,10 +115,8 @@ pub(super) fn alternatives(s: &Situation<'_>, plan: &Dials) -> Vec<Alternative> 
     let mut found: Vec<(AlternativeKind, Dials)> = Vec::new();
     for kind in AlternativeKind::ALL.into_iter().take_while(|_| !given_up()) {
         let other = best(s, &kind.weights());
-        if kind.wins(s, &other, plan)
-            && differ(&other.dials, plan)
-            && found.iter().all(|(_, known)| differ(known, &other.dials))
-        {
+        // What wins is other dials than the plan's: the powers follow from them.
+        if kind.wins(s, &other, plan) && found.iter().all(|(_, known)| differ(known, &other.dials)) {
             found.push((kind, other.dials));
         }
     }
