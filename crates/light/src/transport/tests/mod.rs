@@ -294,3 +294,28 @@ proptest! {
         }
     }
 }
+
+/// A silver card sends its light about the way a mirror would: by the 28th power of the cosine, so that half of it goes within
+/// 12½° of that way (common practice for a dull silver), and all of it no further than what falls on it.
+#[rstest]
+#[case::straight(0.0, 1.0)]
+#[case::half_way(12.5, 0.511)]
+#[case::off(25.0, 0.0636)]
+fn a_silver_card_has_a_lobe(#[case] off: f64, #[case] part: f64) {
+    let mut still = void();
+    let flat = Flat::new(DVec3::Z * 1.5, DVec3::Y, 0.05, 0.05);
+    still.sheets = vec![Sheet { flat, does: Sheeting::Metal(0.85) }];
+    // Lit from 30° to the one side, mirrored to 30° on the other.
+    let sun = Source::Parallel { way: direction(-30.0, 0.0), walled: false };
+    let light = light(still, sun);
+    let far = 4.0;
+    let at = |turned: f64| {
+        let way = direction(30.0 + turned, 0.0);
+        light.from(facing(DVec3::Z * 1.5 + way * far, -way)).gains()[0].carded
+    };
+    assert!((at(off) / at(0.0) - part).abs() < 0.01, "{} of {}", at(off), at(0.0));
+    // On the axis: 0.85 of what falls there, 29/2π of it a steradian.
+    let falls = f64::to_radians(30.0).cos();
+    let straight = 0.85 * falls * 29.0 / (2.0 * PI) * 0.0025 / (far * far);
+    assert!((at(0.0) / straight - 1.0).abs() < 0.02, "{} {straight}", at(0.0));
+}
