@@ -130,6 +130,23 @@ fn every_cure_is_found(#[case] setup: Setup, #[case] text: &str) {
     );
 }
 
+/// A cure that would put the light through the ceiling is none, nor one that brings something else into the glass.
+#[test]
+fn a_cure_leaves_a_set_that_stands() {
+    let raised = |ceiling: f64| {
+        let mut setup = in_a_room(0.9, -1.8, 2.0);
+        setup.scene.room.ceiling.as_mut().unwrap().distance = Metres::nearest(ceiling);
+        let found = cures(&setup, &sample::kit(), House::default(), &seen(&setup));
+        for cure in found.iter().filter_map(|cure| cure.change.as_ref()) {
+            let cured = apply(&setup, &sample::kit(), cure);
+            assert_eq!(cured.check(&sample::kit()), Ok(()), "{cure:?}");
+            assert!(seen(&cured).len() < seen(&setup).len(), "{cure:?}");
+        }
+        found.iter().any(|cure| cure.text.starts_with("Raise it"))
+    };
+    assert!(raised(3.0) && !raised(2.6));
+}
+
 /// The whole frame, from its lower left to its upper right.
 const FRAME: [f64; 4] = [-1.0, -1.0, 1.0, 1.0];
 
