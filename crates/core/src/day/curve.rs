@@ -25,8 +25,8 @@ const LASTS: f64 = 180.0;
 const TURNS: f64 = 360.0;
 /// Whether a cloud is there is forgotten to 1/e in this many minutes (the program's own choice).
 const FORGOTTEN: f64 = 45.0;
-/// Under this share of the beam, the sun is not seen for cloud.
-const SEEN: f64 = 0.1;
+/// A sun so many stops under what it should give is behind a cloud (the program's own choice).
+const BEHIND_CLOUD: f64 = -3.0;
 
 impl AmbientSource {
     const fn prior(self) -> Prior {
@@ -138,8 +138,7 @@ impl<'a> SetupCurve<'a> {
         }
         let known = PerPatch::of(|patch| {
             let of = taken.iter().enumerate().filter(|(_, taken)| taken.patch == patch);
-            of.map(|(reading, taken)| Known { index: taken.index, minute: taken.minute, difference: fit.left(reading) })
-                .collect()
+            of.map(|(reading, taken)| Known { minute: taken.minute, difference: fit.left(reading) }).collect()
         });
         SetupCurve { setup, sources, fit, taken, known }
     }
@@ -171,8 +170,7 @@ impl LightNow<'_> {
     fn beyond(&self, patch: Patch) -> f64 {
         // What lamps give stays as it was; it is taken from the face.
         let steady = self.model.face.lamps / self.model.face.lux().max(1e-12);
-        let as_read = bent(&self.curve.known[patch], self.minute, steady).map_or(0.0, |bent| bent.by);
-        self.curve.fit.beyond(self.minute, on(patch)) + as_read
+        self.curve.fit.beyond(self.minute, on(patch)) + bent(&self.curve.known[patch], self.minute, steady)
     }
 
     /// The exposure value of a patch, with what cards add.
@@ -183,6 +181,11 @@ impl LightNow<'_> {
     /// Stops by which one source is brighter than expected, and 0 where the setup has none such.
     pub(crate) fn scale(&self, source: AmbientSource) -> f64 {
         self.curve.sources.iter().zip(&self.scales).find(|(of, _)| **of == source).map_or(0.0, |(_, scale)| *scale)
+    }
+
+    /// Whether a cloud stands before the sun, by what was read.
+    pub(super) fn sun_is_hidden(&self) -> bool {
+        self.scale(AmbientSource::Sun) < BEHIND_CLOUD
     }
 
     /// The reading a patch goes by most: its own, its thing's, or else any; the last before, or the nearest. With minutes
@@ -229,7 +232,7 @@ impl LightNow<'_> {
         let sources = self.curve.sources.iter().zip(&self.scales).enumerate();
         sources
             .map(|(index, (source, scale))| {
-                let hidden = *source == AmbientSource::Sun && scale.exp2() < SEEN;
+                let hidden = *source == AmbientSource::Sun && self.sun_is_hidden();
                 let error = self.curve.fit.error(self.minute, &alone(index), &[]);
                 SourceLevel {
                     source: *source,

@@ -61,22 +61,17 @@ impl<'a> DayLight<'a> {
     }
 }
 
-/// A sun so many stops under what it should give is behind a cloud.
-const BEHIND_CLOUD: f64 = -3.0;
-
 /// The sun as it stands on the set: turned from where the camera looks; none while it is down, behind the skyline or
-/// kept off the spot, or behind a cloud that has taken so many stops of it.
-fn on_set(around: &Around<'_>, scale: f64) -> Option<Sun> {
+/// kept off the spot.
+fn on_set(around: &Around<'_>) -> Option<Sun> {
     let open = !around.spot.is_indoors() && !matches!(around.spot.surroundings, crate::place::Surroundings::Shade);
     let over = around.sun_over_skyline();
     let lux = around.light.direct_normal * over;
-    (open && scale > BEHIND_CLOUD && over > 0.05 && around.sun.apparent > 0.0 && around.light.skies[2] < 0.9).then(
-        || Sun {
-            bearing: Degrees::nearest(tenth(turn(around.spot.camera_looks.degrees(), around.sun.azimuth))),
-            elevation: Degrees::nearest(tenth(around.sun.apparent)),
-            level: Ev100::of(tenth(around.meter.incident_level(lux.max(1e-3)))),
-        },
-    )
+    (open && over > 0.05 && around.sun.apparent > 0.0 && around.light.skies[2] < 0.9).then(|| Sun {
+        bearing: Degrees::nearest(tenth(turn(around.spot.camera_looks.degrees(), around.sun.azimuth))),
+        elevation: Degrees::nearest(tenth(around.sun.apparent)),
+        level: Ev100::of(tenth(around.meter.incident_level(lux.max(1e-3)))),
+    })
 }
 
 /// A colour as finely as it is known.
@@ -114,7 +109,7 @@ pub fn forecast_at(
         time: timeline.clock(minute),
         levels: PerPatch::of(|patch| here.level(patch, cover)),
         sources: here.sources(),
-        sun: on_set(&now, sun),
+        sun: on_set(&now).filter(|_| !here.sun_is_hidden()),
         kelvin: now.colour(here.model.face).map(to_fifty),
         background_kelvin: now.colour(here.model.behind).map(to_fifty),
         sunlit: Share::nearest((sunlit * 20.0).round() / 20.0),

@@ -7,7 +7,7 @@ mod modelled;
 mod standing;
 
 pub use around::{Around, FaceLight, open_ground, over_skyline};
-pub use bend::{Bent, Known, bent};
+pub use bend::{Known, bent};
 pub use lit::{Part, PatchLight};
 pub use modelled::{Modelled, modelled};
 pub use standing::{AmbientSource, Standing};
