@@ -1,5 +1,6 @@
 use super::clouded::{self, Clouded};
-use nalgebra::{Cholesky, DMatrix, DVector, Dyn};
+use super::sum::{Spread, State, Sum};
+use nalgebra::DVector;
 
 /// What is expected of a source before anything is read.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -12,7 +13,7 @@ pub struct Prior {
 
 impl Prior {
     /// How much of a scale two times share, with its square in stops.
-    fn shared(self, apart: f64) -> f64 {
+    pub(super) fn shared(self, apart: f64) -> f64 {
         let kept = if self.lasts.is_finite() { (-apart.abs() / self.lasts).exp() } else { 1.0 };
         self.error * self.error * kept
     }
@@ -57,18 +58,11 @@ pub struct Fit {
     pulls: Vec<DVector<f64>>,
     /// The share each source has of each reading.
     shares: Vec<DVector<f64>>,
-    /// What is sure about all readings together.
-    spread: Option<Cholesky<f64, Dyn>>,
+    spread: Option<Spread>,
     left: Vec<f64>,
     clouded: Clouded,
     cost: f64,
 }
-
-/// Rounds a fit takes at most, and the change of cost that ends it.
-const ROUNDS: usize = 100;
-const ENOUGH: f64 = 1e-10;
-/// Steps are halved so often at most.
-const HALVINGS: i32 = 12;
 
 impl Fit {
     /// Finds the scales. Readings of what no source reaches are left out, with nothing left.
@@ -82,67 +76,12 @@ impl Fit {
     }
 
     fn with(expected: &Expected, observed: &[Observed], clouded: Clouded) -> Fit {
-        let sources = expected.sources.len();
         let priors = [expected.sources.clone(), expected.things.clone()].concat();
-        let minutes: Vec<f64> = observed.iter().map(|read| read.minute).collect();
-        let parts: Vec<Vec<f64>> = observed.iter().map(|read| clouded.dimmed(read.minute, &read.parts)).collect();
-        let count = observed.len();
-        let reached: Vec<bool> = parts.iter().map(|parts| parts.iter().sum::<f64>() > 0.0).collect();
-        let kernels: Vec<DMatrix<f64>> = priors
-            .iter()
-            .map(|prior| DMatrix::from_fn(count, count, |a, b| prior.shared(minutes[a] - minutes[b])))
-            .collect();
-        let noise = |read: usize| observed[read].error.powi(2);
-        let state = |pulls: Vec<DVector<f64>>| {
-            let scales: Vec<DVector<f64>> = kernels.iter().zip(&pulls).map(|(kernel, pull)| kernel * pull).collect();
-            let mut shares = vec![DVector::zeros(count); priors.len()];
-            let mut left = vec![0.0; count];
-            let mut cost: f64 = scales.iter().zip(&pulls).map(|(scale, pull)| scale.dot(pull)).sum();
-            for read in (0..count).filter(|read| reached[*read]) {
-                let given: Vec<f64> =
-                    parts[read].iter().zip(&scales).map(|(part, of)| part * of[read].exp2()).collect();
-                let whole: f64 = given.iter().sum();
-                shares.iter_mut().zip(given).for_each(|(share, given)| share[read] = given / whole);
-                let things = observed[read].on.iter().map(|thing| sources + thing);
-                let mut level = whole.log2();
-                for thing in things.filter(|thing| *thing < priors.len()) {
-                    shares[thing][read] = 1.0;
-                    level += scales[thing][read];
-                }
-                left[read] = observed[read].level - level;
-                cost += left[read].powi(2) / noise(read);
-            }
-            State { pulls, scales, shares, left, cost }
-        };
-        // Gauss and Newton's steps, halved as long as that is better.
-        let mut now = state(vec![DVector::zeros(count); priors.len()]);
-        let mut spread = None;
-        for _ in 0..ROUNDS {
-            let mut whole = DMatrix::from_fn(count, count, |a, b| if a == b { noise(a) } else { 0.0 });
-            let mut wanted = DVector::from_column_slice(&now.left);
-            for ((kernel, share), scale) in kernels.iter().zip(&now.shares).zip(&now.scales) {
-                whole += DMatrix::from_fn(count, count, |a, b| share[a] * kernel[(a, b)] * share[b]);
-                wanted += share.component_mul(scale);
-            }
-            let Some(solved) = whole.cholesky() else { break };
-            let pull = solved.solve(&wanted);
-            spread = Some(solved);
-            let to: Vec<DVector<f64>> = now.shares.iter().map(|share| share.component_mul(&pull)).collect();
-            let mut best: Option<State> = None;
-            for halved in 0..HALVINGS {
-                let step = 0.5f64.powi(halved);
-                let tried = state(now.pulls.iter().zip(&to).map(|(from, to)| from + (to - from) * step).collect());
-                if tried.cost < best.as_ref().map_or(now.cost - ENOUGH, |best| best.cost) {
-                    best = Some(tried);
-                } else if best.is_some() {
-                    break;
-                }
-            }
-            let Some(next) = best else { break };
-            now = next;
-        }
-        let cost = now.cost + clouded.unlikely(observed);
-        Fit { priors, sources, minutes, pulls: now.pulls, shares: now.shares, spread, left: now.left, clouded, cost }
+        let (least, spread) = Sum::of(expected, &priors, observed, &clouded).least();
+        let cost = least.cost + clouded.unlikely(observed);
+        let State { pulls, shares, left, .. } = least;
+        let minutes = observed.iter().map(|read| read.minute).collect();
+        Fit { priors, sources: expected.sources.len(), minutes, pulls, shares, spread, left, clouded, cost }
     }
 
     fn scale(&self, of: usize, minute: f64) -> f64 {
@@ -200,13 +139,4 @@ impl Fit {
     pub const fn clouded(&self) -> &Clouded {
         &self.clouded
     }
-}
-
-/// A step of a fit.
-struct State {
-    pulls: Vec<DVector<f64>>,
-    scales: Vec<DVector<f64>>,
-    shares: Vec<DVector<f64>>,
-    left: Vec<f64>,
-    cost: f64,
 }

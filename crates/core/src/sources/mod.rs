@@ -10,6 +10,7 @@
 
 mod clouded;
 mod fit;
+mod sum;
 
 pub use clouded::{Clouded, HIDDEN};
 pub use fit::{Expected, Fit, Observed, Prior};
