@@ -3,12 +3,14 @@
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use tolva_core::House;
-use tolva_core::day::{DayLight, Timeline, answer, moment};
+use tolva_core::day::{DayLight, Timeline, moment};
 use tolva_core::exposure::MeterConstants;
 use tolva_core::format::JobFile;
 use tolva_core::ladder::Ladders;
+use tolva_core::outlook::outlook;
 use tolva_core::quantity::{ClockTime, Id};
-use tolva_core::schedule::{LightWish, propose};
+use tolva_core::schedule::propose;
+use tolva_core::setup::LightWish;
 use tolva_core::setup::Setup;
 
 fn job() -> JobFile {
@@ -53,7 +55,7 @@ fn day(c: &mut Criterion) {
     c.bench_function("a day with plan and ladder", |b| {
         b.iter(|| {
             let light = DayLight::of(black_box(&day), &timeline, MeterConstants::default());
-            answer(&light, &all, Some(&all[0].0), &job.kit, House::default(), None, &Ladders::default())
+            outlook(&light, &all, Some(&all[0].0), &job.kit, House::default(), None, &Ladders::default())
         });
     });
     c.bench_function("one moment of a day", |b| {

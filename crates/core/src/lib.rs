@@ -5,7 +5,6 @@
 //! [`solve::plan`], which turns a [`setup::Setup`] and a [`kit::Kit`] into a plan, and at [`assess::assess`], which
 //! tells what the dials make of the light as they stand.
 
-pub mod advise;
 pub mod approach;
 pub mod arrange;
 pub mod assess;
@@ -19,6 +18,7 @@ mod house;
 pub mod kit;
 pub mod ladder;
 pub mod layout;
+pub mod outlook;
 pub mod place;
 #[cfg(test)]
 mod sample;
@@ -29,6 +29,7 @@ pub mod setup;
 pub mod situation;
 pub mod solve;
 pub mod sources;
+pub mod stage;
 pub mod starts;
 mod wanted;
 

@@ -5,8 +5,9 @@ use std::sync::{Arc, Mutex, PoisonError};
 use tolva_core::FieldError;
 use tolva_core::House;
 use tolva_core::field::Field;
+use tolva_core::forecast::Seen;
 use tolva_core::kit::Kit;
-use tolva_core::setup::Setup;
+
 use tolva_core::situation::Situation;
 
 /// Setups whose light is kept.
@@ -41,12 +42,12 @@ impl Lights {
     pub fn situation<'a>(
         &self,
         of: Option<&str>,
-        setup: &'a Setup,
+        seen: impl Into<Seen<'a>>,
         kit: &'a Kit,
         house: House,
     ) -> Result<Situation<'a>, Vec<FieldError>> {
         let known = of.and_then(|of| self.known(of));
-        let situation = Situation::with(setup, kit, house, known.as_deref())?;
+        let situation = Situation::with(seen, kit, house, known.as_deref())?;
         if let Some(of) = of {
             self.keep(of, &situation.field);
         }
@@ -60,6 +61,7 @@ mod tests {
     use tolva_core::assess::assess_situation;
     use tolva_core::format::{JobFile, KitFile};
     use tolva_core::scene::Position;
+    use tolva_core::setup::Setup;
 
     fn sample() -> (Kit, Setup) {
         let kit: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();

@@ -5,8 +5,9 @@ use crate::emitter::Emitter;
 use crate::geometry::{DVec3, bearing_and_tilt, direction};
 use crate::kit::{Camera, FlashKind, Kit};
 use crate::quantity::{Degrees, Ev100, Metres, Millimetres, Power, Stops};
-use crate::scene::{Aim, Card, CardKind, Pane, PaneKind, Position, Stage, card_points, clear_distance};
+use crate::scene::{Aim, Card, CardKind, Pane, PaneKind, Position};
 use crate::setup::{BackgroundKind, Light, Setup};
+use crate::stage::{Stage, card_points, clear_distance};
 
 /// Kept between what is placed and a wall, in metres.
 const OFF_WALL: f64 = 0.3;
@@ -52,7 +53,7 @@ impl Placing<'_> {
 
     fn emitter(&self, light: &Light, at: DVec3) -> Emitter {
         let focal = Millimetres::nearest(self.setup.camera.focal.millimetres() * self.body.crop());
-        let optics = self.kit.optics(light, focal);
+        let optics = light.optics(self.kit, focal);
         let face = optics.map_or(crate::emitter::Face::Point, |optics| optics.face);
         let law = optics.map_or(crate::emitter::Law::Diffuse, |optics| optics.law);
         Emitter { middle: at, looks: self.setup.direction_of(light.aim, at), face, law }

@@ -1,5 +1,5 @@
+use super::advise::dial_reason;
 use super::{Account, Facts, account};
-use crate::advise::dial_reason;
 use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
 use crate::quantity::{Id, Kelvin, Power};
 use crate::setup::Dial;

@@ -1,6 +1,7 @@
 //! Assessing: what the dials, as they stand, make of the light.
 
 mod account;
+pub mod advise;
 mod dials;
 mod facts;
 mod levels;
@@ -19,14 +20,15 @@ pub use readings::ReadingReport;
 pub use set::{BounceWords, Evenness, InPicture, PlacedCard, PlacedLight, SetReport, Softness};
 pub(crate) use set::{face_levels, spill_words};
 
-use crate::advise::{Remark, cautions};
 use crate::approach::{Approach, Band};
 use crate::check::FieldError;
+use crate::forecast::Seen;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::{Metres, Stops, figure};
-use crate::setup::{Patch, Setup};
+use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
+use advise::{Remark, cautions};
 use serde::Serialize;
 
 /// The approach in force, with why it would be proposed.
@@ -113,8 +115,8 @@ impl Assessment {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn assess(setup: &Setup, kit: &Kit, house: House) -> Result<Assessment, Vec<FieldError>> {
-    Ok(assess_situation(&Situation::new(setup, kit, house)?))
+pub fn assess<'a>(seen: impl Into<Seen<'a>>, kit: &'a Kit, house: House) -> Result<Assessment, Vec<FieldError>> {
+    Ok(assess_situation(&Situation::new(seen, kit, house)?))
 }
 
 /// Assesses a resolved setup as its dials stand.

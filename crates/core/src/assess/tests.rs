@@ -2,7 +2,7 @@ use super::*;
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::{Id, Power};
 use crate::sample;
-use crate::setup::{ExposureMode, Measured, Patch};
+use crate::setup::{ExposureMode, Measured, Patch, Setup};
 use proptest::prelude::*;
 
 fn assessed(setup: &Setup) -> Assessment {

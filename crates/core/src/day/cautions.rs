@@ -1,7 +1,7 @@
 use super::light::{DayLight, looks_into_sun};
 use crate::forecast::Standing;
 use crate::quantity::{ClockTime, Id};
-use crate::schedule::LightWish;
+use crate::setup::LightWish;
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
 
@@ -79,7 +79,7 @@ const DARK: f64 = -6.0;
 
 /// Cautions of a setup while it is made, and those of the day.
 #[must_use]
-pub(super) fn remarks(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Vec<DayRemark> {
+pub(crate) fn remarks(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Vec<DayRemark> {
     let mut found = Vec::new();
     for (id, setup) in setups {
         let Some(slot) = &setup.slot else { continue };

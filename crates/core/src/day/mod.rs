@@ -1,6 +1,5 @@
 //! A job's day: its place, sky and hours, and what the light of that day will be.
 
-mod answer;
 mod by_readings;
 mod cautions;
 mod curve;
@@ -10,12 +9,13 @@ mod read;
 mod said;
 mod timeline;
 
-pub use answer::{CloudHour, DayAnswer, DaySetup, LightPoint, NamedEvent, NamedWindow, SunPoint, answer};
+pub(crate) use cautions::remarks;
 pub use cautions::{DayCaution, DayRemark};
 pub(crate) use curve::SetupCurve;
 pub use light::{DayLight, forecast, forecast_at};
 pub use moment::{Moment, kind_of_light, moment, put_at};
 pub use read::ReadingPoint;
+pub(crate) use read::readings;
 pub use said::{SetupLight, light_of};
 pub use timeline::Timeline;
 pub(crate) use timeline::date;

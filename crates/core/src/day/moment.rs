@@ -133,7 +133,6 @@ pub fn put_at(
             put.ambient = kind_of_light(&around, &model);
         }
     }
-    put.forecast = forecast_at(day, timeline, meter, &put, minute as f64, None);
     Ok(put)
 }
 

@@ -1,11 +1,12 @@
 //! The readings of a setup as its day has them.
 
 use super::SetupCurve;
+use super::curve::Taken;
 use super::light::DayLight;
 use crate::forecast::AmbientSource;
 use crate::marks::stops_amount;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
-use crate::setup::{Patch, Setup};
+use crate::setup::{Patch, Reading, Setup};
 use crate::situation::reading_level;
 use serde::Serialize;
 
@@ -102,48 +103,74 @@ fn shines(sources: &[AmbientSource]) -> String {
     format!("{} {gives}", there.join(" and "))
 }
 
+/// A reading that has a time on the strip.
+struct Read<'a> {
+    reading: &'a Reading,
+    time: &'a ClockTime,
+    minute: usize,
+    /// What the sources make of it; none where no forecast takes it in.
+    taken: Option<&'a Taken>,
+}
+
+impl Read<'_> {
+    /// By how much it and another of its patch say something else, in stops; none where they do not contradict.
+    fn contradicts(&self, other: &Read<'_>) -> Option<f64> {
+        let by = (self.taken?.difference - other.taken?.difference).abs();
+        let near = self.minute.abs_diff(other.minute) <= 60 && self.reading.patch == other.reading.patch;
+        (near && by > CONTRADICT).then_some(by)
+    }
+}
+
 /// The readings of a setup on the strip. Readings later than the clock are shown, but not taken in yet.
-pub(super) fn readings(
+pub(crate) fn readings(
     day: &DayLight<'_>,
     setup: &Setup,
     curve: Option<&SetupCurve<'_>>,
     known_until: Option<f64>,
 ) -> Vec<ReadingPoint> {
-    let mut points: Vec<ReadingPoint> = Vec::new();
-    for (index, reading) in setup.readings.iter().enumerate() {
-        let Some(time) = &reading.time else { continue };
-        let Ok(minute) = day.timeline.minute_of(time) else { continue };
-        let taken = curve.and_then(|curve| curve.taken().iter().find(|taken| taken.index == index));
-        let difference = taken.map(|taken| taken.difference);
-        let known = known_until.is_none_or(|until| minute as f64 <= until);
-        let against = points.iter().filter(|other| other.patch == reading.patch).find_map(|other| {
-            let by = (difference? - other.difference?.stops()).abs();
-            let near = minute.abs_diff(other.minute) <= 60;
-            (near && by > CONTRADICT).then(|| Told::Contradicts { other: other.clock.clone(), by })
-        });
-        let beyond = |curve: &SetupCurve<'_>| {
-            let by = taken.map(|taken| taken.beyond).filter(|by| by.abs() > BEYOND)?;
-            Some(Told::Beyond { by, shines: shines(curve.sources()) })
-        };
-        let clouded = curve.is_some_and(|curve| curve.clouded(minute as f64));
-        let told = if known {
-            let far = difference.filter(|off| off.abs() > FAR_OFF && !clouded).map(Told::FarOff);
-            against.or(far).or(clouded.then_some(Told::Cloud)).or_else(|| curve.and_then(beyond))
-        } else {
-            Some(Told::ToCome)
-        };
-        points.push(ReadingPoint {
-            reading: reading.id.clone(),
-            patch: reading.patch,
-            minute,
-            clock: time.clone(),
-            ev: reading_level(setup, reading, day.meter),
-            difference: difference.map(Stops::nearest),
-            known,
-            odd: told.map(|told| told.words(reading.patch, time)),
-        });
-    }
-    points
+    let read: Vec<Read<'_>> = setup
+        .readings
+        .iter()
+        .enumerate()
+        .filter_map(|(index, reading)| {
+            let time = reading.time.as_ref()?;
+            let minute = day.timeline.minute_of(time).ok()?;
+            let taken = curve.and_then(|curve| curve.taken().iter().find(|taken| taken.index == index));
+            Some(Read { reading, time, minute, taken })
+        })
+        .collect();
+    let told = |at: usize, now: &Read<'_>| {
+        if known_until.is_some_and(|until| now.minute as f64 > until) {
+            return Some(Told::ToCome);
+        }
+        // Of two that contradict each other the later in the list asks.
+        let against = |other: &Read<'_>| now.contradicts(other).map(|by| (other.time.clone(), by));
+        if let Some((other, by)) = read[..at].iter().find_map(against) {
+            return Some(Told::Contradicts { other, by });
+        }
+        let clouded = curve.is_some_and(|curve| curve.clouded(now.minute as f64));
+        if let Some(off) = now.taken.map(|taken| taken.difference).filter(|off| off.abs() > FAR_OFF && !clouded) {
+            return Some(Told::FarOff(off));
+        }
+        if clouded {
+            return Some(Told::Cloud);
+        }
+        // One of two that contradict each other is wrong: what the other has beyond its sources is not known.
+        let doubted = read[at + 1..].iter().any(|other| against(other).is_some());
+        let by = now.taken.map(|taken| taken.beyond).filter(|by| by.abs() > BEYOND && !doubted)?;
+        Some(Told::Beyond { by, shines: shines(curve?.sources()) })
+    };
+    let point = |(at, now): (usize, &Read<'_>)| ReadingPoint {
+        reading: now.reading.id.clone(),
+        patch: now.reading.patch,
+        minute: now.minute,
+        clock: now.time.clone(),
+        ev: reading_level(setup, now.reading, day.meter),
+        difference: now.taken.map(|taken| Stops::nearest(taken.difference)),
+        known: known_until.is_none_or(|until| now.minute as f64 <= until),
+        odd: told(at, now).map(|told| told.words(now.reading.patch, now.time)),
+    };
+    read.iter().enumerate().map(point).collect()
 }
 
 #[cfg(test)]

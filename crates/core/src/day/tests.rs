@@ -2,9 +2,10 @@ use super::*;
 use crate::assess::assess;
 use crate::colour::AmbientColour;
 use crate::exposure::MeterConstants;
-use crate::forecast::Forecast;
+use crate::forecast::{Forecast, Seen};
 use crate::house::House;
 use crate::ladder::{Ladders, ladder};
+use crate::outlook::outlook;
 use crate::quantity::{Ev100, Id, Share};
 use crate::sample;
 use crate::setup::{Measured, Patch, Reading, Setup, Slot};
@@ -27,20 +28,21 @@ fn at(setup: &Setup, time: &str) -> Setup {
     setup
 }
 
-fn seen(day: &Day, date: &str, setup: &Setup) -> Setup {
-    let timeline = Timeline::of(date, day).unwrap();
-    Setup { forecast: forecast(day, &timeline, METER, setup), ..setup.clone() }
+fn of(day: &Day, date: &str, setup: &Setup) -> Option<Forecast> {
+    forecast(day, &Timeline::of(date, day).unwrap(), METER, setup)
 }
 
-fn face(setup: &Setup) -> crate::situation::PatchAmbient {
-    let kit = sample::kit();
-    Situation::new(setup, &kit, House::default()).unwrap().ambient[Patch::Face].clone().unwrap()
+fn face(day: &Day, date: &str, setup: &Setup) -> crate::situation::PatchAmbient {
+    let (kit, forecast) = (sample::kit(), of(day, date, setup));
+    Situation::new(Seen { setup, forecast: forecast.as_ref() }, &kit, House::default()).unwrap().ambient[Patch::Face]
+        .clone()
+        .unwrap()
 }
 
 #[test]
 fn at_the_minute_of_a_reading_the_reading_counts() {
     let (day, setups) = (sample::day(), setups());
-    let found = face(&seen(&day, DATE, &setups[0].1));
+    let found = face(&day, DATE, &setups[0].1);
     assert!(matches!(found.source, Source::Metered { .. }), "{found:?}");
     assert_eq!(found.ev.ev(), 10.0);
 }
@@ -48,11 +50,11 @@ fn at_the_minute_of_a_reading_the_reading_counts() {
 #[test]
 fn later_the_forecast_goes_on_from_it_and_says_how_sure_it_is() {
     let (day, setups) = (sample::day(), setups());
-    let hour_on = face(&seen(&day, DATE, &at(&setups[0].1, "19:12")));
+    let hour_on = face(&day, DATE, &at(&setups[0].1, "19:12"));
     let Source::Forecast { reading: Some(reading), age, .. } = &hour_on.source else { panic!("{hour_on:?}") };
     assert_eq!((reading.as_str(), *age), ("face-1812", 60.0));
     assert!(hour_on.ev.ev() < 9.7, "the face goes on at {}", hour_on.ev.ev());
-    let evening = face(&seen(&day, DATE, &at(&setups[0].1, "20:12")));
+    let evening = face(&day, DATE, &at(&setups[0].1, "20:12"));
     assert!(evening.ev.ev() < hour_on.ev.ev() - 3.0);
     assert!(evening.error.stops() > hour_on.error.stops());
 }
@@ -61,13 +63,13 @@ fn later_the_forecast_goes_on_from_it_and_says_how_sure_it_is() {
 fn a_second_reading_bends_it_again() {
     let (day, setups) = (sample::day(), setups());
     let mut setup = at(&setups[0].1, "19:12");
-    let before = face(&seen(&day, DATE, &setup)).ev.ev();
+    let before = face(&day, DATE, &setup).ev.ev();
     let mut second = setup.readings[0].clone();
     second.id = Id::new("face-1900").unwrap();
     second.time = Some(ClockTime::new("19:00").unwrap());
     second.measured = Measured::Ev { ev: Ev100::new(before - 1.5).unwrap() };
     setup.readings.push(second);
-    let found = face(&seen(&day, DATE, &setup));
+    let found = face(&day, DATE, &setup);
     let Source::Forecast { reading: Some(reading), age, .. } = &found.source else { panic!("{found:?}") };
     assert_eq!((reading.as_str(), *age), ("face-1900", 12.0));
     assert!(found.ev.ev() < before - 1.3, "{} after {before}", found.ev.ev());
@@ -78,13 +80,13 @@ fn without_readings_the_model_stands_in_with_its_own_error() {
     let (day, setups) = (sample::day(), setups());
     let mut setup = setups[0].1.clone();
     setup.readings.clear();
-    let found = face(&seen(&day, DATE, &setup));
+    let found = face(&day, DATE, &setup);
     assert!(matches!(found.source, Source::Forecast { reading: None, .. }));
     assert!(found.error.stops() >= 1.0);
     // An undated reading is what the meter says now.
     let mut undated = setups[0].1.clone();
     undated.readings.iter_mut().for_each(|reading| reading.time = None);
-    assert!(matches!(face(&seen(&day, DATE, &at(&undated, "19:40"))).source, Source::Metered { .. }));
+    assert!(matches!(face(&day, DATE, &at(&undated, "19:40")).source, Source::Metered { .. }));
 }
 
 fn read(setup: &Setup, id: &str, patch: Patch, time: &str, ev: f64) -> Reading {
@@ -116,7 +118,7 @@ fn a_cloud_before_the_sun_is_told_by_a_reading() {
     setup.scene.panes.clear();
     setup.scene.room = sample::outdoors().scene.room;
     setup.background.kind = crate::setup::BackgroundKind::Open;
-    let forecast = |setup: &Setup, time: &str| seen(&day, DATE, &at(setup, time)).forecast.unwrap();
+    let forecast = |setup: &Setup, time: &str| of(&day, DATE, &at(setup, time)).unwrap();
     let clear = forecast(&setup, "17:30");
     let ev = clear.levels[Patch::Face].as_ref().unwrap().ev.ev();
     let sides = |of: &Forecast| {
@@ -143,7 +145,7 @@ fn lamps_read_once_stay_so_all_evening() {
     let mut setup = job.setups[0].setup.clone();
     setup.readings.clear();
     let level = |setup: &Setup, time: &str, patch: Patch| {
-        let found = seen(&day, job.job.date.as_str(), &at(setup, time)).forecast.unwrap();
+        let found = of(&day, job.job.date.as_str(), &at(setup, time)).unwrap();
         found.levels[patch].as_ref().unwrap().ev.ev()
     };
     let patches = [Patch::Face, Patch::Background, Patch::ShadowSide];
@@ -167,8 +169,9 @@ fn what_the_sources_do_not_give_is_told() {
         let set = &mut setups[0].1;
         set.readings = vec![read(set, "a", Patch::Face, "18:12", face)];
         let chosen = setups[0].0.clone();
-        let found = answer(&light, &setups, Some(&chosen), &sample::kit(), House::default(), None, &Ladders::default())
-            .unwrap();
+        let found =
+            outlook(&light, &setups, Some(&chosen), &sample::kit(), House::default(), None, &Ladders::default())
+                .unwrap();
         found.setups[0].readings[0].odd.clone()
     };
     assert_eq!(odd(9.5), None);
@@ -182,12 +185,12 @@ fn what_the_sources_do_not_give_is_told() {
 #[test]
 fn the_sun_comes_onto_the_set() {
     let (day, setups) = (sample::day(), setups());
-    let seen = seen(&day, DATE, &setups[0].1);
-    let sun = seen.sun().unwrap();
+    let (setup, forecast) = (&setups[0].1, of(&day, DATE, &setups[0].1));
+    let sun = Seen { setup, forecast: forecast.as_ref() }.sun().unwrap();
     assert!((sun.bearing.degrees() - 20.3).abs() < 1.0 && (sun.elevation.degrees() - 10.8).abs() < 0.5, "{sun:?}");
-    let mut by_hand = seen.clone();
+    let mut by_hand = setup.clone();
     by_hand.scene.sun = Some(crate::scene::Sun { level: Ev100::nearest(9.0), ..sun });
-    assert_eq!(by_hand.sun().unwrap().level.ev(), 9.0);
+    assert_eq!(Seen { setup: &by_hand, forecast: forecast.as_ref() }.sun().unwrap().level.ev(), 9.0);
 }
 
 /// What the geometry proposes at a time: much of the water in sun and low sun before it sets, none and dusk after.
@@ -216,7 +219,7 @@ fn the_tram_hall_goes_from_dusk_to_lamps_alone() {
     let job = sample::jobs().remove(1);
     let day = job.day.unwrap();
     let setup = Setup { readings: Vec::new(), ..job.setups[0].setup.clone() };
-    let level = |time: &str| face(&seen(&day, job.job.date.as_str(), &at(&setup, time))).ev.ev();
+    let level = |time: &str| face(&day, job.job.date.as_str(), &at(&setup, time)).ev.ev();
     // The windows of the set are beside and behind the face, not before it.
     let dusk = level("18:40") - level("20:10");
     assert!((0.2..0.3).contains(&dusk), "{dusk}");
@@ -237,9 +240,16 @@ fn readings_still_to_come_contradicting_or_far_off_are_shown_and_said_to_be_odd(
     let timeline = Timeline::of(DATE, &day).unwrap();
     let light = DayLight::of(&day, &timeline, METER);
     let clock = timeline.minute_of(&ClockTime::new("18:30").unwrap()).unwrap();
-    let found =
-        answer(&light, &setups, Some(&setups[0].0), &sample::kit(), House::default(), Some(clock), &Ladders::default())
-            .unwrap();
+    let found = outlook(
+        &light,
+        &setups,
+        Some(&setups[0].0),
+        &sample::kit(),
+        House::default(),
+        Some(clock),
+        &Ladders::default(),
+    )
+    .unwrap();
     let odd: Vec<_> = found.setups[0].readings.iter().map(|reading| reading.odd.clone().unwrap_or_default()).collect();
     assert_eq!(odd[0], "");
     assert!(odd[1].contains("differ by 8 stops"), "{odd:?}");
@@ -253,7 +263,7 @@ fn a_day_the_clocks_change_and_days_without_night_or_sun_say_so() {
     let notes = |day: &Day, date: &str| {
         let timeline = Timeline::of(date, day).unwrap();
         let light = DayLight::of(day, &timeline, METER);
-        answer(&light, &[], None, &sample::kit(), House::default(), None, &Ladders::default()).unwrap().notes
+        outlook(&light, &[], None, &sample::kit(), House::default(), None, &Ladders::default()).unwrap().notes
     };
     assert_eq!(notes(&day, DATE), Vec::<String>::new());
     assert_eq!(notes(&day, "2026-03-29"), ["The clocks go forward by 60 minutes on this day, to 03:00."]);
@@ -271,7 +281,7 @@ fn the_spread_between_hazes_is_told() {
     let told = |day: &Day| {
         let timeline = Timeline::of(DATE, day).unwrap();
         let light = DayLight::of(day, &timeline, METER);
-        answer(&light, &[], None, &sample::kit(), House::default(), None, &Ladders::default()).unwrap().haze
+        outlook(&light, &[], None, &sample::kit(), House::default(), None, &Ladders::default()).unwrap().haze
     };
     let clear = told(&day).unwrap();
     assert!(clear.contains("open shade gets 1½ stops brighter"), "{clear}");
@@ -313,7 +323,7 @@ fn cautions_stand_where_they_apply(
     let (day, mut setups) = (sample::day(), setups());
     setups[setup].1 = at(&setups[setup].1, time);
     let timeline = Timeline::of(DATE, &day).unwrap();
-    let found = answer(
+    let found = outlook(
         &DayLight::of(&day, &timeline, METER),
         &setups,
         None,
@@ -347,8 +357,9 @@ fn the_ladder_keeps_its_tolerance_at_every_minute() {
                 let rung = dials.iter().rev().find(|rung| from + rung.minute <= minute).unwrap();
                 let mut setup = filed.setup.clone();
                 rung.dials.put_into(&mut setup);
-                setup.forecast = forecast_at(&day, &timeline, METER, &filed.setup, minute as f64, None);
-                let found = assess(&setup, &kit, House::default()).unwrap();
+                let forecast = forecast_at(&day, &timeline, METER, &filed.setup, minute as f64, None);
+                let found =
+                    assess(Seen { setup: &setup, forecast: forecast.as_ref() }, &kit, House::default()).unwrap();
                 let level = |patch| found.level(patch).map(|level| level.total.stops());
                 (rung.kept, [level(Patch::Face), level(Patch::Background)])
             };
@@ -400,7 +411,8 @@ fn a_wider_tolerance_asks_for_fewer_changes() {
 
 #[test]
 fn the_schedule_says_what_cannot_be_met_and_why() {
-    use crate::schedule::{LightWish, UnmetReason, propose};
+    use crate::schedule::{UnmetReason, propose};
+    use crate::setup::LightWish;
     let (day, mut setups) = (sample::day(), setups());
     let want = |setup: &mut Setup, wants: LightWish, time: &str, fixed: bool| {
         let slot = setup.slot.as_mut().unwrap();
@@ -419,7 +431,8 @@ fn the_schedule_says_what_cannot_be_met_and_why() {
 
 #[test]
 fn two_that_want_the_same_minutes_clash() {
-    use crate::schedule::{LightWish, UnmetReason, propose};
+    use crate::schedule::{UnmetReason, propose};
+    use crate::setup::LightWish;
     let (day, mut setups) = (sample::day(), setups());
     for (_, setup) in &mut setups {
         let slot = setup.slot.as_mut().unwrap();
@@ -470,7 +483,7 @@ proptest! {
         let mut day = sample::day();
         day.place.latitude = crate::quantity::Latitude::nearest(latitude);
         let setup = at(&setups()[2].1, ClockTime::from_minutes(minute).as_str());
-        let forecast = seen(&day, "2026-12-21", &setup).forecast.unwrap();
+        let forecast = of(&day, "2026-12-21", &setup).unwrap();
         prop_assert_eq!(forecast.sun, None);
         prop_assert_eq!(forecast.sunlit.share(), 0.0);
     }

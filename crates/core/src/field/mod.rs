@@ -12,8 +12,8 @@ pub(crate) use staged::{FAR, out, still, window};
 
 use crate::emitter::Emitter;
 use crate::exposure::MeterConstants;
-use crate::scene::Stage;
 use crate::setup::{Patch, PerPatch};
+use crate::stage::Stage;
 use crate::transport::Light;
 use staged::Shining;
 

@@ -1,7 +1,8 @@
 use super::Receiver;
 use crate::geometry::{DVec3, turned_towards};
-use crate::scene::{FaceAt, Stage};
+use crate::scene::FaceAt;
 use crate::setup::{Patch, PerPatch};
+use crate::stage::Stage;
 
 /// Where light is looked at on a set.
 #[derive(Debug, Clone, PartialEq)]

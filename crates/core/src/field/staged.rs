@@ -5,9 +5,10 @@ use crate::exposure::MeterConstants;
 use crate::geometry::{DVec3, Flat, direction};
 use crate::place::{Spot, Surroundings};
 use crate::quantity::{Metres, turn};
-use crate::scene::{CardKind, Person, Stage, Thing};
+use crate::scene::{CardKind, Person, Thing};
 use crate::set::{Glazing, Set, Sheet, Sheeting, Solid, Source, Still, Surface, Wall, Walls};
 use crate::setup::{BackgroundKind, SubjectKind};
+use crate::stage::Stage;
 
 /// As far off as the sun is taken to be, in metres.
 pub(crate) const FAR: f64 = 100.0;
@@ -63,7 +64,7 @@ fn windows<'a>(stage: &'a Stage<'_>, meter: MeterConstants) -> impl Iterator<Ite
 pub(super) fn daylight_from(stage: &Stage<'_>, meter: MeterConstants) -> Option<DVec3> {
     let window = windows(stage, meter).max_by(|a, b| a.intensity().total_cmp(&b.intensity()));
     let main = stage.setup.main_face().at;
-    window.map(|window| window.middle).or_else(|| stage.setup.sun().map(|sun| main + sun.towards() * FAR))
+    window.map(|window| window.middle).or_else(|| stage.sun.map(|sun| main + sun.towards() * FAR))
 }
 
 /// The set, and what shines on it beside the lights.
@@ -74,7 +75,7 @@ pub(super) fn set_of(stage: &Stage<'_>, meter: MeterConstants, emitters: &[Emitt
         sources.push(Source::Face(window.emitter));
         shining.push(Shining::Window(window.intensity()));
     }
-    if let Some(sun) = stage.setup.sun() {
+    if let Some(sun) = stage.sun {
         sources.push(Source::Parallel { way: sun.towards(), walled: false });
         shining.push(Shining::Sun(meter.illuminance(sun.level).lux()));
     }

@@ -4,12 +4,14 @@ mod around;
 mod bend;
 mod lit;
 mod modelled;
+mod seen;
 mod standing;
 
 pub use around::{Around, FaceLight, open_ground, over_skyline};
 pub use bend::{Known, bent};
 pub use lit::{Part, PatchLight};
 pub use modelled::{Modelled, modelled};
+pub use seen::Seen;
 pub use standing::{AmbientSource, Standing};
 
 use crate::quantity::{ClockTime, Ev100, Id, Kelvin, Share, Stops};

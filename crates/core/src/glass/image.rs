@@ -1,6 +1,7 @@
 use crate::emitter::Emitter;
 use crate::geometry::{DVec3, Flat, HalfSpace, clipped, right_and_up, without};
-use crate::scene::{HALF_SHOULDERS, Stage};
+use crate::scene::HALF_SHOULDERS;
+use crate::stage::Stage;
 use std::f64::consts::TAU;
 
 /// A mirror image in the frame: the box about what is seen of it, the share of the frame that fills, and one line of sight.

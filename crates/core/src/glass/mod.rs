@@ -15,8 +15,9 @@ use image::{Image, Mirror};
 
 use crate::geometry::{DVec3, Point};
 use crate::quantity::Id;
-use crate::scene::{PaneKind, Stage};
+use crate::scene::PaneKind;
 use crate::setup::SubjectKind;
+use crate::stage::Stage;
 use serde::Serialize;
 
 /// What is seen in a pane.
@@ -85,7 +86,7 @@ pub(crate) fn shown(setup: &Setup, kit: &Kit, covering: Millimetres) -> Vec<Show
         .zip(setup.light_names(kit))
         .filter(|(light, _)| light.on)
         .filter_map(|(light, name)| {
-            let optics = kit.optics(light, covering)?;
+            let optics = light.optics(kit, covering)?;
             let emitter = crate::emitter::Emitter {
                 middle: setup.light_at(light),
                 looks: setup.light_looks(light),

@@ -1,8 +1,7 @@
-use super::{Flash, FlashKind, Kit, Modifier, ModifierKind};
+use super::{Flash, FlashKind, Modifier, ModifierKind};
 use crate::emitter::{Face, Law};
 use crate::kit::Output;
 use crate::quantity::Millimetres;
-use crate::setup::Light;
 
 /// How a flash with what is before it sends its light.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -60,6 +59,21 @@ impl Flash {
         Some(ZoomSet { at, beam, fills })
     }
 
+    /// How it sends its light with this before it.
+    #[must_use]
+    pub fn optics(&self, modifier: Option<&Modifier>, covering: Millimetres) -> Optics {
+        let widest = modifier.is_some_and(Modifier::wants_widest_zoom);
+        let head_beam = self.head_beam((!widest).then_some(covering));
+        let law = match modifier.map(|modifier| (modifier.modifier_kind, modifier.beam)) {
+            None | Some((ModifierKind::Bare, None)) => Law::Beam { angle: head_beam },
+            Some((ModifierKind::Grid, beam)) => Law::Honeycomb { angle: beam.unwrap_or(head_beam) },
+            Some((_, Some(angle))) => Law::Beam { angle },
+            Some((ModifierKind::Dome, None)) => Law::Even,
+            Some((_, None)) => Law::Diffuse,
+        };
+        Optics { face: modifier.map_or(Face::Point, |modifier| modifier.face), law, head: self.head_width(), head_beam }
+    }
+
     /// How wide its bare head is, in metres (common practice: a zoom head 7 cm, a 7-inch reflector 18 cm).
     #[must_use]
     pub const fn head_width(&self) -> f64 {
@@ -87,30 +101,6 @@ fn diagonal(focal: f64) -> f64 {
     2.0 * (21.63 / focal).atan().to_degrees()
 }
 
-impl Kit {
-    /// How a light of a setup sends its light; none where its flash is not in the kit.
-    #[must_use]
-    pub fn optics(&self, light: &Light, covering: Millimetres) -> Option<Optics> {
-        let flash = self.flash(&light.flash)?;
-        let modifier = light.modifier.as_ref().and_then(|id| self.modifier(id));
-        let widest = modifier.is_some_and(Modifier::wants_widest_zoom);
-        let head_beam = flash.head_beam((!widest).then_some(covering));
-        let law = match modifier.map(|modifier| (modifier.modifier_kind, modifier.beam)) {
-            None | Some((ModifierKind::Bare, None)) => Law::Beam { angle: head_beam },
-            Some((ModifierKind::Grid, beam)) => Law::Honeycomb { angle: beam.unwrap_or(head_beam) },
-            Some((_, Some(angle))) => Law::Beam { angle },
-            Some((ModifierKind::Dome, None)) => Law::Even,
-            Some((_, None)) => Law::Diffuse,
-        };
-        Some(Optics {
-            face: modifier.map_or(Face::Point, |modifier| modifier.face),
-            law,
-            head: flash.head_width(),
-            head_beam,
-        })
-    }
-}
-
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -125,9 +115,9 @@ mod tests {
     #[case::grid("mod-grid", Law::Honeycomb { angle: 20.0 })]
     #[case::bare("mod-bare", Law::Beam { angle: 80.0 })]
     fn what_is_before_it_makes_the_law(#[case] modifier: &str, #[case] law: Law) {
-        let (kit, mut setup) = (sample::kit(), sample::portrait());
-        setup.lights[0].modifier = Some(Id::new(modifier).unwrap());
-        assert_eq!(kit.optics(&setup.lights[0], Millimetres::nearest(50.0)).unwrap().law, law);
+        let (kit, light) = (sample::kit(), &sample::portrait().lights[0]);
+        let modifier = kit.modifier(&Id::new(modifier).unwrap());
+        assert_eq!(kit.flash(&light.flash).unwrap().optics(modifier, Millimetres::nearest(50.0)).law, law);
     }
 
     /// Behind an umbrella it goes to its widest and meets nine tenths of it; bare it covers the lens. A studio head has no

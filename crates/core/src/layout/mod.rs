@@ -14,12 +14,13 @@ pub use things::{Drawn, DrawnKind};
 
 use crate::assess::Facts;
 use crate::check::FieldError;
+use crate::forecast::Seen;
 use crate::geometry::{DVec3, Point};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::stops_label;
 use crate::quantity::Id;
-use crate::setup::{BackgroundKind, Patch, Setup};
+use crate::setup::{BackgroundKind, Patch};
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
 
@@ -139,8 +140,13 @@ pub struct Wanted<'a> {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn layout(setup: &Setup, kit: &Kit, house: House, wanted: Wanted<'_>) -> Result<Layout, Vec<FieldError>> {
-    Ok(layout_of(&Situation::new(setup, kit, house)?, wanted))
+pub fn layout<'a>(
+    seen: impl Into<Seen<'a>>,
+    kit: &'a Kit,
+    house: House,
+    wanted: Wanted<'_>,
+) -> Result<Layout, Vec<FieldError>> {
+    Ok(layout_of(&Situation::new(seen, kit, house)?, wanted))
 }
 
 /// The same of a resolved setup.
@@ -166,7 +172,7 @@ pub fn layout_of(s: &Situation<'_>, wanted: Wanted<'_>) -> Layout {
             .collect(),
         curves: chosen.map(|lit| curves::of(s, lit, extent)).unwrap_or_default(),
         beyond: (background > extent.y[1]).then(|| format!("background {} behind", s.house.units.place(background))),
-        sun: s.setup.sun().map(|sun| sun.towards().into()),
+        sun: s.stage.sun.map(|sun| sun.towards().into()),
     }
 }
 

@@ -2,6 +2,7 @@ use super::*;
 use crate::quantity::Metres;
 use crate::sample;
 use crate::scene::{Aim, Position};
+use crate::setup::Setup;
 use proptest::prelude::*;
 
 fn laid(setup: &Setup) -> Layout {

@@ -3,31 +3,23 @@
 //! `x` runs to the right as the camera's usual place sees it, `y` away from that place towards the background, `z`
 //! up. The subject stands at the origin unless it is moved. Bearings run clockwise from `y` as seen from above.
 
-mod checks;
-mod clear;
-mod framing;
 mod people;
 mod place;
 mod room;
-mod stage;
+mod subject;
 mod things;
 pub mod wind;
 
 pub use crate::set::{Surface, Wall};
-pub use clear::Intruder;
-pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intruders};
-pub use framing::{Framing, View};
 pub(crate) use people::HALF_SHOULDERS;
-pub use people::{Person, Posture, Thing};
+pub use people::{FaceAt, Person, Posture, Thing};
 pub use place::{Aim, Position, Role};
 pub use room::{Pane, PaneKind, Room, Sun};
-pub(crate) use stage::key;
-pub use stage::{FaceAt, Stage};
+pub use subject::SubjectKind;
 pub use things::{Card, CardKind};
 
 use crate::geometry::DVec3;
 use crate::quantity::{Degrees, Metres, WindSpeed};
-use crate::setup::SubjectKind;
 use serde::{Deserialize, Serialize};
 
 /// Where the camera stands and where it looks.

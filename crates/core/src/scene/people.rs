@@ -113,6 +113,15 @@ impl Thing {
     }
 }
 
+/// A face on the set: of a person, or the front of the thing.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct FaceAt {
+    /// Where it is.
+    pub at: DVec3,
+    /// Where it looks.
+    pub gaze: DVec3,
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;

@@ -6,4 +6,3 @@ mod wish;
 
 pub use order::{Ordered, Task, order};
 pub use propose::{Placed, Schedule, Unmet, UnmetReason, propose};
-pub use wish::LightWish;

@@ -1,29 +1,7 @@
 use crate::forecast::{Around, Standing};
 use crate::quantity::turn;
+use crate::setup::LightWish;
 use crate::sun::WindowKind;
-use serde::{Deserialize, Serialize};
-
-/// The light a setup wants.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, Default)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum LightWish {
-    /// Whatever there is.
-    #[default]
-    Any,
-    /// The sun on the face.
-    SunOnFace,
-    /// A low sun behind the subject.
-    BacklitLowSun,
-    /// Daylight without sun on the face.
-    OpenShade,
-    /// The golden light of a low sun, whichever way.
-    Golden,
-    /// A blue sky with lamps lit.
-    BlueWithLamps,
-    /// After dark.
-    AfterDark,
-}
 
 /// It is behind the subject within so many degrees of where the camera looks.
 const BEHIND: f64 = 60.0;
@@ -53,20 +31,6 @@ impl LightWish {
             LightWish::Golden => WindowKind::Golden.holds(sun.elevation),
             LightWish::BlueWithLamps => WindowKind::Blue.holds(sun.elevation),
             LightWish::AfterDark => WindowKind::Dark.holds(sun.elevation),
-        }
-    }
-
-    /// In words, as what is wanted.
-    #[must_use]
-    pub const fn words(self) -> &'static str {
-        match self {
-            LightWish::Any => "any light",
-            LightWish::SunOnFace => "sun on the face",
-            LightWish::BacklitLowSun => "a low sun behind the subject",
-            LightWish::OpenShade => "open shade",
-            LightWish::Golden => "golden light",
-            LightWish::BlueWithLamps => "a blue sky with lamps",
-            LightWish::AfterDark => "the dark",
         }
     }
 }

@@ -1,6 +1,6 @@
 use super::Dial;
-use crate::kit::Flash;
-use crate::quantity::{Id, Kilograms, Power, Stops};
+use crate::kit::{Flash, Kit, Optics};
+use crate::quantity::{Id, Kilograms, Millimetres, Power, Stops};
 use crate::scene::{Aim, Position};
 use serde::{Deserialize, Serialize};
 
@@ -64,5 +64,12 @@ impl Light {
             under_key: Stops::ZERO,
             power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
         }
+    }
+
+    /// How it sends its light; none where its flash is not in the kit.
+    #[must_use]
+    pub fn optics(&self, kit: &Kit, covering: Millimetres) -> Option<Optics> {
+        let modifier = self.modifier.as_ref().and_then(|id| kit.modifier(id));
+        Some(kit.flash(&self.flash)?.optics(modifier, covering))
     }
 }

@@ -6,7 +6,9 @@ mod dial;
 mod light;
 mod names;
 mod per_patch;
+mod places;
 mod reading;
+mod set_checks;
 mod slot;
 mod subject;
 
@@ -15,15 +17,16 @@ pub use dial::{Dial, free_range};
 pub use light::{GelDial, Light};
 pub use names::light_mark;
 pub use per_patch::PerPatch;
+pub(crate) use places::key;
 pub use reading::{Measured, Method, Patch, Reading};
-pub use slot::Slot;
-pub use subject::{Background, BackgroundKind, Subject, SubjectKind, Tone};
+pub use slot::{LightWish, Slot};
+pub use subject::{Background, BackgroundKind, Subject, Tone};
 
 use crate::approach::Approach;
 use crate::colour::{AmbientColour, ColourWish};
-use crate::forecast::Forecast;
 use crate::quantity::{Kelvin, Name, Note, Seconds};
-use crate::scene::{Scene, Sun};
+use crate::scene::Scene;
+pub use crate::scene::SubjectKind;
 use serde::{Deserialize, Serialize};
 
 /// White balance: one fixed setting, and what is wanted of the colours.
@@ -82,31 +85,6 @@ pub struct Setup {
     /// Where and when it is made; none until it is placed on the day.
     #[serde(default)]
     pub slot: Option<Slot>,
-    /// What the day's forecast says of it: worked out by who knows the day, neither kept nor sent.
-    #[serde(skip)]
-    pub forecast: Option<Forecast>,
-}
-
-impl Setup {
-    /// The sun on the set: as it was put there, or else as it is forecast.
-    #[must_use]
-    pub fn sun(&self) -> Option<Sun> {
-        self.scene.sun.or_else(|| self.forecast.as_ref().and_then(|forecast| forecast.sun))
-    }
-
-    /// The ambient's name in a sentence about its colour: that of its kind of light, unless the forecast tells better.
-    #[must_use]
-    pub fn ambient_words(&self) -> &'static str {
-        if self.ambient_kelvin() == self.ambient.kelvin() { self.ambient.words() } else { "the ambient" }
-    }
-
-    /// The colour of the ambient: as measured, or as forecast where daylight falls, or of its kind of light.
-    #[must_use]
-    pub fn ambient_kelvin(&self) -> Kelvin {
-        let forecast = self.forecast.as_ref().and_then(|forecast| forecast.kelvin);
-        let daylight = !self.ambient.is_measured() && !self.ambient.is_artificial();
-        forecast.filter(|_| daylight).unwrap_or_else(|| self.ambient.kelvin())
-    }
 }
 
 mod starting;

@@ -1,7 +1,6 @@
 use crate::check::Check;
 use crate::quantity::limits::SLOT_MINUTES;
 use crate::quantity::{ClockTime, Id, Minutes};
-use crate::schedule::LightWish;
 use serde::{Deserialize, Serialize};
 
 /// Where and when a setup is made.
@@ -24,5 +23,43 @@ pub struct Slot {
 impl Slot {
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/slot/minutes", SLOT_MINUTES, self.minutes.minutes());
+    }
+}
+
+/// The light a setup wants.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, Default)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum LightWish {
+    /// Whatever there is.
+    #[default]
+    Any,
+    /// The sun on the face.
+    SunOnFace,
+    /// A low sun behind the subject.
+    BacklitLowSun,
+    /// Daylight without sun on the face.
+    OpenShade,
+    /// The golden light of a low sun, whichever way.
+    Golden,
+    /// A blue sky with lamps lit.
+    BlueWithLamps,
+    /// After dark.
+    AfterDark,
+}
+
+impl LightWish {
+    /// In words, as what is wanted.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            LightWish::Any => "any light",
+            LightWish::SunOnFace => "sun on the face",
+            LightWish::BacklitLowSun => "a low sun behind the subject",
+            LightWish::OpenShade => "open shade",
+            LightWish::Golden => "golden light",
+            LightWish::BlueWithLamps => "a blue sky with lamps",
+            LightWish::AfterDark => "the dark",
+        }
     }
 }

@@ -1,20 +1,7 @@
 use crate::optics::Movement;
 use crate::quantity::{Metres, Share};
-use crate::scene::Surface;
+use crate::scene::{SubjectKind, Surface};
 use serde::{Deserialize, Serialize};
-
-/// Who or what.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum SubjectKind {
-    /// One person.
-    Person,
-    /// Several people.
-    Group,
-    /// A thing.
-    Thing,
-}
 
 /// How light or dark the subject is: skin, clothes or surface.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]

@@ -122,7 +122,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
             let flash = kit.flash(&light.flash)?;
             let modifier = light.modifier.as_ref().and_then(|id| kit.modifier(id));
             let widest = modifier.is_some_and(Modifier::wants_widest_zoom);
-            let optics = kit.optics(light, covering)?;
+            let optics = flash.optics(modifier, covering);
             Some(Lit {
                 index,
                 name,
@@ -150,7 +150,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
 
 /// Computes what these lights give.
 pub(super) fn field(
-    stage: &crate::scene::Stage<'_>,
+    stage: &crate::stage::Stage<'_>,
     meter: MeterConstants,
     lights: &[Lit<'_>],
     known: Option<&Field>,
@@ -162,7 +162,7 @@ pub(super) fn field(
 
 /// The key's place among the lights that fire.
 pub(crate) fn key(lights: &[Lit<'_>]) -> Option<usize> {
-    let key = crate::scene::key(lights.iter().filter(|lit| lit.role.lights_face()).map(|lit| lit.light))?;
+    let key = crate::setup::key(lights.iter().filter(|lit| lit.role.lights_face()).map(|lit| lit.light))?;
     lights.iter().position(|lit| lit.light.id == key.id)
 }
 

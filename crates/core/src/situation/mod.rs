@@ -26,13 +26,14 @@ pub use propose::{Proposal, ProposalReason, propose};
 use crate::approach::{Approach, Wishes};
 use crate::check::FieldError;
 use crate::field::Field;
+use crate::forecast::{Forecast, Seen};
 use crate::house::House;
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
 use crate::quantity::Stops;
-use crate::scene::Stage;
 use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
+use crate::stage::Stage;
 
 /// The most lights a setup holds.
 pub const MOST_LIGHTS: usize = 8;
@@ -42,6 +43,8 @@ pub const MOST_LIGHTS: usize = 8;
 pub struct Situation<'a> {
     /// The setup.
     pub setup: &'a Setup,
+    /// What the day's forecast says of it, where it stands on a day.
+    pub forecast: Option<&'a Forecast>,
     /// The kit.
     pub kit: &'a Kit,
     /// The house's choices.
@@ -97,8 +100,8 @@ impl<'a> Situation<'a> {
     ///
     /// # Errors
     /// Every problem of the setup, each at its field.
-    pub fn new(setup: &'a Setup, kit: &'a Kit, house: House) -> Result<Self, Vec<FieldError>> {
-        Situation::with(setup, kit, house, None)
+    pub fn new(seen: impl Into<Seen<'a>>, kit: &'a Kit, house: House) -> Result<Self, Vec<FieldError>> {
+        Situation::with(seen, kit, house, None)
     }
 
     /// The same for a changed setup; where the set is the same, its light is taken over and not computed again.
@@ -109,14 +112,21 @@ impl<'a> Situation<'a> {
     where
         'a: 'b,
     {
-        Situation::with(setup, self.kit, self.house, Some(&self.field))
+        Situation::with(Seen { setup, forecast: self.forecast }, self.kit, self.house, Some(&self.field))
     }
 
     /// The same as [`Situation::new`], taking the light over from one known before where its set is the same.
     ///
     /// # Errors
     /// Every problem of the setup, each at its field.
-    pub fn with(setup: &'a Setup, kit: &'a Kit, house: House, known: Option<&Field>) -> Result<Self, Vec<FieldError>> {
+    pub fn with(
+        seen: impl Into<Seen<'a>>,
+        kit: &'a Kit,
+        house: House,
+        known: Option<&Field>,
+    ) -> Result<Self, Vec<FieldError>> {
+        let seen: Seen<'a> = seen.into();
+        let Seen { setup, forecast } = seen;
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
             // Unreachable after the check; an empty list would be a lie, so check again for its words.
@@ -126,19 +136,19 @@ impl<'a> Situation<'a> {
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
         let mut ambient = ambient::of_patches(setup, house.meter, &[]);
-        ambient::take_forecast(&mut ambient, setup);
+        ambient::take_forecast(&mut ambient, seen);
         let contrast = contrast(&ambient);
         let proposal = propose(setup, contrast);
         let approach = setup.approach.unwrap_or(proposal.approach);
         let wishes = approach.wishes();
         // An approach without flash leaves the flashes off, whatever is switched on.
         let mut lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
-        let stage = Stage::new(setup, body);
+        let stage = Stage { sun: seen.sun(), ..Stage::new(setup, body) };
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
         lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field, house.meter, &bases));
         // A forecast knows of windows and cards itself.
-        if setup.forecast.is_none() {
+        if forecast.is_none() {
             if !field.daylight.windows.is_empty() {
                 ambient = ambient::of_patches(setup, house.meter, &field.daylight.windows);
             }
@@ -149,6 +159,7 @@ impl<'a> Situation<'a> {
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
         Ok(Situation {
             setup,
+            forecast,
             kit,
             house,
             body,
@@ -174,6 +185,12 @@ impl<'a> Situation<'a> {
             shutter: (body.shutter_slowest, fastest),
             nd: limits::nd_positions(kit, step),
         })
+    }
+
+    /// The setup in its light.
+    #[must_use]
+    pub const fn seen(&self) -> Seen<'a> {
+        Seen { setup: self.setup, forecast: self.forecast }
     }
 
     /// How much brighter the background's ambient is than the face's.

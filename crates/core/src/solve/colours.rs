@@ -8,10 +8,10 @@ use crate::setup::{Patch, Setup};
 use crate::situation::{Situation, Split, key_colour};
 
 /// Puts the gel each free light should wear into the setup.
-pub(super) fn choose_gels(setup: &mut Setup, kit: &Kit) {
+pub(super) fn choose_gels(setup: &mut Setup, ambient: Kelvin, kit: &Kit) {
     let gels: Vec<GelChoice> =
         kit.gels().enumerate().map(|(index, gel)| GelChoice { shift: gel.shift, index }).collect();
-    let ambient = Mired::from(setup.ambient_kelvin());
+    let ambient = Mired::from(ambient);
     let wish = setup.white_balance.wish;
     for light in setup.lights.iter_mut().filter(|light| !light.gel.held) {
         let Some(flash) = kit.flash(&light.flash) else { continue };
@@ -31,7 +31,7 @@ pub(crate) fn share_on_face(split: &Split) -> Share {
 
 /// The setting for these levels.
 pub(super) fn balance(s: &Situation<'_>, split: &Split) -> Kelvin {
-    let ambient = Mired::from(s.setup.ambient_kelvin());
+    let ambient = Mired::from(s.seen().ambient_kelvin());
     let wish: ColourWish = s.setup.white_balance.wish;
     match key_colour(s) {
         Some(flash) => between(wish, flash, ambient, share_on_face(split)),

@@ -6,8 +6,9 @@ use crate::glass::{Reflection, Seen, reflections, seen_in_panes, shown};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::{Id, Metres, Millimetres};
-use crate::scene::{Aim, Position, Stage};
+use crate::scene::{Aim, Position};
 use crate::setup::Setup;
+use crate::stage::Stage;
 use crate::wanted::given_up;
 use serde::Serialize;
 
@@ -165,7 +166,7 @@ impl Trial<'_> {
             note(Some(by.abs()), Some(change), format!("Move it {} {way}, as it looks", said(by.abs())));
         }
         let looks = self.setup.light_looks(light);
-        let half = self.kit.optics(light, self.setup.camera.focal).map_or(0.1, |optics| {
+        let half = light.optics(self.kit, self.setup.camera.focal).map_or(0.1, |optics| {
             let (width, height) = optics.face.size();
             width.max(height).max(optics.head) / 2.0
         });

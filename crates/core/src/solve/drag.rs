@@ -3,6 +3,7 @@
 use super::change;
 use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
+use crate::forecast::Seen;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::{Mark, NdMark, ShutterMark, stops_amount};
@@ -50,15 +51,15 @@ pub struct Dragged {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn drag(
-    setup: &Setup,
-    kit: &Kit,
+pub fn drag<'a>(
+    seen: impl Into<Seen<'a>>,
+    kit: &'a Kit,
     house: House,
     patch: Patch,
     part: &Part,
     to: Stops,
 ) -> Result<Dragged, Vec<FieldError>> {
-    Ok(drag_situation(&Situation::new(setup, kit, house)?, patch, part, to))
+    Ok(drag_situation(&Situation::new(seen, kit, house)?, patch, part, to))
 }
 
 /// The same of a resolved setup.

@@ -10,6 +10,7 @@ use super::spill::{self, SpillWay};
 use crate::assess::{Assessment, Facts, assess_situation};
 use crate::check::FieldError;
 use crate::field::Field;
+use crate::forecast::Seen;
 use crate::house::House;
 use crate::kit::Kit;
 use crate::setup::Setup;
@@ -43,8 +44,8 @@ pub struct Plan {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn solve(setup: &Setup, kit: &Kit, house: House) -> Result<Setup, Vec<FieldError>> {
-    turned(setup, kit, house).map(|turned| turned.setup)
+pub fn solve<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, house: House) -> Result<Setup, Vec<FieldError>> {
+    turned(seen.into(), kit, house).map(|turned| turned.setup)
 }
 
 /// A setup with gels, distances, dials and white balance solved.
@@ -55,12 +56,12 @@ struct Turned {
     field: Field,
 }
 
-fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<Turned, Vec<FieldError>> {
-    setup.check(kit)?;
+fn turned(seen: Seen<'_>, kit: &Kit, house: House) -> Result<Turned, Vec<FieldError>> {
+    seen.setup.check(kit)?;
     let weights = Weights::default();
-    let mut setup = setup.clone();
-    choose_gels(&mut setup, kit);
-    let stands = Situation::new(&setup, kit, house)?;
+    let mut setup = seen.setup.clone();
+    choose_gels(&mut setup, seen.ambient_kelvin(), kit);
+    let stands = Situation::new(Seen { setup: &setup, ..seen }, kit, house)?;
     let moved = places::choose(&stands, &weights);
     let setup = moved.as_ref().unwrap_or(&setup);
     let before = stands.after(setup)?;
@@ -78,9 +79,10 @@ fn turned(setup: &Setup, kit: &Kit, house: House) -> Result<Turned, Vec<FieldErr
 ///
 /// # Errors
 /// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
-pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
-    let Turned { setup: solved, solution, field } = turned(setup, kit, house)?;
-    let s = Situation::with(&solved, kit, house, Some(&field))?;
+pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
+    let seen = seen.into();
+    let Turned { setup: solved, solution, field } = turned(seen, kit, house)?;
+    let s = Situation::with(Seen { setup: &solved, ..seen }, kit, house, Some(&field))?;
     let found = binds(&s, &Weights::default(), &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
     let evening = evening::ways(&s, &solution.dials);
@@ -94,8 +96,8 @@ pub fn plan(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldErr
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn assess_and_bind(setup: &Setup, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
-    Ok(bind_situation(&Situation::new(setup, kit, house)?))
+pub fn assess_and_bind<'a>(seen: impl Into<Seen<'a>>, kit: &'a Kit, house: House) -> Result<Plan, Vec<FieldError>> {
+    Ok(bind_situation(&Situation::new(seen, kit, house)?))
 }
 
 /// The same of a resolved setup.

@@ -1,5 +1,5 @@
 use super::Query;
-use super::asked::{Asked, Of, in_its_light};
+use super::asked::{Asked, Of, forecast_of};
 use crate::body::Body;
 use crate::problem::Problem;
 use crate::work::Kind;
@@ -8,6 +8,7 @@ use actix_web::web::Json;
 use serde::{Deserialize, Serialize};
 use tolva_core::FieldError;
 use tolva_core::assess::{Assessment, assess_situation};
+use tolva_core::forecast::Seen;
 use tolva_core::layout::{Layout, Wanted, layout_of};
 use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
@@ -75,8 +76,9 @@ pub async fn assess(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
     let ground = asked.ground(&of).await?;
     let lights = asked.lights.clone();
     let question = move || {
-        let setup = in_its_light(&ground, body.0);
-        let situation = lights.situation(of.of.as_deref(), &setup, &ground.kit, ground.house())?;
+        let forecast = forecast_of(&ground, &body.0);
+        let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
+        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.house())?;
         Ok::<_, Vec<FieldError>>(assess_situation(&situation))
     };
     Ok(Json(asked.work(Kind::Assess, question).await??))
@@ -91,14 +93,13 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
     let question = move || {
         let LayoutOf { setup, change, solve, chosen, ratio } = body.0;
         let (kit, house) = (&ground.kit, ground.house());
-        let mut setup = in_its_light(&ground, setup);
-        if let Some(change) = change {
-            setup = tolva_core::solve::apply(&setup, kit, &change);
-        }
+        let forecast = forecast_of(&ground, &setup);
+        let forecast = forecast.as_ref();
+        let mut setup = change.map_or(setup.clone(), |change| tolva_core::solve::apply(&setup, kit, &change));
         if solve {
-            setup = tolva_core::solve::solve(&setup, kit, house)?;
+            setup = tolva_core::solve::solve(Seen { setup: &setup, forecast }, kit, house)?;
         }
-        let situation = lights.situation(of.of.as_deref(), &setup, kit, house)?;
+        let situation = lights.situation(of.of.as_deref(), Seen { setup: &setup, forecast }, kit, house)?;
         let (assessment, layout) =
             (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
         Ok::<_, Vec<FieldError>>(LayoutAnswer { assessment, layout, setup })
@@ -113,8 +114,9 @@ pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
     let ground = asked.ground(&of).await?;
     let lights = asked.lights.clone();
     let question = move || {
-        let setup = in_its_light(&ground, body.0);
-        let situation = lights.situation(of.of.as_deref(), &setup, &ground.kit, ground.house())?;
+        let forecast = forecast_of(&ground, &body.0);
+        let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
+        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.house())?;
         Ok::<_, Vec<FieldError>>(bind_situation(&situation))
     };
     Ok(Json(asked.work(Kind::Advise, question).await??))
@@ -125,7 +127,10 @@ pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
 #[post("/plan")]
 pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let ground = asked.ground(&of).await?;
-    let question = move || tolva_core::solve::plan(&in_its_light(&ground, body.0), &ground.kit, ground.house());
+    let question = move || {
+        let forecast = forecast_of(&ground, &body.0);
+        tolva_core::solve::plan(Seen { setup: &body.0, forecast: forecast.as_ref() }, &ground.kit, ground.house())
+    };
     Ok(Json(asked.work(Kind::Plan, question).await??))
 }
 
@@ -137,8 +142,9 @@ pub async fn drag(asked: Asked, of: Query<Of>, body: Body<DragOf>) -> Result<Jso
     let lights = asked.lights.clone();
     let question = move || {
         let DragOf { setup, patch, part, to } = body.0;
-        let setup = in_its_light(&ground, setup);
-        let situation = lights.situation(of.of.as_deref(), &setup, &ground.kit, ground.house())?;
+        let forecast = forecast_of(&ground, &setup);
+        let seen = Seen { setup: &setup, forecast: forecast.as_ref() };
+        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.house())?;
         let dragged = drag_situation(&situation, patch, &part, to);
         let assessment = assess_situation(&situation.after(&dragged.setup)?);
         Ok::<_, Vec<FieldError>>(DragAnswer { dragged, assessment })

@@ -10,6 +10,7 @@ use actix_web::{FromRequest, HttpRequest};
 use serde::Deserialize;
 use std::future::{Ready, ready};
 use tolva_core::day::Timeline;
+use tolva_core::forecast::Forecast;
 use tolva_core::ladder::Ladders;
 use tolva_core::setup::Setup;
 use tolva_store::{Ground, Studio};
@@ -81,10 +82,10 @@ impl Asked {
     }
 }
 
-/// A setup with what its day's forecast says of it.
-pub fn in_its_light(ground: &Ground, setup: Setup) -> Setup {
-    let (Some((job, day)), true) = (&ground.day, setup.slot.is_some()) else { return setup };
-    // A job without a date has no forecast; that is said on its day.
-    let Ok(timeline) = Timeline::of(job.date.as_str(), day) else { return setup };
-    Setup { forecast: tolva_core::day::forecast(day, &timeline, ground.house().meter, &setup), ..setup }
+/// What the day's forecast says of a setup; none without a day, a date and a time. A job without a date has no forecast;
+/// that is said on its day.
+pub fn forecast_of(ground: &Ground, setup: &Setup) -> Option<Forecast> {
+    let (job, day) = ground.day.as_ref().filter(|_| setup.slot.is_some())?;
+    let timeline = Timeline::of(job.date.as_str(), day).ok()?;
+    tolva_core::day::forecast(day, &timeline, ground.house().meter, setup)
 }

@@ -8,8 +8,10 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{get, post, put};
 use serde::{Deserialize, Serialize};
 use tolva_core::check::Problem as CoreProblem;
-use tolva_core::day::{Day, DayAnswer, DayLight, Moment, SetupLight, Timeline, check_slot, light_of, put_at};
+use tolva_core::day::{Day, DayLight, Moment, SetupLight, Timeline, check_slot, light_of, put_at};
+use tolva_core::forecast::Seen;
 use tolva_core::kit::Kit;
+use tolva_core::outlook::{DayAnswer, outlook};
 use tolva_core::quantity::{ClockTime, Id};
 use tolva_core::schedule::Schedule;
 use tolva_core::setup::{Setup, Slot};
@@ -112,7 +114,7 @@ pub async fn answer(asked: Asked, path: Path<String>, looked: Query<Looked>) -> 
     let ladders = asked.ladders.clone();
     let question = move || {
         let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
-        tolva_core::day::answer(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.house, clock, &ladders)
+        outlook(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.house, clock, &ladders)
     };
     Ok(Json(asked.work(Kind::Day, question).await??))
 }
@@ -194,7 +196,8 @@ pub async fn put_setup_at(asked: Asked, path: Path<String>, body: Body<PutAt>) -
         let at = |problem| vec![FieldError { field: "/slot/time".to_owned(), problem }];
         let timeline = Timeline::of(job.date.as_str(), &day).map_err(at)?;
         let put = put_at(&day, &timeline, house.meter, &setup, slot).map_err(at)?;
-        tolva_core::solve::solve(&put, &kit, house)
+        let forecast = tolva_core::day::forecast(&day, &timeline, house.meter, &put);
+        tolva_core::solve::solve(Seen { setup: &put, forecast: forecast.as_ref() }, &kit, house)
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))
 }

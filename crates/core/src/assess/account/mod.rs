@@ -247,7 +247,7 @@ pub(super) fn of_dial(s: &Situation<'_>, id: &DialId, label: &str, held: bool) -
         DialKind::Iso => grounds.push(Ground::Base),
         DialKind::Power => grounds.extend(of_power(s, id.light.as_ref())),
         DialKind::Kelvin => {
-            let (kelvin, (origin, error)) = (s.setup.ambient_kelvin(), ambient_colour(s));
+            let (kelvin, (origin, error)) = (s.seen().ambient_kelvin(), ambient_colour(s));
             grounds.push(Ground::AmbientColour { kelvin, origin, error });
             grounds.extend(crate::situation::key_colour(s).map(|flash| Ground::FlashColour { kelvin: flash.into() }));
         }
@@ -279,7 +279,7 @@ pub(crate) fn ambient_colour(s: &Situation<'_>) -> (Origin, f64) {
     let ambient = &s.setup.ambient;
     if ambient.is_measured() {
         (Origin::Metered, MEASURED_COLOUR)
-    } else if s.setup.ambient_kelvin() != ambient.kelvin() {
+    } else if s.seen().ambient_kelvin() != ambient.kelvin() {
         (Origin::Forecast, FORECAST_COLOUR)
     } else {
         (Origin::Usual, USUAL_COLOUR)

@@ -4,9 +4,9 @@ use crate::assess::Facts;
 use crate::assess::account::{Account, set as account};
 use crate::geometry::DVec3;
 use crate::quantity::{Id, Metres, Stops};
-use crate::scene::{card_points, clear_distance};
 use crate::setup::Patch;
 use crate::situation::Situation;
+use crate::stage::{card_points, clear_distance};
 use serde::Serialize;
 
 /// A card in its place.

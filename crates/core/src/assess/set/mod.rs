@@ -19,9 +19,9 @@ use super::Facts;
 use crate::glass::{Reflection, reflections};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Metres};
-use crate::scene::Framing;
 use crate::setup::Patch;
 use crate::situation::Situation;
+use crate::stage::Framing;
 use serde::Serialize;
 
 /// What the set is like.

@@ -4,8 +4,8 @@ use super::placed::clear_of;
 use crate::geometry::{DVec3, angle};
 use crate::quantity::{Id, Metres};
 use crate::say::capital;
-use crate::scene::{Intruder, Outline, card_outline, intruders};
 use crate::situation::Situation;
+use crate::stage::{Intruder, Outline, card_outline, intruders};
 use serde::Serialize;
 
 /// Something in the picture that should not be.
@@ -61,7 +61,7 @@ pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
 const FLARES: f64 = 20.0;
 
 pub(super) fn flare(s: &Situation<'_>) -> Option<f64> {
-    let sun = s.setup.sun()?;
+    let sun = s.stage.sun?;
     let off = angle(sun.towards(), s.stage.view.looks);
     let corner = s.stage.view.half_width.hypot(s.stage.view.half_height).atan().to_degrees();
     (sun.elevation.degrees() > -0.9 && off < corner + FLARES).then_some(off)

@@ -8,9 +8,10 @@ use crate::field::LightField;
 use crate::geometry::angle;
 use crate::marks::stops_label;
 use crate::quantity::{Id, Kilograms, Metres, Stops};
-use crate::scene::{Aim, Role, clear_distance, wind};
+use crate::scene::{Aim, Role, wind};
 use crate::setup::Patch;
 use crate::situation::{Lit, Situation};
+use crate::stage::clear_distance;
 use serde::Serialize;
 
 /// A light in its place.

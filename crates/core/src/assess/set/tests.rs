@@ -3,9 +3,10 @@ use crate::geometry::{DVec3, angle, direction};
 use crate::house::{House, Units};
 use crate::quantity::{Degrees, Ev100, Millimetres, WindSpeed};
 use crate::sample;
-use crate::scene::{Aim, Card, CardKind, Intruder, Pane, PaneKind, Position, Sun};
+use crate::scene::{Aim, Card, CardKind, Pane, PaneKind, Position, Sun};
 use crate::setup::{Patch, Setup, SubjectKind};
 use crate::solve::{Change, apply};
+use crate::stage::Intruder;
 use rstest::rstest;
 
 fn report(setup: &Setup) -> SetReport {
@@ -103,7 +104,7 @@ fn flare_by_the_angle(#[case] bearing: f64, #[case] elevation: f64, #[case] flar
     assert_eq!(found.is_some(), flares, "{found:?}");
     if let Some(degrees) = found {
         let kit = sample::kit();
-        let view = crate::scene::View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+        let view = crate::stage::View::of(&setup, kit.camera(&setup.camera.body).unwrap());
         assert!((degrees - angle(sun.towards(), view.looks)).abs() < 1e-9);
     }
 }

@@ -1,8 +1,9 @@
 //! What stands in the picture that should not, and how near it may come.
 
-use super::{Card, Stage};
+use super::Stage;
 use crate::geometry::{DVec3, HalfSpace};
 use crate::quantity::{Id, Metres};
+use crate::scene::{Card, HALF_SHOULDERS};
 use crate::setup::Setup;
 use serde::Serialize;
 
@@ -62,7 +63,7 @@ impl Stage<'_> {
         let person = self.setup.scene.people.first().filter(|_| !self.setup.is_thing())?;
         let foot = DVec3::new(person.x.metres(), person.y.metres(), 0.0);
         let to = (foot - self.eye).with_z(0.0);
-        let (distance, radius) = (to.length(), super::people::HALF_SHOULDERS * 0.8);
+        let (distance, radius) = (to.length(), HALF_SHOULDERS * 0.8);
         if distance <= radius {
             return None;
         }

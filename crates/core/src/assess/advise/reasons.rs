@@ -182,18 +182,18 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> (String, bool) {
 
 fn colour(s: &Situation<'_>) -> (String, bool) {
     let set = Mired::from(s.setup.white_balance.kelvin.at);
-    let ambient = Mired::from(s.setup.ambient_kelvin());
+    let ambient = Mired::from(s.seen().ambient_kelvin());
     let Some(flash) = key_colour(s) else {
         let left = ambient - set;
         return if left.size() <= SMALL {
-            (format!("Set for {}.", s.setup.ambient_words()), false)
+            (format!("Set for {}.", s.seen().ambient_words()), false)
         } else {
-            (format!("{} looks {}.", capital(s.setup.ambient_words()), shade(left.mired())), false)
+            (format!("{} looks {}.", capital(s.seen().ambient_words()), shade(left.mired())), false)
         };
     };
     let apart = ambient - flash;
     let skin = flash - set;
-    let words = capital(s.setup.ambient_words());
+    let words = capital(s.seen().ambient_words());
     if apart.size() <= JUST_VISIBLE {
         return ("Flash and ambient look alike.".to_owned(), false);
     }

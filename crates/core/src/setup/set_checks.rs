@@ -1,11 +1,11 @@
-use super::{Aim, Scene};
+use super::{Setup, SubjectKind};
 use crate::check::{Check, Problem};
 use crate::geometry::{DVec3, angle};
 use crate::quantity::limits::{
     CARD_SIDE, CARDS, CEILING, HEIGHT, PANE_SIDE, PANES, PEOPLE, STATURE, SUBJECT_DISTANCE, SUN_ELEVATION, THING_SIDE,
     TILT, WALL_DISTANCE,
 };
-use crate::setup::{Setup, SubjectKind};
+use crate::scene::{Aim, Scene, Wall};
 
 /// Nearer than this to the middle of a body, in metres, a thing stands in it.
 const IN_BODY: f64 = 0.15;
@@ -75,7 +75,7 @@ impl Setup {
     /// The wall a place is behind, if any.
     pub(crate) fn wall_before(&self, at: DVec3) -> Option<&'static str> {
         let room = &self.scene.room;
-        let past = |wall: Option<super::Wall>, along: f64| wall.is_some_and(|wall| along >= wall.distance.metres());
+        let past = |wall: Option<Wall>, along: f64| wall.is_some_and(|wall| along >= wall.distance.metres());
         if self.back_wall().is_some_and(|far| at.y >= far) {
             Some("background")
         } else if past(room.left, -at.x) {

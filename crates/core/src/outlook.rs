@@ -1,9 +1,7 @@
-use super::SetupCurve;
-use super::cautions::{DayRemark, remarks};
-use super::light::DayLight;
-use super::read::{ReadingPoint, readings};
-use super::said::{SetupLight, light_of};
+//! A day as a whole: its sun, its names of light, its cloud, and its setups with light, readings and ladder.
+
 use crate::check::FieldError;
+use crate::day::{DayLight, DayRemark, ReadingPoint, SetupCurve, SetupLight, light_of, readings, remarks};
 use crate::forecast::Standing;
 use crate::house::House;
 use crate::kit::Kit;
@@ -189,7 +187,7 @@ fn notes(day: &DayLight<'_>) -> Vec<String> {
 ///
 /// # Errors
 /// Every problem of the chosen setup, each at its field.
-pub fn answer(
+pub fn outlook(
     day: &DayLight<'_>,
     setups: &[(Id, Setup)],
     chosen: Option<&Id>,

@@ -1,33 +1,9 @@
-use super::{Aim, Card, Role};
+//! Where everything of a setup is, and which way it looks.
+
+use super::{BackgroundKind, Light, Setup, SubjectKind};
 use crate::geometry::{DVec3, Flat, angle};
-use crate::kit::Camera;
-use crate::quantity::{Metres, Millimetres};
-use crate::scene::framing::View;
-use crate::setup::{BackgroundKind, Light, Setup, SubjectKind};
-
-/// A face on the set: of a person, or the front of the thing.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct FaceAt {
-    /// Where it is.
-    pub at: DVec3,
-    /// Where it looks.
-    pub gaze: DVec3,
-}
-
-/// The set with everything's place and direction worked out.
-#[derive(Debug, Clone)]
-pub struct Stage<'a> {
-    /// The setup.
-    pub setup: &'a Setup,
-    /// The lens.
-    pub eye: DVec3,
-    /// The faces in the picture, the one the levels are about first.
-    pub faces: Vec<FaceAt>,
-    /// The point of the background behind that face.
-    pub backdrop: DVec3,
-    /// What the camera sees.
-    pub view: View,
-}
+use crate::quantity::Metres;
+use crate::scene::{Aim, Card, FaceAt, Role};
 
 /// A light this near to the line to the camera, in degrees, lights both sides of a face.
 const NEAR_CAMERA: f64 = 30.0;
@@ -167,24 +143,5 @@ impl Setup {
     #[must_use]
     pub fn back_wall(&self) -> Option<f64> {
         (self.background.kind == BackgroundKind::Wall).then_some(self.background.distance.metres())
-    }
-}
-
-impl<'a> Stage<'a> {
-    /// Works out a setup's set as this body sees it.
-    #[must_use]
-    pub fn new(setup: &'a Setup, body: &Camera) -> Stage<'a> {
-        Stage::seen(setup, View::of(setup, body))
-    }
-
-    /// Works it out where no body is known: as one of 24 × 36 mm sees it.
-    #[must_use]
-    pub fn unframed(setup: &'a Setup) -> Stage<'a> {
-        Stage::seen(setup, View::on(setup, Millimetres::nearest(36.0), Millimetres::nearest(24.0)))
-    }
-
-    fn seen(setup: &'a Setup, view: View) -> Stage<'a> {
-        let eye = setup.scene.camera.at.point();
-        Stage { setup, eye, faces: setup.faces(), backdrop: setup.backdrop(), view }
     }
 }

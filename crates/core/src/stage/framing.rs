@@ -1,7 +1,7 @@
 use crate::geometry::{DVec3, direction, right_and_up};
 use crate::kit::Camera;
 use crate::quantity::{Metres, Millimetres};
-use crate::scene::Aim;
+use crate::scene::{Aim, Person};
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
 
@@ -91,8 +91,8 @@ fn extent(setup: &Setup) -> (f64, f64) {
             let table = setup.scene.thing.table.metres();
             (table, table + setup.scene.thing.height.metres())
         }
-        SubjectKind::Person => (0.0, setup.scene.people.first().map_or(1.7, super::Person::crown)),
-        SubjectKind::Group => (0.0, setup.scene.people.iter().map(super::Person::crown).fold(0.5, f64::max)),
+        SubjectKind::Person => (0.0, setup.scene.people.first().map_or(1.7, Person::crown)),
+        SubjectKind::Group => (0.0, setup.scene.people.iter().map(Person::crown).fold(0.5, f64::max)),
     }
 }
 
@@ -145,6 +145,7 @@ mod tests {
     use super::*;
     use crate::quantity::Millimetres;
     use crate::sample;
+    use crate::scene::Position;
     use proptest::prelude::*;
     use rstest::rstest;
 
@@ -174,7 +175,7 @@ mod tests {
         setup.scene.camera.upright = false;
         setup.scene.camera.aim = Aim::Subject;
         let face = setup.main_face().at;
-        setup.scene.camera.at = super::super::Position::nearest(face - DVec3::Y * 2.5);
+        setup.scene.camera.at = Position::nearest(face - DVec3::Y * 2.5);
         setup.camera.focal = Millimetres::nearest(85.0);
         let view = View::of(&setup, kit.camera(&setup.camera.body).unwrap());
         let framing = Framing::of(&setup, &view);

@@ -5,9 +5,10 @@ use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
 use crate::quantity::{Id, Kilograms, Power};
-use crate::scene::{Intruder, Role};
+use crate::scene::Role;
 use crate::setup::{ExposureMode, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Lit, Situation, Source};
+use crate::stage::Intruder;
 
 /// Below this distance a bare flash is too near to eyes, in metres.
 const EYES: f64 = 0.5;
