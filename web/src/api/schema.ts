@@ -2766,6 +2766,8 @@ export interface components {
             /** @description How far under the key light it should stand at what it lights. */
             under_key: components["schemas"]["Stops"];
         };
+        /** @description Which light of a setup: its place in the setup's own list, from 0, whether it fires or not. */
+        LightIndex: number;
         /** @description What one light gives a patch. */
         LightPart: {
             /** @description Its part, in stops from correct. */
@@ -3950,7 +3952,7 @@ export interface components {
             thing: "person";
         } | {
             /** @description Which, from 0. */
-            index: number;
+            index: components["schemas"]["LightIndex"];
             /** @enum {string} */
             thing: "light";
         } | {

@@ -35,7 +35,7 @@ impl Facts {
     #[must_use]
     pub fn of(s: &Situation<'_>, dials: &Dials) -> Facts {
         let shutter = s.effective_shutter(dials.shutter);
-        let powers = powers_of_lit(s, &dials.powers);
+        let powers = powers_of_lit(s, dials);
         let ambient = s.ambient_levels(dials.gain(), dials.shutter);
         let full = s.full_power_levels(dials.gain(), dials.shutter);
         let split = Split::new(ambient, &full, &powers);

@@ -53,7 +53,7 @@ fn choose(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dials) -> Opt
 pub fn climb(s: &Situation<'_>, ambients: &[Ambient], start: &Dials, tolerance: f64) -> Vec<Climb> {
     let Some(first) = ambients.first() else { return Vec::new() };
     let keep = Keep::of(s, first, start, tolerance);
-    let levels = |dials: &Dials| Levels::of(s, dials, &powers_of_lit(s, &dials.powers));
+    let levels = |dials: &Dials| Levels::of(s, dials, &powers_of_lit(s, dials));
     let mut now = start.clone();
     let mut makes = levels(&now);
     let lasts = ambients.iter().take_while(|ambient| keep.within(&makes.at(ambient))).count();

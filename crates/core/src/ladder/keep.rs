@@ -63,7 +63,7 @@ impl Levels {
 impl Keep {
     /// What the plan made of the light when it began.
     pub(super) fn of(s: &Situation<'_>, ambient: &Ambient, dials: &Dials, tolerance: f64) -> Keep {
-        let powers = powers_of_lit(s, &dials.powers);
+        let powers = powers_of_lit(s, dials);
         let levels = Levels::of(s, dials, &powers);
         let total = levels.at(ambient);
         let face = s.wishes.face_total.or(if s.wishes.flash { None } else { s.wishes.face_ambient });

@@ -124,7 +124,7 @@ fn with_powers(s: &Situation<'_>, ambient: &Ambient, dials: &mut Dials) {
     let mut powers = Vec::new();
     solve_powers(s, &ambient.map(|ev| ev.map(|ev| ev + offset)), &full, &mut powers);
     for (lit, below) in s.lights.iter().zip(&powers) {
-        dials.powers[lit.index] = Power::nearest(*below);
+        dials.turn(lit.index, Power::nearest(*below));
     }
 }
 
@@ -159,7 +159,7 @@ pub(super) fn reach(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dia
                 if hand.follows_with_power() {
                     with_powers(s, first, &mut dials);
                 }
-                let powers = powers_of_lit(s, &dials.powers);
+                let powers = powers_of_lit(s, &dials);
                 let levels = Levels::of(s, &dials, &powers);
                 let strays = keep.strays(&levels.at(first));
                 let lasts = ahead.iter().take_while(|ambient| keep.within(&levels.at(ambient))).count();

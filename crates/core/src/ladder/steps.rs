@@ -145,7 +145,7 @@ fn marks(s: &Situation<'_>, dials: &Dials) -> Vec<(DialId, String, String)> {
         camera(DialKind::Nd, "ND", dials.nd.label(s.step)),
     ];
     for lit in &s.lights {
-        let mark = dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step);
+        let mark = dials.power(lit.index).label(lit.flash.notation, lit.flash.power_step);
         all.push((DialId::power(lit.light.id.clone()), lit.name.clone(), mark));
     }
     all
@@ -172,7 +172,7 @@ fn bind(s: &Situation<'_>, before: &Dials, climbed: &Climb) -> Option<LadderBind
     let falling = dials.iso > before.iso || dials.aperture < before.aperture || dials.shutter < before.shutter;
     if !climbed.kept {
         for lit in &s.lights {
-            let below = dials.powers[lit.index].stops_below_full();
+            let below = dials.power(lit.index).stops_below_full();
             if lit.role.lights_face() && below >= lit.powers.1 - 0.01 && lit.powers.1 > lit.powers.0 {
                 return Some(LadderBind::LowestPower { light: lit.light.id.clone() });
             }

@@ -18,7 +18,7 @@ pub(super) fn bind_words(s: &Situation<'_>, bind: &LadderBind, clock: &ClockTime
         let lit = s.lights.iter().find(|lit| lit.light.id == *id);
         let name = lit.map_or_else(String::new, |lit| lit.name.clone());
         let power =
-            lit.map_or_else(String::new, |lit| dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step));
+            lit.map_or_else(String::new, |lit| dials.power(lit.index).label(lit.flash.notation, lit.flash.power_step));
         (capital(&name), power)
     };
     let follows = if s.lights.is_empty() { "" } else { ", and the flash with it" };

@@ -1,4 +1,5 @@
 use crate::set::RoomSide;
+use crate::setup::LightIndex;
 use serde::Serialize;
 
 /// A thing of a set, by what it is and its place in its list.
@@ -18,7 +19,7 @@ pub enum ThingRef {
     /// A light.
     Light {
         /// Which, from 0.
-        index: usize,
+        index: LightIndex,
     },
     /// A card.
     Card {

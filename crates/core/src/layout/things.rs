@@ -3,7 +3,7 @@ use super::words::Words;
 use crate::geometry::{DVec3, Flat, Point};
 use crate::scene::{CardKind, PaneKind, Posture, Surface};
 use crate::set::RoomSide;
-use crate::setup::{SubjectKind, light_mark};
+use crate::setup::SubjectKind;
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -163,7 +163,7 @@ fn cards<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item =
 }
 
 fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item = Drawn> + 'a {
-    s.setup.lights.iter().enumerate().map(move |(index, light)| {
+    s.setup.indexed_lights().map(move |(index, light)| {
         let (at, looks) = (s.setup.light_at(light), s.setup.light_looks(light));
         let lit = s.lights.iter().find(|lit| lit.index == index);
         let face = lit.map(|lit| lit.emitter).filter(|emitter| emitter.area() > 0.0);
@@ -173,7 +173,7 @@ fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item 
         let said = Said {
             kind: if lit.is_some() { DrawnKind::Light } else { DrawnKind::LightOff },
             what: ThingRef::Light { index },
-            mark: Some(light_mark(index)),
+            mark: Some(index.mark()),
             name: lit.map_or_else(|| format!("{}, off", kept()), |lit| lit.name.clone()),
             place: words.light(light),
         };

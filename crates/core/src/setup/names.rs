@@ -1,13 +1,7 @@
 //! What lights are called: one rule for dials, lists, sentences and drawings.
 
-use super::Setup;
+use super::{LightIndex, Setup};
 use crate::kit::Kit;
-
-/// The letter of a light by its place among the lights of a setup: A for the first.
-#[must_use]
-pub fn light_mark(index: usize) -> String {
-    char::from_u32('A' as u32 + index as u32).map(String::from).unwrap_or_default()
-}
 
 impl Setup {
     /// What each light is called, in their order: by its modifier, or by its flash where it is bare. Where two would have
@@ -19,8 +13,8 @@ impl Setup {
             modifier.or_else(|| kit.flash(&light.flash).map(|flash| &flash.name)).map(ToString::to_string)
         };
         let names: Vec<Option<String>> = self.lights.iter().map(plain).collect();
-        let told = |(index, name): (usize, &Option<String>)| {
-            let mark = light_mark(index);
+        let told = |((index, _), name): ((LightIndex, &super::Light), &Option<String>)| {
+            let mark = index.mark();
             match name {
                 Some(name) if names.iter().filter(|other| other.as_ref() == Some(name)).count() > 1 => {
                     format!("{name} ({mark})")
@@ -29,7 +23,7 @@ impl Setup {
                 None => mark,
             }
         };
-        names.iter().enumerate().map(told).collect()
+        self.indexed_lights().zip(&names).map(told).collect()
     }
 }
 

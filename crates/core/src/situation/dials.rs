@@ -1,6 +1,6 @@
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::Power;
-use crate::setup::Setup;
+use crate::setup::{LightIndex, Setup};
 
 /// Where the camera's and the flashes' dials stand.
 #[derive(Debug, Clone, PartialEq)]
@@ -38,6 +38,19 @@ impl Dials {
         setup.camera.nd.at = self.nd;
         for (light, power) in setup.lights.iter_mut().zip(&self.powers) {
             light.power.at = *power;
+        }
+    }
+
+    /// The power of a light; none where these dials are another setup's.
+    #[must_use]
+    pub fn power(&self, light: LightIndex) -> Power {
+        self.powers.get(light.place()).copied().unwrap_or(Power::FULL)
+    }
+
+    /// Turns the power of a light.
+    pub fn turn(&mut self, light: LightIndex, power: Power) {
+        if let Some(dial) = self.powers.get_mut(light.place()) {
+            *dial = power;
         }
     }
 

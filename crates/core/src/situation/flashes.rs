@@ -7,13 +7,13 @@ use crate::kit::{Camera, Flash, Gel, Kit, Modifier, Optics};
 use crate::marks::ShutterMark;
 use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, Stops};
 use crate::scene::Role;
-use crate::setup::{Light, PerPatch, Setup};
+use crate::setup::{Light, LightIndex, PerPatch, Setup};
 
 /// A light that fires, resolved.
 #[derive(Debug, Clone)]
 pub struct Lit<'a> {
     /// Its place among the lights of the setup.
-    pub index: usize,
+    pub index: LightIndex,
     /// What it is called.
     pub name: String,
     /// The light.
@@ -113,12 +113,10 @@ pub(crate) fn covering(setup: &Setup, body: &Camera) -> Millimetres {
 pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<'a>> {
     let covering = covering(setup, body);
     setup
-        .lights
-        .iter()
+        .indexed_lights()
         .zip(setup.light_names(kit))
-        .enumerate()
-        .filter(|(_, (light, _))| light.on)
-        .filter_map(|(index, (light, name))| {
+        .filter(|((_, light), _)| light.on)
+        .filter_map(|((index, light), name)| {
             let flash = kit.flash(&light.flash)?;
             let modifier = light.modifier.as_ref().and_then(|id| kit.modifier(id));
             let widest = modifier.is_some_and(Modifier::wants_widest_zoom);

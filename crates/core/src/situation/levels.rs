@@ -1,6 +1,6 @@
 //! What a set of dials makes of the light: levels of the patches, and what is too slow for movement and pace.
 
-use super::{Lit, Situation};
+use super::{Dials, Lit, Situation};
 use crate::flash::{duration_at, recharge_time};
 use crate::marks::{Mark, ShutterMark};
 use crate::quantity::Power;
@@ -12,8 +12,8 @@ pub(crate) const FLASH_FREEZES: f64 = 3.0;
 pub(crate) const GHOST: f64 = 2.0;
 
 /// The powers of the firing lights, from the powers of all lights.
-pub(crate) fn powers_of_lit(s: &Situation<'_>, powers: &[Power]) -> Vec<f64> {
-    s.lights.iter().map(|lit| powers.get(lit.index).map_or(lit.powers.1, |power| power.stops_below_full())).collect()
+pub(crate) fn powers_of_lit(s: &Situation<'_>, dials: &Dials) -> Vec<f64> {
+    s.lights.iter().map(|lit| dials.power(lit.index).stops_below_full()).collect()
 }
 
 /// The levels of all patches, split: ambient, flash together, and both, in stops; none where there is no light.

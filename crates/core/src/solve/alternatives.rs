@@ -87,7 +87,7 @@ impl AlternativeKind {
     fn wins(self, s: &Situation<'_>, other: &Solution, plan: &Dials) -> bool {
         const CLEARLY: f64 = 0.6;
         let hardest = |dials: &Dials| {
-            let powers = s.lights.iter().map(|lit| dials.powers[lit.index].stops_below_full());
+            let powers = s.lights.iter().map(|lit| dials.power(lit.index).stops_below_full());
             powers.fold(f64::INFINITY, f64::min)
         };
         match self {
@@ -148,7 +148,7 @@ fn marks(s: &Situation<'_>, dials: &Dials, step: StepSize) -> String {
         said += &format!(" · ND {}", dials.nd.label(step));
     }
     for lit in &s.lights {
-        said += &format!(" · {}", dials.powers[lit.index].label(lit.flash.notation, lit.flash.power_step));
+        said += &format!(" · {}", dials.power(lit.index).label(lit.flash.notation, lit.flash.power_step));
     }
     said
 }

@@ -80,7 +80,7 @@ pub fn drag_situation(s: &Situation<'_>, patch: Patch, part: &Part, to: Stops) -
 }
 
 fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<PerPatch<Option<f64>>>) {
-    let powers = crate::situation::powers_of_lit(s, &dials.powers);
+    let powers = crate::situation::powers_of_lit(s, dials);
     let full = s.full_power_levels(dials.gain(), dials.shutter);
     let split = Split::new(s.ambient_levels(dials.gain(), dials.shutter), &full, &powers);
     let parts = full.iter().zip(&powers).map(|(levels, below)| levels.map(|l| l.map(|l| l - below))).collect();
@@ -183,8 +183,8 @@ fn keep_flash(s: &Situation<'_>, before: &Dials, dials: &mut Dials) {
     for lit in s.lights.iter().filter(|lit| !lit.light.power.held) {
         let hss = s.high_speed_loss(lit, dials.shutter) - s.high_speed_loss(lit, before.shutter);
         let (strongest, lowest) = lit.powers;
-        let below = (before.powers[lit.index].stops_below_full() + by - hss).clamp(strongest, lowest);
-        dials.powers[lit.index] = lit.flash.power_step.click(Power::nearest(below));
+        let below = (before.power(lit.index).stops_below_full() + by - hss).clamp(strongest, lowest);
+        dials.turn(lit.index, lit.flash.power_step.click(Power::nearest(below)));
     }
 }
 
@@ -224,9 +224,9 @@ fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only:
                 change::name(&DialId::power(lit.light.id.clone()))
             ));
         }
-        let wanted = dials.powers[lit.index].stops_below_full() - by;
+        let wanted = dials.power(lit.index).stops_below_full() - by;
         let (strongest, lowest) = lit.powers;
-        dials.powers[lit.index] = lit.flash.power_step.click(Power::nearest(wanted.clamp(strongest, lowest)));
+        dials.turn(lit.index, lit.flash.power_step.click(Power::nearest(wanted.clamp(strongest, lowest))));
         left = if wanted < strongest { left.max(strongest - wanted) } else { left };
         left = if wanted > lowest { left.min(lowest - wanted) } else { left };
     }

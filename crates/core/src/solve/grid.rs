@@ -104,11 +104,11 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
     }
     let mut dials = Dials::of(s.setup);
     let Some((score, gain, shutter, powers)) = found else {
-        return Solution { powers: crate::situation::powers_of_lit(s, &dials.powers), dials, score: f64::INFINITY };
+        return Solution { powers: crate::situation::powers_of_lit(s, &dials), dials, score: f64::INFINITY };
     };
     (dials.iso, dials.aperture, dials.nd, dials.shutter) = (gain.iso, gain.aperture, gain.nd, shutter);
     for (lit, below) in s.lights.iter().zip(&powers) {
-        dials.powers[lit.index] = Power::nearest(*below);
+        dials.turn(lit.index, Power::nearest(*below));
     }
     Solution { dials, powers, score }
 }
@@ -176,7 +176,7 @@ mod tests {
                         let mut lit = Vec::new();
                         powers::solve(s, &ambient, &full, &mut lit);
                         for (light, below) in s.lights.iter().zip(&lit) {
-                            dials.powers[light.index] = Power::nearest(*below);
+                            dials.turn(light.index, Power::nearest(*below));
                         }
                         least = least.min(score(s, w, &dials));
                     }

@@ -85,8 +85,8 @@ pub(super) fn lifted(s: &Situation<'_>, w: &Weights, solved: &Solution) -> Vec<(
 /// How far a dial moved, in stops.
 fn moved(dial: &DialId, from: &Dials, to: &Dials, setup: &Setup) -> f64 {
     let power = |dials: &Dials| {
-        let index = setup.lights.iter().position(|light| Some(&light.id) == dial.light.as_ref());
-        index.and_then(|index| dials.powers.get(index)).map_or(0.0, |power| power.stops_below_full())
+        let index = dial.light.as_ref().and_then(|light| setup.light_index(light));
+        index.map_or(0.0, |index| dials.power(index).stops_below_full())
     };
     let stops = match dial.dial {
         DialKind::Iso => to.iso.stops() - from.iso.stops(),

@@ -195,7 +195,7 @@ pub(crate) fn fit(
 /// The fit term of a whole set of dials.
 #[must_use]
 pub fn fit_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
-    let powers = powers_of_lit(s, &dials.powers);
+    let powers = powers_of_lit(s, dials);
     let ambient = s.ambient_levels(dials.gain(), dials.shutter);
     let full = s.full_power_levels(dials.gain(), dials.shutter);
     fit(s, w, &Split::new(ambient, &full, &powers), dials.iso, dials.shutter, &powers)
