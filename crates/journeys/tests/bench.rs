@@ -35,6 +35,29 @@ async fn from_a_reading_to_dials_set() {
     walk.end().await;
 }
 
+/// A dome held level and turned to the low sun tells of the light there, not of the face itself: the face gets less, says the
+/// line under it, and its bar falls; so little light where the sun should be is a cloud. Kept so. By night there was no sun to turn it to, and nothing is lost.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_meter_turned_to_the_sun() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-water").await;
+    walk.sees("p", "towards the bearing of the sun and not tilted up at it (10° left of where the camera looks)").await;
+    walk.level_is("face", "ambient", -3.0).await;
+    walk.choose("as the face is", "level to the sun").await;
+    walk.sees("p", "Dome level to the sun: the face, as it is turned, gets 1½ stops less.").await;
+    walk.level_is("face", "ambient", -4.5).await;
+    walk.choose("dome", "flat receptor").await;
+    walk.sees("p", "Flat receptor level to the sun").await;
+    walk.saved().await;
+    walk.open_setup("setup-water").await;
+    walk.sees("p", "Flat receptor level to the sun").await;
+    walk.open_setup("setup-speeches").await;
+    walk.choose("as the face is", "level to the sun").await;
+    walk.sees("p", "Not taken in: the sun was down then. Is the time right?").await;
+    walk.saved().await;
+    walk.end().await;
+}
+
 /// The first sentence of the trade: the shutter moves the ambient only, the aperture moves both.
 #[tokio::test(flavor = "multi_thread")]
 async fn the_shutter_moves_ambient_only_the_aperture_both() {

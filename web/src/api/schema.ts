@@ -1011,6 +1011,8 @@ export interface components {
             floor: components["schemas"]["Stops"];
             /** @description The plan in one line: what is met and what is missed. */
             headline: string;
+            /** @description How to hold an incident meter in this light. */
+            hold: components["schemas"]["HoldReport"];
             /** @description What stands on the stop scale. */
             levels: components["schemas"]["Level"][];
             /** @description What each light does. */
@@ -2090,6 +2092,8 @@ export interface components {
             sunlit: components["schemas"]["Share"];
             /** @description The time. */
             time: components["schemas"]["ClockTime"];
+            /** @description What readings that were turned elsewhere tell of their patches. */
+            turned: components["schemas"]["TurnedReading"][];
         };
         /** @description What the forecast says of one patch. */
         ForecastLevel: {
@@ -2192,6 +2196,31 @@ export interface components {
              * @description Steps back.
              */
             undo: number;
+        };
+        /** @description How to hold an incident meter in the light in force (common practice). */
+        Hold: {
+            /** @enum {string} */
+            light: "sun";
+            /** @description How far. */
+            to_the_right: components["schemas"]["Degrees"];
+        } | {
+            /** @enum {string} */
+            light: "open_shade";
+        } | {
+            /** @enum {string} */
+            light: "daylight";
+        } | {
+            /** @enum {string} */
+            light: "lamps";
+        };
+        /** @description How to hold an incident meter, with its words. */
+        HoldReport: {
+            /** @description In which light. */
+            hold: components["schemas"]["Hold"];
+            /** @description What to do, in words. */
+            text: string;
+            /** @description Where a reading so held was turned. */
+            turned: components["schemas"]["Turned"];
         };
         /** @description A skyline: a few points round the compass, straight lines between; level where there are none. */
         Horizon: components["schemas"]["HorizonPoint"][];
@@ -3343,7 +3372,11 @@ export interface components {
             method: components["schemas"]["Method"];
             /** @description Where. */
             patch: components["schemas"]["Patch"];
+            /** @description What took the light in, where it was incident. */
+            receptor: components["schemas"]["Receptor"];
             time?: components["schemas"]["ClockTime"] | null;
+            /** @description Where that was turned. */
+            turned: components["schemas"]["Turned"];
         };
         /** @description A reading on the strip. */
         ReadingPoint: {
@@ -3371,7 +3404,13 @@ export interface components {
             light: string;
             /** @description The reading. */
             reading: components["schemas"]["Id"];
+            turned?: components["schemas"]["TurnedReport"] | null;
         };
+        /**
+         * @description What of an incident meter takes the light in.
+         * @enum {string}
+         */
+        Receptor: "dome" | "flat";
         /** @description A reflection in the picture. */
         Reflection: {
             /**
@@ -4008,6 +4047,39 @@ export interface components {
             name: string;
             /** @description The mark it goes to. */
             to: string;
+        };
+        /** @description Where an incident meter was turned. */
+        Turned: {
+            /** @enum {string} */
+            to: "patch";
+        } | {
+            /** @enum {string} */
+            to: "camera";
+        } | {
+            /** @enum {string} */
+            to: "sun";
+        } | {
+            /** @enum {string} */
+            to: "up";
+        } | {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            to: "light";
+        };
+        /** @description What a reading that was turned elsewhere tells of the patch it was taken before. */
+        TurnedReading: {
+            patch_gets?: components["schemas"]["Stops"] | null;
+            /** @description Which. */
+            reading: components["schemas"]["Id"];
+            sun?: components["schemas"]["Ev100"] | null;
+        };
+        /** @description What a reading that was turned elsewhere tells. */
+        TurnedReport: {
+            patch_gets?: components["schemas"]["Stops"] | null;
+            sun?: components["schemas"]["Ev100"] | null;
+            /** @description The same in words. */
+            text: string;
         };
         /**
          * @description Metres or feet, for sentences.

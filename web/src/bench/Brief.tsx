@@ -99,7 +99,13 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
         <Cautions bench={bench} about="background" />
       </Section>
       <Section title="What the meter said">
-        <Readings {...editing} readings={setup.readings} reports={bench.assessment?.readings} />
+        <Readings
+          {...editing}
+          readings={setup.readings}
+          lights={setup.lights}
+          reports={bench.assessment?.readings}
+          hold={bench.assessment?.hold}
+        />
         <Cautions bench={bench} about="readings" />
       </Section>
       <Section title="Approach">

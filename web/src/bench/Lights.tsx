@@ -10,6 +10,7 @@ import { Distance, useUnits } from '../ui/Distance'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { Cautions, type Editing } from './Brief'
+import { lightMark } from '../words/lightMark'
 import { errorAt } from './errors'
 import type { BenchState } from './useBench'
 
@@ -28,7 +29,6 @@ const OnLatch = styled(Latch)`
 `
 
 /** The letter a light has everywhere: in its name, on the drawings and in its dials. */
-const markOf = (index: number) => String.fromCharCode(65 + index)
 
 /** The flashes, a few lines each. */
 export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup; bench: BenchState }) {
@@ -97,7 +97,7 @@ const LightSentence = memo(function LightSentence({
     kit.flatMap(({ item }) => (item.kind === kind ? [{ id: item.id, name: item.name }] : []))
   const none = (name: string) => ({ id: 'none', name })
   const at = (field: string) => errors[`/lights/${index}/${field}`]
-  const name = `Light ${markOf(index)}`
+  const name = `Light ${lightMark(index)}`
   const field = (last: string) => `/lights/${index}/${last}`
   const chooseFlash = (id: string) => {
     const item = kit.find((kept) => kept.item.id === id)?.item

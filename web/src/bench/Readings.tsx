@@ -3,12 +3,13 @@ import { Fragment, memo } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { marksQuery, settingsQuery } from '../api/queries'
-import type { Printed, Reading, ReadingReport, Setup } from '../api/types'
+import type { HoldReport, Light, Printed, Reading, ReadingReport, Setup, Turned } from '../api/types'
+import { lightMark } from '../words/lightMark'
 import { clockTime } from '../words/units'
 import { LiveChoice, LiveNumber, LiveTime } from '../ui/Field'
 import { QuietPush, Push } from '../ui/Push'
 import type { Editing } from './Brief'
-import { measures, methods, patches } from './choices'
+import { measures, methods, patches, receptors, turnsBefore } from './choices'
 import { errorAt } from './errors'
 
 const Line = styled.li`
@@ -18,6 +19,11 @@ const Line = styled.li`
     line-height: 1.2;
     color: ${({ theme }) => theme.quiet};
   }
+`
+const Small = styled.p`
+  font-size: 13px;
+  line-height: 1.3;
+  color: ${({ theme }) => theme.quiet};
 `
 const byId = (marks: Printed[] | undefined, suffix = '') =>
   (marks ?? []).map((mark) => ({ id: String(mark.at), name: `${suffix}${mark.label}` }))
@@ -29,10 +35,26 @@ function freshId(stem: string, taken: { id: string }[]) {
   return `${stem}-${number}`
 }
 
-type Props = Editing & Pick<Setup, 'readings'> & { reports?: ReadingReport[] }
+const LIGHT = 'light:'
+
+/** What stands for a way to turn it, in a list of choices. */
+const turnedKey = (turned: Turned) => (turned.to === 'light' ? `${LIGHT}${turned.light}` : turned.to)
+function turnedTo(key: string): Turned {
+  if (key.startsWith(LIGHT)) return { to: 'light', light: key.slice(LIGHT.length) }
+  return { to: turnsBefore('').find((turn) => turn.id === key)?.id ?? 'patch' }
+}
+
+/** The lights of the setup by their letters, and the one that is gone where it was turned to that. */
+function toLights(lights: Light[], turned: Turned) {
+  const there = lights.map((light, index) => ({ id: LIGHT + light.id, name: `at light ${lightMark(index)}` }))
+  const gone = turned.to === 'light' && !lights.some((light) => light.id === turned.light)
+  return gone ? [...there, { id: turnedKey(turned), name: 'at a light that is gone' }] : there
+}
+
+type Props = Editing & Pick<Setup, 'readings' | 'lights'> & { reports?: ReadingReport[]; hold?: HoldReport }
 
 /** What the meter said, a line each. */
-export const Readings = memo(function Readings({ edit, errors, readings, reports }: Props) {
+export const Readings = memo(function Readings({ edit, errors, readings, lights, reports, hold }: Props) {
   const put = (index: number, change: Partial<Reading>) =>
     edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
   const fresh = (readings: Reading[]): Reading => {
@@ -44,6 +66,8 @@ export const Readings = memo(function Readings({ edit, errors, readings, reports
       method: patch === 'background' || patch === 'sky' ? 'reflected' : 'incident',
       measured: { as: 'ev', ev: 12 },
       time: null,
+      receptor: 'dome',
+      turned: { to: 'patch' },
     }
   }
   // From what is newest, so that pressed twice it adds two.
@@ -55,6 +79,7 @@ export const Readings = memo(function Readings({ edit, errors, readings, reports
           <ReadingLine
             key={reading.id}
             reading={reading}
+            lights={lights}
             report={reports?.find((report) => report.reading === reading.id)}
             errors={errors}
             field={`/readings/${index}`}
@@ -63,6 +88,7 @@ export const Readings = memo(function Readings({ edit, errors, readings, reports
           />
         ))}
       </ul>
+      {hold && <Small>{hold.text}</Small>}
       <Push onPress={add}>Add a reading</Push>
     </>
   )
@@ -70,6 +96,7 @@ export const Readings = memo(function Readings({ edit, errors, readings, reports
 
 type LineProps = {
   reading: Reading
+  lights: Light[]
   report?: ReadingReport
   errors: Record<string, string>
   field: string
@@ -77,7 +104,7 @@ type LineProps = {
   onRemove: () => void
 }
 
-function ReadingLine({ reading, report, errors, field, onChange, onRemove }: LineProps) {
+function ReadingLine({ reading, lights, report, errors, field, onChange, onRemove }: LineProps) {
   const marks = useQuery(marksQuery).data
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const { measured } = reading
@@ -131,6 +158,23 @@ function ReadingLine({ reading, report, errors, field, onChange, onRemove }: Lin
         choices={methods}
         onChoose={(method) => onChange({ method })}
       />
+      {reading.method === 'incident' && (
+        <Fragment>
+          ,{' '}
+          <LiveChoice
+            label={`${name}: receptor`}
+            value={reading.receptor}
+            choices={receptors}
+            onChoose={(receptor) => onChange({ receptor })}
+          />{' '}
+          <LiveChoice
+            label={`${name}: turned`}
+            value={turnedKey(reading.turned)}
+            choices={[...turnsBefore(name.toLowerCase()), ...toLights(lights, reading.turned)]}
+            onChoose={(key) => onChange({ turned: turnedTo(key) })}
+          />
+        </Fragment>
+      )}
       ,{' '}
       <LiveTime
         optional
@@ -150,6 +194,7 @@ function ReadingLine({ reading, report, errors, field, onChange, onRemove }: Lin
           {reading.time && ` at ${clockTime(reading.time, clock)}`}
         </p>
       )}
+      {report?.turned && <p className="small">{report.turned.text}</p>}
     </Line>
   )
 }

@@ -1,5 +1,5 @@
 import { choicesOf } from '../ui/choices'
-import type { Patch, Setup } from '../api/types'
+import type { Patch, Receptor, Setup, Turned } from '../api/types'
 
 export const subjects = choicesOf({ person: 'One person', group: 'A group', thing: 'A thing' })
 export const movements = choicesOf({
@@ -25,6 +25,15 @@ export const patches = choicesOf<Patch>({
   background: 'Background',
   sky: 'Sky',
 })
+export const receptors = choicesOf<Receptor>({ dome: 'dome', flat: 'flat receptor' })
+/** Where a meter was turned before a patch, but at a light. */
+export const turnsBefore = (patch: string) =>
+  choicesOf<Exclude<Turned['to'], 'light'>>({
+    patch: `as the ${patch} is`,
+    camera: 'at the camera',
+    sun: 'level to the sun',
+    up: 'straight up',
+  })
 export const methods = choicesOf({ incident: 'incident', reflected: 'reflected' })
 export const measures = choicesOf({ ev: 'EV', settings: 'settings that were right' })
 export const backgrounds = choicesOf({ wall: 'A wall', open: 'Open ground' })

@@ -4,6 +4,7 @@ mod account;
 pub mod advise;
 mod dials;
 mod facts;
+mod hold;
 mod levels;
 mod lights;
 mod readings;
@@ -13,10 +14,11 @@ pub(crate) use account::ambient_colour;
 pub use account::{Account, Ground, GroundReport, Origin};
 pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
+pub use hold::{Hold, HoldReport};
 pub(crate) use levels::targets;
 pub use levels::{Level, LightPart, Spread};
 pub use lights::LightReport;
-pub use readings::ReadingReport;
+pub use readings::{ReadingReport, TurnedReport};
 pub use set::{BounceWords, Evenness, InPicture, PlacedCard, PlacedLight, SetReport, Softness};
 pub(crate) use set::{face_levels, spill_words};
 
@@ -87,6 +89,8 @@ pub struct Assessment {
     pub dials: Vec<DialReport>,
     /// What each reading stands for.
     pub readings: Vec<ReadingReport>,
+    /// How to hold an incident meter in this light.
+    pub hold: HoldReport,
     /// What each light does.
     pub lights: Vec<LightReport>,
     /// What is sharp.
@@ -150,8 +154,8 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         lit_to_shadow,
         dials: dials::of(s, &facts, &dials),
         readings: readings::of(s),
+        hold: hold::of(s),
         lights: lights::of(s, &facts),
-
         spill: spill_words(&facts),
         depth: DepthReport {
             focus: s.lensing.focus,

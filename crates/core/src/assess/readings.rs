@@ -1,5 +1,6 @@
-use crate::quantity::{Ev100, Id, figure};
-use crate::setup::Method;
+use crate::marks::{stops_amount, stops_label};
+use crate::quantity::{Ev100, Id, Stops, figure};
+use crate::setup::{Method, Reading, Receptor, Turned};
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -13,7 +14,61 @@ pub struct ReadingReport {
     pub ev: Ev100,
     /// The illuminance (incident) or luminance (reflected), by the meter's own constants.
     pub light: String,
+    /// What it tells of its patch, where it was turned elsewhere.
+    pub turned: Option<TurnedReport>,
 }
+
+/// What a reading that was turned elsewhere tells.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct TurnedReport {
+    /// How many stops more its patch gets; none where it could not be taken in.
+    pub patch_gets: Option<Stops>,
+    /// How bright the sun itself is by it.
+    pub sun: Option<Ev100>,
+    /// The same in words.
+    pub text: String,
+}
+
+fn turned(s: &Situation<'_>, reading: &Reading) -> Option<TurnedReport> {
+    let told = s.turned.iter().find(|told| told.reading == reading.id)?;
+    let patch = reading.patch.words();
+    let text = match (told.patch_gets.map(Stops::stops), &reading.turned) {
+        (Some(gets), turned) => {
+            let way = match turned {
+                Turned::Patch => "its own way",
+                Turned::Camera => "to the camera",
+                Turned::Sun => "level to the sun",
+                Turned::Up => "straight up",
+                Turned::Light { .. } => "to the light",
+            };
+            let receptor = match reading.receptor {
+                Receptor::Dome => "Dome",
+                Receptor::Flat => "Flat receptor",
+            };
+            let amount = stops_amount(gets);
+            let gets = match stops_label(gets).as_str() {
+                "0" => "as much".to_owned(),
+                _ if gets > 0.0 => format!("{amount} more"),
+                _ => format!("{amount} less"),
+            };
+            let sun = told.sun.map_or_else(String::new, |sun| {
+                format!(" The sun itself is EV {} straight on.", figure(sun.ev(), SUN_ERROR))
+            });
+            format!("{receptor} {way}: the {patch}, as it is turned, gets {gets}.{sun}")
+        }
+        (None, Turned::Light { .. }) => "Not taken in: the light it was turned to is gone.".to_owned(),
+        (None, _) if s.forecast.is_some() => "Not taken in: the sun was down then. Is the time right?".to_owned(),
+        (None, _) => {
+            "Not taken in yet: there is no sun to turn it to. Say where it stands on the set, or put the setup on its day."
+                .to_owned()
+        }
+    };
+    Some(TurnedReport { patch_gets: told.patch_gets, sun: told.sun, text })
+}
+
+/// How finely the sun's own level is known from a reading turned to it, in stops.
+const SUN_ERROR: f64 = 0.3;
 
 pub(super) fn of(s: &Situation<'_>) -> Vec<ReadingReport> {
     s.setup
@@ -25,7 +80,7 @@ pub(super) fn of(s: &Situation<'_>) -> Vec<ReadingReport> {
                 Method::Incident => format!("{} lx", said(s.house.meter.illuminance(ev).lux())),
                 Method::Reflected => format!("{} cd/m²", said(s.house.meter.luminance(ev))),
             };
-            ReadingReport { reading: reading.id.clone(), ev, light }
+            ReadingReport { reading: reading.id.clone(), ev, light, turned: turned(s, reading) }
         })
         .collect()
 }

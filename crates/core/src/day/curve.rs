@@ -2,9 +2,12 @@
 
 use super::{Day, Timeline};
 use crate::exposure::{MeterConstants, READ_ERROR};
-use crate::forecast::{AmbientSource, ForecastLevel, Known, Modelled, PatchLight, SourceLevel, Standing, bent};
+use crate::forecast::{
+    AmbientSource, Around, ForecastLevel, Known, Modelled, PatchLight, SourceLevel, Standing, TurnedReading, bent,
+    modelled,
+};
 use crate::quantity::{Ev100, Stops};
-use crate::setup::{BackgroundKind, Patch, PerPatch, Setup};
+use crate::setup::{BackgroundKind, Patch, PerPatch, Reading, Setup, Turned};
 use crate::situation::reading_level;
 use crate::sources::{Expected, Fit, HIDDEN, Observed, Prior};
 
@@ -68,11 +71,20 @@ pub(super) struct Taken {
     /// Its place in the list of readings.
     pub(super) index: usize,
     patch: Patch,
+    /// Whether it is of the patch itself, not of the light there.
+    of_patch: bool,
     minute: f64,
     /// Reading − model as it was expected, in stops.
     pub(super) difference: f64,
     /// What it says beyond the sources, of the thing it was taken on, in stops.
     pub(super) beyond: f64,
+}
+
+impl Taken {
+    /// The things it was taken on: what was turned elsewhere is of no side of them.
+    fn on(&self) -> &'static [usize] {
+        if self.of_patch { on(self.patch) } else { &on(self.patch)[..1] }
+    }
 }
 
 /// A setup's light, model and readings together.
@@ -103,28 +115,36 @@ impl<'a> SetupCurve<'a> {
         meter: MeterConstants,
         until: Option<f64>,
         model: impl Fn(f64) -> Modelled,
+        on_receptor: impl Fn(f64, &Reading) -> Option<PatchLight>,
     ) -> SetupCurve<'a> {
         let (setup, sources) = (standing.setup, standing.sources().to_vec());
-        let timed = |(index, reading): (usize, &'a crate::setup::Reading)| {
-            let minute = timeline.minute_of(reading.time.as_ref()?).ok()? as f64;
-            until.is_none_or(|until| minute <= until).then_some((index, reading.patch, minute))
+        let timed = |(index, reading): (usize, &'a Reading)| {
+            // What was turned elsewhere says nothing without its time: it is taken as made now.
+            let now = || setup.slot.as_ref().filter(|_| !reading.is_of_patch()).map(|slot| &slot.time);
+            let minute = timeline.minute_of(reading.time.as_ref().or_else(now)?).ok()? as f64;
+            until.is_none_or(|until| minute <= until).then_some((index, reading, minute))
         };
-        let mut timed: Vec<(usize, Patch, f64)> = setup.readings.iter().enumerate().filter_map(timed).collect();
+        let mut timed: Vec<(usize, &Reading, f64)> = setup.readings.iter().enumerate().filter_map(timed).collect();
         // Of two readings of a patch in the same minute the later entered counts.
-        timed.sort_by(|a, b| a.1.cmp(&b.1).then(a.2.total_cmp(&b.2)).then(b.0.cmp(&a.0)));
-        timed.dedup_by(|a, b| a.1 == b.1 && a.2 == b.2);
-        let read = timed.into_iter().filter_map(|(index, patch, minute)| {
-            let lit: PatchLight = model(minute).lit[patch].clone()?;
-            let difference = reading_level(setup, &setup.readings[index], meter).ev() - lit.ev()?;
+        let of = |reading: &'a Reading| {
+            (reading.patch, (!reading.is_of_patch()).then_some((reading.receptor, &reading.turned)))
+        };
+        timed.sort_by(|a, b| of(a.1).cmp(&of(b.1)).then(a.2.total_cmp(&b.2)).then(b.0.cmp(&a.0)));
+        timed.dedup_by(|a, b| of(a.1) == of(b.1) && a.2 == b.2);
+        let read = timed.into_iter().filter_map(|(index, reading, minute)| {
+            let (patch, of_patch) = (reading.patch, reading.is_of_patch());
+            let lit = if of_patch { model(minute).lit[patch].clone()? } else { on_receptor(minute, reading)? };
+            let difference = reading_level(setup, reading, meter).ev() - lit.ev()?;
+            let taken = Taken { index, patch, of_patch, minute, difference, beyond: 0.0 };
             let observed = Observed {
                 minute,
                 level: lit.lux().log2() + difference,
                 parts: lit.parts.iter().map(|part| part.own()).collect(),
                 error: READ_ERROR,
                 cover: day.clouds.cover(minute),
-                on: on(patch).to_vec(),
+                on: taken.on().to_vec(),
             };
-            Some((Taken { index, patch, minute, difference, beyond: 0.0 }, observed))
+            Some((taken, observed))
         });
         let (mut taken, observed): (Vec<Taken>, Vec<Observed>) = read.unzip();
         let expected = Expected {
@@ -134,10 +154,10 @@ impl<'a> SetupCurve<'a> {
         };
         let fit = Fit::of(&expected, &observed);
         for (reading, taken) in taken.iter_mut().enumerate() {
-            taken.beyond = fit.beyond(taken.minute, on(taken.patch)) + fit.left(reading);
+            taken.beyond = fit.beyond(taken.minute, taken.on()) + fit.left(reading);
         }
         let known = PerPatch::of(|patch| {
-            let of = taken.iter().enumerate().filter(|(_, taken)| taken.patch == patch);
+            let of = taken.iter().enumerate().filter(|(_, taken)| taken.patch == patch && taken.of_patch);
             of.map(|(reading, taken)| Known { minute: taken.minute, difference: fit.left(reading) }).collect()
         });
         SetupCurve { setup, sources, fit, taken, known }
@@ -151,6 +171,28 @@ impl<'a> SetupCurve<'a> {
     /// The readings taken in.
     pub(super) fn taken(&self) -> &[Taken] {
         &self.taken
+    }
+
+    /// What readings that were turned elsewhere tell of their patches; `around` is the light about the spot at a minute.
+    pub(super) fn turned<'s>(&self, standing: &Standing<'a>, around: impl Fn(f64) -> Around<'s>) -> Vec<TurnedReading> {
+        let told = |(index, reading): (usize, &Reading)| {
+            let taken = self.taken.iter().find(|taken| taken.index == index);
+            let told = taken.and_then(|taken| {
+                let around = around(taken.minute);
+                let now = self.at(taken.minute, &modelled(standing, &around));
+                let gets = now.ev(taken.patch)? - reading.measured.level().ev();
+                let lux = standing.sun_straight(&around) * now.scale(AmbientSource::Sun).exp2();
+                let sun = (reading.turned == Turned::Sun && lux > 0.0 && !now.sun_is_hidden())
+                    .then(|| Ev100::of(around.meter.incident_level(lux)));
+                Some((Stops::of(gets), sun))
+            });
+            TurnedReading {
+                reading: reading.id.clone(),
+                patch_gets: told.map(|(gets, _)| gets),
+                sun: told.and_then(|(_, sun)| sun),
+            }
+        };
+        self.setup.readings.iter().enumerate().filter(|(_, reading)| !reading.is_of_patch()).map(told).collect()
     }
 
     /// Whether a cloud stood before the sun at a minute, as the readings tell.

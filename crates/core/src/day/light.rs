@@ -5,7 +5,7 @@ use crate::geometry::DVec3;
 use crate::place::Spot;
 use crate::quantity::{Degrees, Ev100, Kelvin, Share, turn};
 use crate::scene::Sun;
-use crate::setup::{PerPatch, Setup};
+use crate::setup::{PerPatch, Reading, Setup};
 use crate::sky::{SkyLight, sky_light};
 use crate::sun::{SunAt, sun_at};
 
@@ -98,7 +98,8 @@ pub fn forecast_at(
     let around = |minute: f64| around_at(day, timeline, meter, spot, minute);
     let standing = Standing::of(setup, spot);
     let model = |minute: f64| modelled(&standing, &around(minute));
-    let curve = SetupCurve::new(&standing, day, timeline, meter, until, model);
+    let on_receptor = |minute: f64, reading: &Reading| standing.on_receptor(&around(minute), reading);
+    let curve = SetupCurve::new(&standing, day, timeline, meter, until, model, on_receptor);
     let expected = around(minute);
     let here = curve.at(minute, &modelled(&standing, &expected));
     let cover = day.clouds.cover(minute);
@@ -113,6 +114,7 @@ pub fn forecast_at(
         kelvin: now.colour(here.model.face).map(to_fifty),
         background_kelvin: now.colour(here.model.behind).map(to_fifty),
         sunlit: Share::nearest((sunlit * 20.0).round() / 20.0),
+        turned: curve.turned(&standing, around),
     })
 }
 

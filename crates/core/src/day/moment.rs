@@ -6,7 +6,7 @@ use crate::colour::AmbientColour;
 use crate::exposure::MeterConstants;
 use crate::forecast::{Around, Forecast, Modelled, Standing, modelled, open_ground, over_skyline};
 use crate::quantity::{Bearing, ClockTime, Degrees, Illuminance, Share};
-use crate::setup::{Setup, Slot};
+use crate::setup::{Reading, Setup, Slot};
 use crate::sun::{Shadow, SunAt, WindowKind};
 use serde::Serialize;
 
@@ -151,7 +151,9 @@ impl DayLight<'_> {
 
     /// Its light over the day, bent to the readings known by `until`.
     pub(crate) fn curve<'s>(&self, standing: &Standing<'s>, until: Option<f64>) -> SetupCurve<'s> {
-        let model = |minute: f64| self.modelled(standing, minute.round() as usize);
-        SetupCurve::new(standing, self.day, self.timeline, self.meter, until, model)
+        let around = |minute: f64| self.around(standing.spot, minute.round() as usize);
+        let model = |minute: f64| modelled(standing, &around(minute));
+        let on_receptor = |minute: f64, reading: &Reading| standing.on_receptor(&around(minute), reading);
+        SetupCurve::new(standing, self.day, self.timeline, self.meter, until, model, on_receptor)
     }
 }

@@ -6,7 +6,7 @@ use super::light::DayLight;
 use crate::forecast::AmbientSource;
 use crate::marks::stops_amount;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
-use crate::setup::{Patch, Reading, Setup};
+use crate::setup::{Patch, Reading, Setup, Turned};
 use crate::situation::reading_level;
 use serde::Serialize;
 
@@ -37,6 +37,8 @@ pub struct ReadingPoint {
 enum Told {
     /// It is later than the clock.
     ToCome,
+    /// It was turned to a sun that was down.
+    NoSun,
     /// Another of the same patch says something else.
     Contradicts {
         /// When that was.
@@ -62,6 +64,9 @@ impl Told {
         let patch = patch.words();
         match self {
             Told::ToCome => format!("{time} is still to come by the clock: this reading is not taken in before."),
+            Told::NoSun => {
+                format!("The sun was down at {time}: a meter cannot have been turned to it. Is the time right?")
+            }
             Told::Contradicts { other, by } => format!(
                 "The {patch} at {time} and at {other} differ by {by:.0} stops more than the light does: one of them is wrong. Read again."
             ),
@@ -116,7 +121,8 @@ impl Read<'_> {
     /// By how much it and another of its patch say something else, in stops; none where they do not contradict.
     fn contradicts(&self, other: &Read<'_>) -> Option<f64> {
         let by = (self.taken?.difference - other.taken?.difference).abs();
-        let near = self.minute.abs_diff(other.minute) <= 60 && self.reading.patch == other.reading.patch;
+        let same = self.reading.patch == other.reading.patch && self.reading.turned == other.reading.turned;
+        let near = self.minute.abs_diff(other.minute) <= 60 && same;
         (near && by > CONTRADICT).then_some(by)
     }
 }
@@ -142,6 +148,9 @@ pub(crate) fn readings(
     let told = |at: usize, now: &Read<'_>| {
         if known_until.is_some_and(|until| now.minute as f64 > until) {
             return Some(Told::ToCome);
+        }
+        if now.taken.is_none() && now.reading.turned == Turned::Sun && !now.reading.is_of_patch() {
+            return Some(Told::NoSun);
         }
         // Of two that contradict each other the later in the list asks.
         let against = |other: &Read<'_>| now.contradicts(other).map(|by| (other.time.clone(), by));

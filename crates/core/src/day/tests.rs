@@ -8,7 +8,7 @@ use crate::ladder::{Ladders, ladder};
 use crate::outlook::outlook;
 use crate::quantity::{Ev100, Id, Share};
 use crate::sample;
-use crate::setup::{Measured, Patch, Reading, Setup, Slot};
+use crate::setup::{Measured, Patch, Reading, Receptor, Setup, Slot, Turned};
 use crate::situation::{Situation, Source};
 use crate::sky::Clouds;
 use proptest::prelude::*;
@@ -97,6 +97,55 @@ fn read(setup: &Setup, id: &str, patch: Patch, time: &str, ev: f64) -> Reading {
         measured: Measured::Ev { ev: Ev100::new(ev).unwrap() },
         ..setup.readings[0].clone()
     }
+}
+
+/// A dome turned level to the sun tells sun, sky and face alike by its own law: what the forecast says it would read, read,
+/// moves nothing; a stop more lifts the face by most of one, whose own level it is not.
+#[test]
+fn a_reading_turned_to_the_sun_tells_of_the_light_and_not_of_the_face() {
+    let (day, setups) = (sample::day(), setups());
+    let mut setup = setups[0].1.clone();
+    setup.readings.clear();
+    let levels = |setup: &Setup| {
+        let found = of(&day, DATE, &at(setup, "17:30")).unwrap();
+        (found.levels[Patch::Face].as_ref().unwrap().ev.ev(), found.turned, found.levels[Patch::Face].clone().unwrap())
+    };
+    let (before, none, _) = levels(&setup);
+    assert!(none.is_empty());
+    let turned = |ev: f64| Setup {
+        readings: vec![Reading {
+            turned: Turned::Sun,
+            receptor: Receptor::Dome,
+            ..read(&setups[0].1, "held", Patch::Face, "17:30", ev)
+        }],
+        ..setup.clone()
+    };
+    // What it would read is found by what it tells of the face.
+    let (after, told, _) = levels(&turned(12.0));
+    let expected = before - told[0].patch_gets.unwrap().stops();
+    assert!((after - before).abs() > 0.01);
+    let (same, ..) = levels(&turned(expected));
+    assert!((same - before).abs() < 0.2, "{same} {before}");
+    let (more, _, face) = levels(&turned(expected + 1.0));
+    assert!((0.3..1.0).contains(&(more - same)), "{more} {same}");
+    assert!(face.error.stops() > 0.3, "{face:?}");
+}
+
+/// After sunset there is no sun to turn to: it is told at the reading, and the light stays as it was.
+#[test]
+fn no_sun_to_turn_to_by_night() {
+    let (day, mut setups) = (sample::day(), setups());
+    let timeline = Timeline::of(DATE, &day).unwrap();
+    let light = DayLight::of(&day, &timeline, METER);
+    let set = &mut setups[0].1;
+    set.readings = vec![Reading { turned: Turned::Sun, ..read(set, "held", Patch::Face, "22:30", 2.0) }];
+    let chosen = setups[0].0.clone();
+    let found = outlook(&light, &setups, Some(&chosen), &sample::kit(), House::default(), None, &Ladders::default());
+    let point = found.unwrap().setups[0].readings[0].clone();
+    assert!(point.odd.unwrap().contains("sun was down"), "a reading of no sun");
+    assert_eq!(point.difference, None);
+    let told = of(&day, DATE, &at(&setups[0].1, "22:00")).unwrap();
+    assert_eq!(told.turned[0].patch_gets, None);
 }
 
 /// Four stops under the sun that should be on the face: a cloud stood before it, the sun is off the set for the while, and

@@ -53,6 +53,18 @@ pub struct SourceLevel {
     pub hidden: bool,
 }
 
+/// What a reading that was turned elsewhere tells of the patch it was taken before.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct TurnedReading {
+    /// Which.
+    pub reading: Id,
+    /// How many stops more the patch gets than the meter showed; none where there was nothing to turn it to.
+    pub patch_gets: Option<Stops>,
+    /// How bright the sun itself is by it, on a surface turned straight to it; none where it was not turned to a sun.
+    pub sun: Option<Ev100>,
+}
+
 /// What the forecast says of a setup at its time.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -72,6 +84,8 @@ pub struct Forecast {
     pub background_kelvin: Option<Kelvin>,
     /// The share of the background that will be in sun.
     pub sunlit: Share,
+    /// What readings that were turned elsewhere tell of their patches.
+    pub turned: Vec<TurnedReading>,
 }
 
 #[cfg(test)]

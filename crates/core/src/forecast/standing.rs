@@ -1,6 +1,6 @@
 //! A setup standing at its spot: its own set, with what lies about it there and the daylight of any moment on it.
 
-use super::{Around, Part};
+use super::{Around, Part, PatchLight};
 use crate::field::{FAR, Receiver, Receivers, on_the_whole, out, still, window};
 use crate::geometry::{DVec3, Flat, bearing_and_tilt, direction};
 use crate::place::{Spot, Surroundings};
@@ -8,7 +8,7 @@ use crate::quantity::turn;
 use crate::scene::{PaneKind, Role};
 use crate::set::{Dome, Set, Source, Still};
 use crate::setup::key;
-use crate::setup::{Patch, PerPatch, Setup};
+use crate::setup::{Patch, PerPatch, Reading, Receptor, Setup, Turned};
 use crate::stage::Stage;
 use crate::transport::{Gain, Light};
 use serde::Serialize;
@@ -19,6 +19,8 @@ use std::f64::consts::PI;
 const PANE: f64 = 0.8;
 /// How high above the horizon the sky is that one sees through a window, in degrees: the middle of what it frames.
 const SEEN_THROUGH: f64 = 20.0;
+/// A meter is held so far from the body it is held before, in metres (common practice: at arm's length or nearly).
+const HELD_CLEAR: f64 = 0.4;
 /// How high a window begins where the spot alone tells of it, in metres (common building practice).
 const SILL: f64 = 0.9;
 
@@ -165,16 +167,61 @@ impl<'a> Standing<'a> {
         let light = self.light.borrow().after(set);
         let falls = self.receivers(around).patches.map(|points| {
             let at = points.iter().map(|point| light.from(*point).gains());
-            let gains = on_the_whole(at, shining.len());
-            let given = shining.iter().zip(gains);
-            let part = |source: &AmbientSource| {
-                let found = given.clone().find(|(shining, _)| shining.of == *source);
-                found.map_or_else(Part::default, |(shining, gain)| part(shining.amount, gain))
-            };
-            (!points.is_empty()).then(|| self.sources.iter().map(part).collect())
+            (!points.is_empty()).then(|| self.parts(&shining, on_the_whole(at, shining.len())))
         });
         *self.light.borrow_mut() = light;
         falls
+    }
+
+    /// What each source of the ambient gives by its gain.
+    fn parts(&self, shining: &[Shining], gains: Vec<Gain>) -> Vec<Part> {
+        let given = shining.iter().zip(gains);
+        let part = |source: &AmbientSource| {
+            let found = given.clone().find(|(shining, _)| shining.of == *source);
+            found.map_or_else(Part::default, |(shining, gain)| part(shining.amount, gain))
+        };
+        self.sources.iter().map(part).collect()
+    }
+
+    /// Which way a meter was turned; none where there is nothing to turn it to: no sun in the sky, no such light.
+    fn way(&self, around: &Around<'_>, turned: &Turned, at: DVec3) -> Option<DVec3> {
+        let way = match turned {
+            Turned::Patch => self.setup.main_face().gaze,
+            Turned::Camera => self.stage.eye - at,
+            Turned::Sun if around.sun.apparent > 0.0 => self.to_sun(around).with_z(0.0),
+            Turned::Sun => return None,
+            Turned::Up => DVec3::Z,
+            Turned::Light { light } => {
+                self.setup.light_at(&self.setup.lights[self.setup.light_index(light)?.place()]) - at
+            }
+        };
+        way.try_normalize()
+    }
+
+    /// What each source gives a meter that was held before a patch and turned elsewhere; none where there is nothing to turn
+    /// it to. It is held clear of the body, so that the photographer's and the subject's own shade is not read.
+    #[must_use]
+    pub fn on_receptor(&self, around: &Around<'_>, reading: &Reading) -> Option<PatchLight> {
+        let of_subject = !matches!(reading.patch, Patch::Background | Patch::Sky);
+        let at = if of_subject { self.setup.main_face().at } else { self.stage.backdrop };
+        let normal = self.way(around, &reading.turned, at)?;
+        let held = Receiver { at: at + normal * HELD_CLEAR, normal };
+        let shining = self.shining(around);
+        let set = Set { still: self.still.clone(), sources: shining.iter().map(|shining| shining.source).collect() };
+        let light = self.light.borrow().after(set);
+        let gains = match reading.receptor {
+            Receptor::Dome => light.on_dome(held),
+            Receptor::Flat => light.from(held).gains(),
+        };
+        *self.light.borrow_mut() = light;
+        Some(PatchLight { parts: self.parts(&shining, gains), of_one: around.meter.incident_level(1.0) })
+    }
+
+    /// How bright the sun is on a surface turned straight to it, in lux; nothing where it does not shine on the spot.
+    #[must_use]
+    pub fn sun_straight(&self, around: &Around<'_>) -> f64 {
+        let sun = self.shining(around).into_iter().find(|shining| shining.of == AmbientSource::Sun);
+        sun.map_or(0.0, |shining| shining.amount)
     }
 
     /// The share of the sun's light that comes to a face turned towards it, past all that stands there.

@@ -19,7 +19,7 @@ pub use light::{GelDial, Light};
 pub use light_index::LightIndex;
 pub use per_patch::PerPatch;
 pub(crate) use places::key;
-pub use reading::{Measured, Method, Patch, Reading};
+pub use reading::{Measured, Method, Patch, Reading, Receptor, Turned};
 pub use slot::{LightWish, Slot};
 pub use subject::{Background, BackgroundKind, Subject, Tone};
 

@@ -48,6 +48,37 @@ pub enum Method {
     Reflected,
 }
 
+/// What of an incident meter takes the light in.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Receptor {
+    /// A dome: light from the side counts too, `(1 + cos θ)/2`.
+    Dome,
+    /// A flat disc: `cos θ`.
+    Flat,
+}
+
+/// Where an incident meter was turned.
+#[derive(Debug, Clone, PartialEq, Eq, PartialOrd, Ord, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "to", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Turned {
+    /// As what it is held before is turned itself: it reads that patch.
+    Patch,
+    /// At the camera.
+    Camera,
+    /// Level, towards the bearing of the sun.
+    Sun,
+    /// Straight up.
+    Up,
+    /// At a light.
+    Light {
+        /// Which.
+        light: Id,
+    },
+}
+
 /// What was read.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -95,4 +126,16 @@ pub struct Reading {
     pub measured: Measured,
     /// When, if it was noted.
     pub time: Option<ClockTime>,
+    /// What took the light in, where it was incident.
+    pub receptor: Receptor,
+    /// Where that was turned.
+    pub turned: Turned,
+}
+
+impl Reading {
+    /// Whether it is of the patch itself. What was turned elsewhere tells of the light there, not of the patch.
+    #[must_use]
+    pub fn is_of_patch(&self) -> bool {
+        self.method == Method::Reflected || self.turned == Turned::Patch
+    }
 }

@@ -26,12 +26,13 @@ pub use propose::{Proposal, ProposalReason, propose};
 use crate::approach::{Approach, Wishes};
 use crate::check::FieldError;
 use crate::field::Field;
-use crate::forecast::{Forecast, Seen};
+use crate::forecast::{Forecast, Seen, TurnedReading};
 use crate::house::House;
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
 use crate::quantity::Stops;
+use crate::scene::Sun;
 use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
 use crate::stage::Stage;
 
@@ -63,6 +64,8 @@ pub struct Situation<'a> {
     pub wishes: Wishes,
     /// The ambient of each patch; none where the patch does not exist.
     pub ambient: PerPatch<Option<PatchAmbient>>,
+    /// What readings that were turned elsewhere tell of their patches.
+    pub turned: Vec<TurnedReading>,
     /// What 0 means on each patch.
     pub bases: Bases,
     /// The lights that fire, resolved.
@@ -135,22 +138,24 @@ impl<'a> Situation<'a> {
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
-        let mut ambient = ambient::of_patches(setup, house.meter, &[]);
-        ambient::take_forecast(&mut ambient, seen);
+        let turned = ambient::turned(seen, house.meter);
+        let read = ambient::Read::of(seen, house.meter, &turned);
+        let mut ambient = ambient::of_patches(&read, &[]);
+        ambient::take_forecast(&mut ambient, &read, seen);
         let contrast = contrast(&ambient);
         let proposal = propose(setup, contrast);
         let approach = setup.approach.unwrap_or(proposal.approach);
         let wishes = approach.wishes();
         // An approach without flash leaves the flashes off, whatever is switched on.
         let mut lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
-        let stage = Stage { sun: seen.sun(), ..Stage::new(setup, body) };
+        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, body) };
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
         lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field, house.meter, &bases));
         // A forecast knows of windows and cards itself.
         if forecast.is_none() {
             if !field.daylight.windows.is_empty() {
-                ambient = ambient::of_patches(setup, house.meter, &field.daylight.windows);
+                ambient = ambient::of_patches(&read, &field.daylight.windows);
             }
             ambient::add_cards(&mut ambient, &field.daylight, house.meter, &bases);
         }
@@ -169,6 +174,7 @@ impl<'a> Situation<'a> {
             proposal,
             wishes,
             ambient,
+            turned,
             bases,
             sync,
             safe_sync,
@@ -262,6 +268,12 @@ impl<'a> Situation<'a> {
             lit.reach.map(|level| level.map(|level| level + offset))
         }));
     }
+}
+
+/// The sun on the set; as bright as a reading turned to it tells, the newest where several do.
+fn sun_of(seen: Seen<'_>, turned: &[TurnedReading]) -> Option<Sun> {
+    let level = turned.iter().rev().find_map(|told| told.sun).filter(|_| seen.forecast.is_none());
+    seen.sun().map(|sun| Sun { level: level.unwrap_or(sun.level), ..sun })
 }
 
 /// How much brighter the background is than the face.

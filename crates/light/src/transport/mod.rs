@@ -6,6 +6,7 @@
 //! comes to a point, straight, off the room and off cards; between walls they are left out, and so is what they themselves
 //! send back. The sky and what the far ground sends back come in as far as a point sees out of the set.
 
+mod dome;
 mod first;
 mod gain;
 mod latest;

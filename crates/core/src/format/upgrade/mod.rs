@@ -7,7 +7,7 @@ mod v1;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
-use serde_json::{Map, Value};
+use serde_json::{Map, Value, json};
 
 /// What a body is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
@@ -40,6 +40,13 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
         if from < 3 {
             // Version 3 brought the slot.
             set(&mut body, "slot", Value::Null);
+        }
+        if from < 4 {
+            // Version 4 brought where a meter was turned: until then as its patch is.
+            for reading in body.get_mut("readings").and_then(Value::as_array_mut).into_iter().flatten() {
+                set(reading, "receptor", Value::from("dome"));
+                set(reading, "turned", json!({ "to": "patch" }));
+            }
         }
     }
     Ok(body)
@@ -102,19 +109,21 @@ fn object(value: Value, at: &str) -> Result<Map<String, Value>, Vec<FieldError>>
 
 #[cfg(test)]
 mod tests {
-    use crate::format::{JobFile, read_job_file};
+    use crate::format::read_job_file;
     use rstest::rstest;
     use serde_json::Value;
 
     const V1: &str = include_str!("../../../tests/data/job-v1.json");
     const V2: &str = include_str!("../../../tests/data/job-v2.json");
     const V3: &str = include_str!("../../../tests/data/job-v3.json");
+    const V4: &str = include_str!("../../../tests/data/job-v4.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
     #[rstest]
     #[case::first(V1)]
     #[case::with_places(V2)]
     #[case::with_a_day(V3)]
+    #[case::with_meters_turned(V4)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));
@@ -127,7 +136,7 @@ mod tests {
     fn the_first_version_means_what_it_meant() {
         let file = read_job_file(serde_json::from_str(V1).unwrap()).unwrap();
         let kept: Value = serde_json::from_str(include_str!("../../../tests/data/job-v1-upgraded.json")).unwrap();
-        assert_eq!(file, serde_json::from_value::<JobFile>(kept).unwrap());
+        assert_eq!(file, read_job_file(kept).unwrap());
     }
 
     #[rstest]

@@ -1,6 +1,6 @@
 //! What a forecast and what cards add to the ambient.
 
-use super::{PatchAmbient, Source, newest};
+use super::{PatchAmbient, Read, Source};
 use crate::exposure::MeterConstants;
 use crate::field::Daylight;
 use crate::forecast::Seen;
@@ -13,11 +13,15 @@ const JUST_READ: f64 = 1.0;
 
 /// What the day's forecast says in place of what is derived or usual, and of readings made at another time. A reading
 /// without a time is taken as made now.
-pub(in crate::situation) fn take_forecast(ambient: &mut PerPatch<Option<PatchAmbient>>, seen: Seen<'_>) {
+pub(in crate::situation) fn take_forecast(
+    ambient: &mut PerPatch<Option<PatchAmbient>>,
+    read: &Read<'_>,
+    seen: Seen<'_>,
+) {
     let Some(forecast) = seen.forecast else { return };
     for (patch, level) in forecast.levels.iter() {
         let Some(level) = level else { continue };
-        let undated = newest(seen.setup, patch).is_some_and(|reading| reading.time.is_none());
+        let undated = read.newest(patch).is_some_and(|reading| reading.time.is_none());
         // A patch that is not looked after, as a sky nobody read, is not brought in by the forecast.
         let Some(patch) = &mut ambient[patch] else { continue };
         // A reading that is not known yet is not what the forecast goes by.

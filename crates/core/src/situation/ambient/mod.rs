@@ -1,13 +1,16 @@
 //! The ambient of every patch: read, forecast, or worked out.
 
 mod forecast;
+mod turned;
 mod worked;
 
 pub(super) use forecast::{add_cards, take_forecast};
+pub(super) use turned::turned;
 pub(super) use worked::of_patches;
 
 use super::{Bases, tone_offset};
 use crate::exposure::{MeterConstants, READ_ERROR};
+use crate::forecast::{Seen, TurnedReading};
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
 use crate::setup::{Method, Patch, Reading, Setup};
 use serde::Serialize;
@@ -55,15 +58,59 @@ pub struct PatchAmbient {
     pub error: Stops,
 }
 
-/// The newest reading of a patch: the latest by its time, the later entered where times are equal or missing.
-fn newest(setup: &Setup, patch: Patch) -> Option<&Reading> {
-    setup.readings.iter().filter(|reading| reading.patch == patch).max_by(|a, b| a.time.cmp(&b.time))
+/// What the readings tell, where something is to be worked out of them first.
+pub(super) struct Read<'a> {
+    setup: &'a Setup,
+    meter: MeterConstants,
+    turned: &'a [TurnedReading],
+    /// Whether a day's forecast has them already.
+    by_forecast: bool,
 }
 
-/// The level a reading stands for, on its patch's own basis. A reflected reading of a light or dark face takes it for
+impl<'a> Read<'a> {
+    pub(super) fn of(seen: Seen<'a>, meter: MeterConstants, turned: &'a [TurnedReading]) -> Read<'a> {
+        Read { setup: seen.setup, meter, turned, by_forecast: seen.forecast.is_some() }
+    }
+
+    /// What to add to a reading so that it stands for its patch; none where it does not count here.
+    fn to_patch(&self, reading: &Reading) -> Option<f64> {
+        if reading.is_of_patch() {
+            return Some(0.0);
+        }
+        let told = self.turned.iter().find(|told| told.reading == reading.id).filter(|_| !self.by_forecast)?;
+        told.patch_gets.map(Stops::stops)
+    }
+
+    /// The newest reading that tells of a patch: the latest by its time, the later entered where times are equal or missing.
+    fn newest(&self, patch: Patch) -> Option<&'a Reading> {
+        let tells = |reading: &&Reading| reading.patch == patch && self.to_patch(reading).is_some();
+        self.setup.readings.iter().filter(tells).max_by(|a, b| a.time.cmp(&b.time))
+    }
+
+    fn metered(&self, patch: Patch) -> Option<PatchAmbient> {
+        let reading = self.newest(patch)?;
+        let to_patch = self.to_patch(reading)?;
+        let error = if reading.is_of_patch() { READ_ERROR } else { READ_ERROR.hypot(TURNED_ERROR) };
+        Some(PatchAmbient {
+            ev: level(self.setup, reading, self.meter) + Stops::of(to_patch),
+            source: Source::Metered { reading: reading.id.clone() },
+            error: Stops::of(error),
+        })
+    }
+}
+
+/// Likely error of what a patch gets against what a meter turned elsewhere showed, in stops: how sun and sky share the light is
+/// not known (the program's own estimate).
+const TURNED_ERROR: f64 = 0.5;
+
+/// The level a reading stands for: of its patch, on that one's own basis, or where it was turned elsewhere of the light that
+/// came to the meter. A reflected reading of a light or dark face takes it for
 /// mid-grey, so the face's tone is taken off; an incident one does not see the face.
 pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> Ev100 {
     let of_subject = matches!(reading.patch, Patch::Face | Patch::ShadowSide | Patch::Edge);
+    if !reading.is_of_patch() {
+        return reading.measured.level();
+    }
     let bias = match reading.method {
         Method::Reflected if of_subject => tone_offset(setup, meter),
         // The background is judged by what comes from it.
@@ -71,14 +118,6 @@ pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> 
         _ => 0.0,
     };
     reading.measured.level() - Stops::of(bias)
-}
-
-fn metered(setup: &Setup, patch: Patch, meter: MeterConstants) -> Option<PatchAmbient> {
-    newest(setup, patch).map(|reading| PatchAmbient {
-        ev: level(setup, reading, meter),
-        source: Source::Metered { reading: reading.id.clone() },
-        error: Stops::of(READ_ERROR),
-    })
 }
 
 #[cfg(test)]

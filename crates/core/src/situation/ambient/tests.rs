@@ -2,7 +2,7 @@ use super::*;
 use crate::quantity::ClockTime;
 use crate::sample;
 use crate::setup::PerPatch;
-use crate::setup::{Measured, Tone};
+use crate::setup::{Measured, Receptor, Tone, Turned};
 use rstest::rstest;
 
 fn reading(id: &str, patch: Patch, method: Method, ev: f64, time: Option<&str>) -> Reading {
@@ -11,12 +11,14 @@ fn reading(id: &str, patch: Patch, method: Method, ev: f64, time: Option<&str>) 
         patch,
         method,
         measured: Measured::Ev { ev: Ev100::new(ev).unwrap() },
+        receptor: Receptor::Dome,
+        turned: Turned::Patch,
         time: time.map(|t| ClockTime::new(t).unwrap()),
     }
 }
 
 fn face_of(setup: &Setup) -> PatchAmbient {
-    of_patches(setup, MeterConstants::default(), &[])[Patch::Face].clone().unwrap()
+    of_patches(&Read::of(Seen::from(setup), MeterConstants::default(), &[]), &[])[Patch::Face].clone().unwrap()
 }
 
 /// Reflected readings need the subject's own lightness, incident ones do not: `log2(ρ·C/(π·K))` for what sends back
@@ -74,7 +76,7 @@ fn window_of([face, shadow, wall]: [f64; 3]) -> PerPatch<f64> {
 }
 
 fn levels(setup: &Setup, windows: &[PerPatch<f64>]) -> PerPatch<Option<PatchAmbient>> {
-    of_patches(setup, MeterConstants::default(), windows)
+    of_patches(&Read::of(Seen::from(setup), MeterConstants::default(), &[]), windows)
 }
 
 fn ev_of(found: &PerPatch<Option<PatchAmbient>>, patch: Patch) -> f64 {
@@ -140,4 +142,75 @@ fn the_sky_tells_of_itself_alone() {
     assert_eq!(found[Patch::Face].as_ref().unwrap().source, Source::Usual);
     assert_eq!(ev_of(&found, Patch::Face), setup.ambient.usual_level().ev());
     assert_eq!(ev_of(&found, Patch::Sky), 14.0);
+}
+
+mod turned {
+    use super::*;
+    use crate::house::House;
+    use crate::quantity::Degrees;
+    use crate::scene::Sun;
+    use crate::situation::Situation;
+
+    /// One person in the open on black ground, the sun so high at a bearing, read with the meter turned.
+    fn read(bearing: f64, elevation: f64, receptor: Receptor, turned: Turned, ev: f64) -> Setup {
+        let mut setup = sample::outdoors();
+        setup.scene.room.ground = crate::scene::Surface::of(0.0);
+        setup.scene.sun = Some(Sun {
+            bearing: Degrees::nearest(bearing),
+            elevation: Degrees::nearest(elevation),
+            level: Ev100::nearest(12.0),
+        });
+        setup.readings = vec![Reading { receptor, turned, ..reading("held", Patch::Face, Method::Incident, ev, None) }];
+        setup
+    }
+
+    fn resolved<T>(setup: &Setup, told: impl FnOnce(&Situation<'_>) -> T) -> T {
+        let kit = sample::kit();
+        told(&Situation::new(setup, &kit, House::default()).unwrap())
+    }
+
+    /// With the sun before the subject at 60°, a dome held level reads `(1 + cos 60°)/2` of it, −0.42, a flat receptor −1
+    /// (worked by hand), and sky on top: so the sun itself is that much brighter than read, less what is sky's.
+    #[rstest]
+    #[case::dome(Receptor::Dome, 0.42)]
+    #[case::flat(Receptor::Flat, 1.0)]
+    fn the_sun_s_own_level_comes_from_it(#[case] receptor: Receptor, #[case] most: f64) {
+        let found = resolved(&read(180.0, 60.0, receptor, Turned::Sun, 14.0), |s| s.stage.sun.unwrap().level.ev());
+        assert!(found < 14.0 + most && found > 14.0 + most - 0.5, "{found}");
+    }
+
+    /// Back to the sun the face gets stops less than the meter turned to it shows; facing it, about what it shows.
+    #[test]
+    fn a_face_in_its_own_shade_gets_less_than_was_read() {
+        let face = |bearing: f64| {
+            let setup = read(bearing, 30.0, Receptor::Dome, Turned::Sun, 14.0);
+            resolved(&setup, |s| s.ambient[Patch::Face].clone().unwrap())
+        };
+        let (towards, away) = (face(180.0), face(0.0));
+        assert!((towards.ev.ev() - 14.0).abs() < 0.6, "{towards:?}");
+        assert!(away.ev.ev() < 12.3, "{away:?}");
+        assert!(towards.error.stops() > READ_ERROR && matches!(towards.source, Source::Metered { .. }));
+    }
+
+    /// What is not there to turn to is told, and changes nothing.
+    #[rstest]
+    #[case::no_sun(Turned::Sun)]
+    #[case::no_light(Turned::Light { light: Id::new("gone").unwrap() })]
+    fn nothing_to_turn_to(#[case] turned: Turned) {
+        let mut setup = read(0.0, 30.0, Receptor::Dome, turned, 14.0);
+        setup.scene.sun = None;
+        let (told, face) = resolved(&setup, |s| (s.turned.clone(), s.ambient[Patch::Face].clone().unwrap()));
+        assert_eq!(told[0].patch_gets, None);
+        assert_eq!(face.source, Source::Usual);
+        setup.readings[0].turned = Turned::Patch;
+        assert_eq!(resolved(&setup, |s| s.ambient[Patch::Face].clone().unwrap()).ev.ev(), 14.0);
+    }
+
+    /// Without a sun light is taken as even: to the camera is as the face is turned.
+    #[test]
+    fn even_light_is_the_same_all_round() {
+        let mut setup = read(0.0, 30.0, Receptor::Dome, Turned::Camera, 11.0);
+        setup.scene.sun = None;
+        assert_eq!(resolved(&setup, |s| s.ambient[Patch::Face].clone().unwrap()).ev.ev(), 11.0);
+    }
 }

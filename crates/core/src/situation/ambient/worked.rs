@@ -1,6 +1,6 @@
 //! What is worked out from what was read by what shines.
 
-use super::{PatchAmbient, Source, metered, newest};
+use super::{PatchAmbient, Read, Source};
 use crate::exposure::{MeterConstants, READ_ERROR};
 use crate::quantity::{Ev100, Stops};
 use crate::scene::Role;
@@ -75,14 +75,11 @@ fn shining(setup: &Setup, meter: MeterConstants, windows: &[PerPatch<f64>]) -> P
 /// Windows of known brightness give so many lux each.
 ///
 /// The edge exists where a light comes from behind, the sky where it was read.
-pub(in crate::situation) fn of_patches(
-    setup: &Setup,
-    meter: MeterConstants,
-    windows: &[PerPatch<f64>],
-) -> PerPatch<Option<PatchAmbient>> {
+pub(in crate::situation) fn of_patches(told: &Read<'_>, windows: &[PerPatch<f64>]) -> PerPatch<Option<PatchAmbient>> {
+    let (setup, meter) = (told.setup, told.meter);
     let bases = Bases::of(setup, meter);
     let mut lit = shining(setup, meter, windows);
-    let read = PerPatch::of(|patch| metered(setup, patch, meter));
+    let read = PerPatch::of(|patch| told.metered(patch));
     let own = |patch: Patch, ev: f64| ev - bases.over_incident[patch] - meter.incident_level(1.0);
     // What the sky sends down is not what shines on the set.
     let on_set = read.iter().filter(|(patch, _)| *patch != Patch::Sky);
@@ -115,7 +112,7 @@ pub(in crate::situation) fn of_patches(
         let lux: f64 = given.iter().sum();
         let shares: Vec<f64> = given.iter().map(|given| given / lux).collect();
         let level = meter.incident_level(lux) + bases.over_incident[patch] + fit.beyond(0.0, on(patch));
-        let by = told_by(patch).into_iter().find(|of| newest(setup, *of).is_some());
+        let by = told_by(patch).into_iter().find(|of| read[*of].is_some());
         let source = match by {
             Some(patch) => Source::Derived { patch },
             None if shares[0] > 0.5 => Source::Usual,

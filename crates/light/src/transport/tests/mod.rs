@@ -1,3 +1,4 @@
+mod dome;
 mod sky;
 
 use super::*;
