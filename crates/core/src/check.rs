@@ -108,6 +108,9 @@ pub enum Problem {
         /// By how much.
         degrees: f64,
     },
+    /// A share of flash that a meter cannot tell.
+    #[error("Under 2 % of flash a meter tells nothing of it. Read the flash alone, or nearer to it.")]
+    HardlyFlash,
     /// Not a day of the calendar.
     #[error("A date is a day of the calendar, as 2026-06-30.")]
     Date,

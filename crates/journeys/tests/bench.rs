@@ -58,6 +58,42 @@ async fn a_meter_turned_to_the_sun() {
     walk.end().await;
 }
 
+/// A flash meter on the face: entered, it moves the flash part to what it says and is offered to the kit; kept there it adds
+/// nothing more, and the flash part stays. A share of nothing is refused at its field.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_the_flash_meter_said() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.level_is("face", "ambient", -3.0).await;
+    let flash = walk.level("face", "flash").await;
+    walk.press_named("Add a flash reading of light A").await;
+    walk.sees("p", "its numbers say. This counts for Octa 90 cm, two layers from here on").await;
+    let of = "light A, flash reading on the face";
+    let would = walk
+        .read(
+            "return [...document.querySelectorAll('button')].map((e) => [e, (e.getAttribute('aria-labelledby') ?? '')
+                .split(' ').map((id) => document.getElementById(id)?.textContent ?? '').join(' ')])
+                .find(([, name]) => name.includes('flash reading on the face: aperture'))?.[0].textContent.trim() ?? ''",
+        )
+        .await;
+    let would = would.as_str().unwrap();
+    // The dials ask for f/7.1 at ISO 100: the face then stands at what the meter asks for, less 7.1.
+    walk.choose(would, "f/7.1").await;
+    walk.level_is("face", "flash", 0.0).await;
+    assert!(flash < -0.1 && would != "f/7.1", "{flash} {would}");
+    walk.type_into(&format!("{of}: flash’s share in percent, empty for the flash alone"), "50").await;
+    walk.level_is("face", "flash", -1.0).await;
+    walk.type_into(&format!("{of}: flash’s share in percent, empty for the flash alone"), "0").await;
+    walk.sees("[data-rac]", "Under 2 % of flash a meter tells nothing of it.").await;
+    walk.type_into(&format!("{of}: flash’s share in percent, empty for the flash alone"), "50").await;
+    walk.press_named("Keep what was read of light A in the kit").await;
+    walk.sees("p", "Just what its numbers say.").await;
+    walk.level_is("face", "flash", -1.0).await;
+    walk.saved().await;
+    // The refused request is the browser's to mention.
+    walk.end_expecting("422").await;
+}
+
 /// The first sentence of the trade: the shutter moves the ambient only, the aperture moves both.
 #[tokio::test(flavor = "multi_thread")]
 async fn the_shutter_moves_ambient_only_the_aperture_both() {

@@ -1007,6 +1007,8 @@ export interface components {
             depth: components["schemas"]["DepthReport"];
             /** @description Every dial, with its strip, its mark and a line of reason. */
             dials: components["schemas"]["DialReport"][];
+            /** @description What each flash reading tells of its light. */
+            flash_readings: components["schemas"]["FlashReadingReport"][];
             /** @description Where shadows are no longer usable, in stops. */
             floor: components["schemas"]["Stops"];
             /** @description The plan in one line: what is met and what is missed. */
@@ -2079,6 +2081,42 @@ export interface components {
          * @enum {string}
          */
         FlashKind: "speedlight" | "head" | "on_camera";
+        /**
+         * @description What a flash meter said of one light on one patch, held as the patch is turned, towards that light.
+         *
+         *     It is kept with what of the light came there then, so that it goes on telling of flash and modifier when the light has been
+         *     moved.
+         */
+        FlashReading: {
+            /** @description The aperture the meter asked for. */
+            aperture: components["schemas"]["ApertureMark"];
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description The sensitivity it was set to. */
+            iso: components["schemas"]["IsoMark"];
+            /** @description Of which light. */
+            light: components["schemas"]["Id"];
+            modifier?: components["schemas"]["Id"] | null;
+            /** @description Where. */
+            patch: components["schemas"]["Patch"];
+            /** @description At this power. */
+            power: components["schemas"]["Power"];
+            /**
+             * Format: double
+             * @description What of the light's intensity came there then, by the set: per square metre.
+             */
+            reached: number;
+            share?: components["schemas"]["Share"] | null;
+        };
+        /** @description What a flash reading tells of its light. */
+        FlashReadingReport: {
+            for_kit?: components["schemas"]["Flash"] | null;
+            more?: components["schemas"]["Stops"] | null;
+            /** @description The reading. */
+            reading: components["schemas"]["Id"];
+            /** @description The same in words. */
+            text: string;
+        };
         /** @description What the forecast says of a setup at its time. */
         Forecast: {
             background_kelvin?: components["schemas"]["Kelvin"] | null;
@@ -2855,12 +2893,16 @@ export interface components {
             pops_per_battery: number;
             /** @description The power as this flash spells it. */
             power: string;
+            /** @description What of its intensity comes to each patch, per square metre, for a meter that reads it there. */
+            reached: (number | null)[];
             /** @description Time to be ready again. */
             recharge: components["schemas"]["Seconds"];
             /** @description On the ten-stop scale. */
             ten_stop: string;
             /** @description What the compensation dial of automatic exposure would be set to; none without it. */
             ttl?: string | null;
+            /** @description What a flash meter at ISO 100 would ask for on each patch at this power, by a third; none where it reads nothing. */
+            would_read: (components["schemas"]["ApertureMark"] | null)[];
         };
         /**
          * @description The light a setup wants.
@@ -3595,6 +3637,8 @@ export interface components {
             background: components["schemas"]["Background"];
             /** @description Camera, lens and their dials. */
             camera: components["schemas"]["CameraSetup"];
+            /** @description What a flash meter said of them. */
+            flash_readings: components["schemas"]["FlashReading"][];
             /** @description The flashes. */
             lights: components["schemas"]["Light"][];
             /** @description Its name. */

@@ -4,6 +4,8 @@ type Schemas = components['schemas']
 
 export type Setup = Schemas['Setup']
 export type Reading = Schemas['Reading']
+export type FlashReading = Schemas['FlashReading']
+export type FlashReadingReport = Schemas['FlashReadingReport']
 export type Receptor = Schemas['Receptor']
 export type Turned = Schemas['Turned']
 export type HoldReport = Schemas['HoldReport']

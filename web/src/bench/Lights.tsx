@@ -12,6 +12,7 @@ import { Latch, Push, QuietPush } from '../ui/Push'
 import { Cautions, type Editing } from './Brief'
 import { lightMark } from '../words/lightMark'
 import { errorAt } from './errors'
+import { FlashReadings } from './FlashReadings'
 import type { BenchState } from './useBench'
 
 const Line = styled.li`
@@ -27,8 +28,6 @@ const OnLatch = styled(Latch)`
   min-height: 26px;
   padding: 0 8px;
 `
-
-/** The letter a light has everywhere: in its name, on the drawings and in its dials. */
 
 /** The flashes, a few lines each. */
 export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup; bench: BenchState }) {
@@ -46,6 +45,7 @@ export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup;
     (id: string) => edit((s) => ({ ...s, lights: s.lights.filter((other) => other.id !== id) })),
     [edit],
   )
+  const numbersOf = (light: Light) => bench.assessment?.lights.find((report) => report.light === light.id)
   return (
     <>
       <ul>
@@ -60,7 +60,16 @@ export function Lights({ edit, errors, setup, bench }: Editing & { setup: Setup;
               onChange={put}
               onRemove={remove}
             />
-            <LightNumbers report={bench.assessment?.lights.find((report) => report.light === light.id)} />
+            <LightNumbers report={numbersOf(light)} />
+            <FlashReadings
+              edit={edit}
+              errors={errors}
+              light={light}
+              name={`light ${lightMark(index)}`}
+              readings={setup.flash_readings}
+              numbers={numbersOf(light)}
+              reports={bench.assessment?.flash_readings}
+            />
             <Cautions bench={bench} about="light" light={light.id} />
           </Line>
         ))}

@@ -3,13 +3,14 @@ import { Fragment, memo } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { marksQuery, settingsQuery } from '../api/queries'
-import type { HoldReport, Light, Printed, Reading, ReadingReport, Setup, Turned } from '../api/types'
+import type { HoldReport, Light, Reading, ReadingReport, Setup, Turned } from '../api/types'
 import { lightMark } from '../words/lightMark'
 import { clockTime } from '../words/units'
 import { LiveChoice, LiveNumber, LiveTime } from '../ui/Field'
 import { QuietPush, Push } from '../ui/Push'
 import type { Editing } from './Brief'
 import { measures, methods, patches, receptors, turnsBefore } from './choices'
+import { freshId, printed } from './entries'
 import { errorAt } from './errors'
 
 const Line = styled.li`
@@ -25,16 +26,6 @@ const Small = styled.p`
   line-height: 1.3;
   color: ${({ theme }) => theme.quiet};
 `
-const byId = (marks: Printed[] | undefined, suffix = '') =>
-  (marks ?? []).map((mark) => ({ id: String(mark.at), name: `${suffix}${mark.label}` }))
-
-/** An id no entry of a list has yet. */
-function freshId(stem: string, taken: { id: string }[]) {
-  let number = taken.length + 1
-  while (taken.some((entry) => entry.id === `${stem}-${number}`)) number++
-  return `${stem}-${number}`
-}
-
 const LIGHT = 'light:'
 
 /** What stands for a way to turn it, in a list of choices. */
@@ -117,7 +108,7 @@ function ReadingLine({ reading, lights, report, errors, field, onChange, onRemov
         label={`${name}: ${label}`}
         tint="ambient"
         value={String(measured[which])}
-        choices={byId(marks?.[which], prefix)}
+        choices={printed(marks?.[which], prefix)}
         onChoose={(at) => onChange({ measured: { ...measured, [which]: Number(at) } })}
       />
     )

@@ -174,6 +174,8 @@ type NumberProps = Common & {
   unit?: string
   step?: number
   digits?: number
+  /** What stands where there is none. */
+  placeholder?: string
 } & (
     | { optional?: false; onCommit: (value: number) => void }
     /** An emptied field means that there is none. */
@@ -214,7 +216,8 @@ export function LiveNumber(props: NumberProps) {
       take={take}
       onStep={onStep}
       unit={unit}
-      width={Math.max(2.6, shown.length + 1.2)}
+      placeholder={props.placeholder}
+      width={Math.max(2.6, (shown || props.placeholder || '').length + 1.2)}
       numeric
     />
   )

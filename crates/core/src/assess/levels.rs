@@ -101,8 +101,9 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
             let light = flash.map_or(0.0, f64::exp2);
             let to_picture = s.bases.to_picture[patch];
             let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
-            let flashes: Vec<(f64, f64)> =
-                lit.filter_map(|((lit, field), part)| Some((part[patch]?, lit.error(field.patches[patch]?)))).collect();
+            let flashes: Vec<(f64, f64)> = lit
+                .filter_map(|((lit, field), part)| Some((part[patch]?, lit.error(patch, field.patches[patch]?))))
+                .collect();
             let parts = s
                 .lights
                 .iter()

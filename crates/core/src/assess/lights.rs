@@ -2,9 +2,9 @@ use super::Facts;
 use crate::flash::{
     POPS_ERROR, battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time,
 };
-use crate::marks::{stops_label, ten_stop_label};
+use crate::marks::{ApertureMark, stops_label, ten_stop_label};
 use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Power, Seconds, Stops, no_finer};
-use crate::setup::Patch;
+use crate::setup::{Patch, PerPatch};
 use crate::situation::Situation;
 use serde::Serialize;
 
@@ -50,6 +50,12 @@ pub struct LightReport {
     pub beam_width: Option<Metres>,
     /// Its colour with the gel.
     pub kelvin: Kelvin,
+    /// What of its intensity comes to each patch, per square metre, for a meter that reads it there.
+    #[cfg_attr(feature = "openapi", schema(value_type = [Option<f64>; 5]))]
+    pub reached: PerPatch<Option<f64>>,
+    /// What a flash meter at ISO 100 would ask for on each patch at this power, by a third; none where it reads nothing.
+    #[cfg_attr(feature = "openapi", schema(value_type = [Option<ApertureMark>; 5]))]
+    pub would_read: PerPatch<Option<ApertureMark>>,
 }
 
 /// What flashes and gels of one make differ by, in kelvin (common practice).
@@ -99,6 +105,11 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                     Metres::of(2.0 * lit.face_distance.metres() * half.tan())
                 }),
                 kelvin: Kelvin::of(no_finer(lit.kelvin().kelvin(), KELVIN_ERROR)),
+                reached: lit.reached(s.house.meter, &s.bases),
+                would_read: PerPatch::of(|patch| {
+                    let incident = lit.reach[patch]? - s.bases.over_incident[patch] - below;
+                    ApertureMark::new((incident * 3.0).round() as i16 * 2).ok()
+                }),
             }
         })
         .collect()

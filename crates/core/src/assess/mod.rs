@@ -4,6 +4,7 @@ mod account;
 pub mod advise;
 mod dials;
 mod facts;
+mod flash_readings;
 mod hold;
 mod levels;
 mod lights;
@@ -14,6 +15,7 @@ pub(crate) use account::ambient_colour;
 pub use account::{Account, Ground, GroundReport, Origin};
 pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
+pub use flash_readings::FlashReadingReport;
 pub use hold::{Hold, HoldReport};
 pub(crate) use levels::targets;
 pub use levels::{Level, LightPart, Spread};
@@ -89,6 +91,8 @@ pub struct Assessment {
     pub dials: Vec<DialReport>,
     /// What each reading stands for.
     pub readings: Vec<ReadingReport>,
+    /// What each flash reading tells of its light.
+    pub flash_readings: Vec<FlashReadingReport>,
     /// How to hold an incident meter in this light.
     pub hold: HoldReport,
     /// What each light does.
@@ -154,6 +158,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         lit_to_shadow,
         dials: dials::of(s, &facts, &dials),
         readings: readings::of(s),
+        flash_readings: flash_readings::of(s),
         hold: hold::of(s),
         lights: lights::of(s, &facts),
         spill: spill_words(&facts),

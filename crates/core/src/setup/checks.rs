@@ -40,6 +40,7 @@ impl Setup {
         self.check_set(&mut check);
         check.count("/readings", READINGS, self.readings.len());
         check.distinct("/readings", self.readings.iter().map(|reading| &reading.id));
+        self.check_flash_readings(&mut check);
         if let Some(slot) = &self.slot {
             slot.check(&mut check);
         }

@@ -3,6 +3,7 @@
 mod camera;
 mod checks;
 mod dial;
+mod flash_reading;
 mod light;
 mod light_index;
 mod names;
@@ -15,6 +16,7 @@ mod subject;
 
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::{Dial, free_range};
+pub use flash_reading::FlashReading;
 pub use light::{GelDial, Light};
 pub use light_index::LightIndex;
 pub use per_patch::PerPatch;
@@ -73,6 +75,8 @@ pub struct Setup {
     pub readings: Vec<Reading>,
     /// The flashes.
     pub lights: Vec<Light>,
+    /// What a flash meter said of them.
+    pub flash_readings: Vec<FlashReading>,
     /// Camera, lens and their dials.
     pub camera: CameraSetup,
     /// White balance.

@@ -43,6 +43,7 @@ impl Setup {
             scene: Scene::starting(SubjectKind::Person, distance),
             ambient: AmbientColour::OpenShade,
             readings: Vec::new(),
+            flash_readings: Vec::new(),
             lights: light.into_iter().collect(),
             camera: CameraSetup {
                 body: body.id.clone(),

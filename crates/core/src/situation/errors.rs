@@ -3,6 +3,7 @@
 use super::Lit;
 use crate::kit::Output;
 use crate::quantity::Stops;
+use crate::setup::Patch;
 use crate::transport::Gain;
 
 /// What of a light's level is not sure.
@@ -57,9 +58,16 @@ const GEL: f64 = 0.1;
 const SENT_BACK: f64 = 0.5;
 
 impl Lit<'_> {
-    /// What is not sure of what it gives a patch.
+    /// What is not sure of what it gives a patch. What a flash meter read of it stands for flash, modifier and gel together, and
+    /// on the patch it was read on for what came there off the room as well.
     #[must_use]
-    pub fn unsure(&self, gain: Gain) -> Vec<Unsure> {
+    pub fn unsure(&self, patch: Patch, gain: Gain) -> Vec<Unsure> {
+        let share = (gain.bounced + gain.carded + gain.through) / gain.sum().max(1e-12);
+        let sent_back = (share > HARDLY).then_some(Unsure::SentBack { share });
+        if let Some(read) = &self.read {
+            let here = read.patches[patch].is_some();
+            return [Some(Unsure::Metered), sent_back.filter(|_| !here)].into_iter().flatten().collect();
+        }
         let output = match &self.flash.output {
             Output::GuideNumber { .. } | Output::ZoomTable { .. } => Unsure::GuideNumber,
             Output::WattSeconds { .. } => Unsure::WattSeconds,
@@ -70,23 +78,17 @@ impl Lit<'_> {
             Output::Metered { reading } => reading.modifier_loss != modifier.loss && modifier.loss != Stops::ZERO,
             _ => modifier.loss != Stops::ZERO,
         });
-        let share = (gain.bounced + gain.carded + gain.through) / gain.sum().max(1e-12);
-        [
-            Some(output),
-            modifier.map(|_| Unsure::ModifierLoss),
-            self.gel.map(|_| Unsure::GelLoss),
-            (share > HARDLY).then_some(Unsure::SentBack { share }),
-        ]
-        .into_iter()
-        .flatten()
-        .collect()
+        [Some(output), modifier.map(|_| Unsure::ModifierLoss), self.gel.map(|_| Unsure::GelLoss), sent_back]
+            .into_iter()
+            .flatten()
+            .collect()
     }
 
     /// The likely error of what it gives a patch, in stops: within one part errors add in squares, and of light that came
     /// in several ways by the share of each.
     #[must_use]
-    pub fn error(&self, gain: Gain) -> f64 {
-        self.unsure(gain).into_iter().map(|part| part.error().powi(2)).sum::<f64>().sqrt()
+    pub fn error(&self, patch: Patch, gain: Gain) -> f64 {
+        self.unsure(patch, gain).into_iter().map(|part| part.error().powi(2)).sum::<f64>().sqrt()
     }
 }
 
@@ -152,10 +154,14 @@ mod tests {
         }
         let s = Situation::new(&setup, &kit, House::default()).unwrap();
         let straight = Gain { direct: 0.2, ..Gain::default() };
-        assert!((s.lights[0].error(straight) - error).abs() < 0.001, "{}", s.lights[0].error(straight));
+        assert!(
+            (s.lights[0].error(Patch::Face, straight) - error).abs() < 0.001,
+            "{}",
+            s.lights[0].error(Patch::Face, straight)
+        );
         // Off a wall it is known less well.
         let bounced = Gain { bounced: 0.2, ..Gain::default() };
-        assert!(s.lights[0].error(bounced) > s.lights[0].error(straight) + 0.1);
+        assert!(s.lights[0].error(Patch::Face, bounced) > s.lights[0].error(Patch::Face, straight) + 0.1);
     }
 
     /// Two equal parts known to a half and to nothing: a quarter; one part alone keeps its own.

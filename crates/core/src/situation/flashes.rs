@@ -1,4 +1,4 @@
-use super::Bases;
+use super::{Bases, FlashRead};
 use crate::emitter::{Emitter, Face};
 use crate::exposure::MeterConstants;
 use crate::field::{Field, LightField};
@@ -40,6 +40,8 @@ pub struct Lit<'a> {
     pub background_distance: Metres,
     /// The level it gives each patch at f/1, ISO 100 and full power; none where it does not reach.
     pub reach: PerPatch<Option<f64>>,
+    /// What was read of it, which is in its reach.
+    pub read: Option<FlashRead>,
 }
 
 /// What reaches a patch by less than this, as a gain in 1/m², does not reach it: a point 3 km away.
@@ -89,7 +91,7 @@ impl Lit<'_> {
     }
 
     /// The intensity along its axis at full power, in candela-seconds, modifier and gel taken off.
-    fn intensity(&self) -> f64 {
+    pub(super) fn intensity(&self) -> f64 {
         axial_intensity(self.guide_number) * (-self.loss().stops()).exp2()
     }
 
@@ -141,6 +143,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<
                 face_distance: setup.face_distance(light),
                 background_distance: setup.background_distance(light),
                 reach: PerPatch::default(),
+                read: None,
             })
         })
         .collect()

@@ -5,6 +5,7 @@ mod asks;
 mod bases;
 mod dials;
 mod errors;
+mod flash_read;
 mod flashes;
 mod levels;
 mod limits;
@@ -18,6 +19,7 @@ pub(crate) use bases::tone_offset;
 pub use dials::Dials;
 pub use errors::Unsure;
 pub(crate) use errors::of_sum;
+pub use flash_read::FlashRead;
 pub use flashes::Lit;
 pub(crate) use flashes::{covering, key, key_colour};
 pub(crate) use levels::{FLASH_FREEZES, GHOST, Split, movement_short, powers_of_lit, recharge_short};
@@ -151,7 +153,10 @@ impl<'a> Situation<'a> {
         let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, body) };
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
-        lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| lit.lit_by(field, house.meter, &bases));
+        lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| {
+            lit.lit_by(field, house.meter, &bases);
+            lit.take_read(setup, house.meter);
+        });
         // A forecast knows of windows and cards itself.
         if forecast.is_none() {
             if !field.daylight.windows.is_empty() {

@@ -164,12 +164,14 @@ limits! {
     MODIFIER_LOSS = "light lost", "stops", 0.0, 8.0;
     MODIFIER_SIDE = "size of the modifier", "m", 0.01, 5.0;
     BEAM = "beam angle", "°", 5.0, 180.0;
+    REACHED = "light that came there", "1/m²", 1e-7, 1e4;
     GEL_LOSS = "light lost", "stops", 0.0, 4.0;
     // The studio's settings.
     INCIDENT_C = "incident constant C", "", 240.0, 540.0;
     REFLECTED_K = "reflected constant K", "", 10.6, 13.4;
     // Lists and texts: entries and characters.
     READINGS = "number of readings", "", 0.0, 24.0;
+    FLASH_READINGS = "number of flash readings", "", 0.0, 24.0;
     LIGHTS = "number of lights", "", 0.0, 8.0;
     CARDS = "number of cards", "", 0.0, 8.0;
     PANES = "number of panes", "", 0.0, 12.0;

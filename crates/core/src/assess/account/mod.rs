@@ -190,8 +190,8 @@ fn flashes(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Vec<Ground> {
         Some(Ground::Flash {
             light: lit.name.clone(),
             level: Stops::of(part[patch]?),
-            unsure: lit.unsure(gain),
-            error: lit.error(gain),
+            unsure: lit.unsure(patch, gain),
+            error: lit.error(patch, gain),
         })
     })
     .collect()
@@ -225,7 +225,7 @@ pub(super) fn ratio_error(s: &Situation<'_>, facts: &Facts, patches: [Patch; 2])
     });
     let lights = s.lights.iter().zip(&s.field.lights).zip(&facts.parts).map(|((lit, field), part)| {
         let of = patches.map(|patch| share(part[patch], patch));
-        let error = patches.map(|patch| field.patches[patch].map_or(0.0, |gain| lit.error(gain)));
+        let error = patches.map(|patch| field.patches[patch].map_or(0.0, |gain| lit.error(patch, gain)));
         (of[0] * error[0] - of[1] * error[1]).powi(2)
     });
     (ambient.iter().sum::<f64>() + lights.sum::<f64>()).sqrt()
@@ -258,13 +258,13 @@ pub(super) fn of_dial(s: &Situation<'_>, id: &DialId, label: &str, held: bool) -
 /// What a power's level on the face, its wait and its batteries go by.
 fn of_power(s: &Situation<'_>, light: Option<&Id>) -> Vec<Ground> {
     let Some(index) = s.lights.iter().position(|lit| Some(&lit.light.id) == light) else { return Vec::new() };
-    let reached = s.field.lights[index].patches.iter().find_map(|(_, gain)| *gain);
+    let reached = s.field.lights[index].patches.iter().find_map(|(patch, gain)| Some((patch, (*gain)?)));
     let lit = &s.lights[index];
-    let flash = reached.map(|gain| Ground::Flash {
+    let flash = reached.map(|(patch, gain)| Ground::Flash {
         light: lit.name.clone(),
         level: Stops::ZERO,
-        unsure: lit.unsure(gain),
-        error: lit.error(gain),
+        unsure: lit.unsure(patch, gain),
+        error: lit.error(patch, gain),
     });
     flash.into_iter().chain([Ground::Recharge, Ground::Battery]).collect()
 }
