@@ -2164,6 +2164,8 @@ export interface components {
             angle_up: number;
             /** @description The width of background seen. */
             background_width: components["schemas"]["Metres"];
+            /** @description The share of the frame the subject covers, roughly. */
+            covered: components["schemas"]["Share"];
             /**
              * Format: int32
              * @description How many there are.
@@ -2862,6 +2864,7 @@ export interface components {
              * @description Frames at once from a full charge.
              */
             burst: number;
+            carries?: components["schemas"]["Metres"] | null;
             duration?: components["schemas"]["Seconds"] | null;
             /** @description Whether its output is only an estimate. */
             estimate: boolean;

@@ -216,6 +216,8 @@ function LightNumbers({ report }: { report?: LightReport }) {
       {report.beam_width != null &&
         `beam ${figure(shown(report.beam_width, units), 1)} ${unitSign(units)} wide at the subject, `}
       {figure(report.kelvin)} K.
+      {report.carries != null &&
+        ` On the camera it carries to ${figure(shown(report.carries, units), report.carries < 10 ? 1 : 0)} ${unitSign(units)} at these dials.`}
     </p>
   )
 }

@@ -48,6 +48,8 @@ pub struct LightReport {
     pub duration: Option<Seconds>,
     /// How wide its beam is at the subject, where the modifier narrows it.
     pub beam_width: Option<Metres>,
+    /// How far it carries at these dials, where it is on the camera.
+    pub carries: Option<Metres>,
     /// Its colour with the gel.
     pub kelvin: Kelvin,
     /// What of its intensity comes to each patch, per square metre, for a meter that reads it there.
@@ -71,7 +73,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
         .iter()
         .zip(&facts.powers)
         .zip(&facts.parts)
-        .map(|((lit, below), part)| {
+        .enumerate()
+        .map(|(index, ((lit, below), part))| {
             let flash = lit.flash;
             let power = Power::nearest(*below);
             // Automatic exposure at 0 aims the flash at full exposure: its compensation is the flash part itself.
@@ -104,6 +107,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                     let half = (beam / 2.0).min(89.0).to_radians();
                     Metres::of(2.0 * lit.face_distance.metres() * half.tan())
                 }),
+                carries: super::carry::of(s, facts, index),
                 kelvin: Kelvin::of(no_finer(lit.kelvin().kelvin(), KELVIN_ERROR)),
                 reached: lit.reached(s.house.meter, &s.bases),
                 would_read: PerPatch::of(|patch| {

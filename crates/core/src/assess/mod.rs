@@ -2,6 +2,7 @@
 
 mod account;
 pub mod advise;
+mod carry;
 mod dials;
 mod facts;
 mod flash_readings;

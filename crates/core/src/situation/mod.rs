@@ -36,7 +36,7 @@ use crate::optics::Lensing;
 use crate::quantity::Stops;
 use crate::scene::Sun;
 use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
-use crate::stage::Stage;
+use crate::stage::{Framing, Stage};
 
 /// The most lights a setup holds.
 pub const MOST_LIGHTS: usize = 8;
@@ -145,12 +145,12 @@ impl<'a> Situation<'a> {
         let mut ambient = ambient::of_patches(&read, &[]);
         ambient::take_forecast(&mut ambient, &read, seen);
         let contrast = contrast(&ambient);
-        let proposal = propose(setup, contrast);
+        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, body) };
+        let proposal = propose(setup, contrast, propose::sunlit_frame(setup, &Framing::of(setup, &stage.view)));
         let approach = setup.approach.unwrap_or(proposal.approach);
         let wishes = approach.wishes();
         // An approach without flash leaves the flashes off, whatever is switched on.
         let mut lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
-        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, body) };
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
         lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| {

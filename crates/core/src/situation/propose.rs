@@ -1,11 +1,12 @@
 use crate::approach::Approach;
 use crate::colour::AmbientColour;
 use crate::marks::stops_amount;
-use crate::quantity::Stops;
+use crate::quantity::{Share, Stops};
 use crate::setup::{Setup, SubjectKind};
+use crate::stage::Framing;
 use serde::Serialize;
 
-/// Below this share of the background in sun it is treated as open shade (common practice: 15–20 %).
+/// Below this share of the frame in sun behind the subject it is treated as open shade (common practice: 15–20 %).
 const LITTLE_SUN: f64 = 0.15;
 /// From this share on it is a high-contrast scene.
 const MUCH_SUN: f64 = 0.20;
@@ -36,19 +37,19 @@ pub enum ProposalReason {
         /// How much brighter the background is than the face.
         contrast: Stops,
     },
-    /// Much of the background in sun.
+    /// Much of the frame is background in sun.
     SunlitBackground {
-        /// The share, in per cent.
+        /// The share of the frame, in per cent.
         per_cent: f64,
     },
-    /// Some of the background in sun, and it is much brighter than the face.
+    /// Some of the frame is background in sun, and that is much brighter than the face.
     Contrast {
         /// How much brighter the background is.
         contrast: Stops,
     },
     /// Little sun: even light.
     EvenLight {
-        /// The share of the background in sun, in per cent.
+        /// The share of the frame, in per cent.
         per_cent: f64,
     },
 }
@@ -64,27 +65,34 @@ impl ProposalReason {
                 format!("Low sun behind, {} brighter than the face.", stops_amount(contrast.stops()))
             }
             ProposalReason::SunlitBackground { per_cent } => {
-                format!("{per_cent:.0} % of the background is in sun, more than a fifth.")
+                format!("A background in sun fills about {per_cent:.0} % of the frame, a fifth or more.")
             }
             ProposalReason::Contrast { contrast } => {
                 format!("The background is {} brighter than the face.", stops_amount(contrast.stops()))
             }
             ProposalReason::EvenLight { per_cent } if per_cent < 1.0 => {
-                "None of the background is in sun: treat it as open shade.".to_owned()
+                "No sun behind in the frame: treat it as open shade.".to_owned()
             }
             ProposalReason::EvenLight { per_cent } => {
-                format!("Only {per_cent:.0} % of the background is in sun: treat it as open shade.")
+                format!("A background in sun fills only about {per_cent:.0} % of the frame: treat it as open shade.")
             }
         }
     }
 }
 
-/// The approach this setup asks for, from the share of the background in sun and how much brighter it is than the
-/// face (common practice).
+/// The share of the frame that is background in sun, which clips when the face is right.
 #[must_use]
-pub fn propose(setup: &Setup, contrast: Stops) -> Proposal {
-    let sunlit = setup.background.sunlit.share();
-    let per_cent = (sunlit * 100.0).round();
+pub(super) fn sunlit_frame(setup: &Setup, framing: &Framing) -> Share {
+    Share::nearest(setup.background.sunlit.share() * (1.0 - framing.covered.share()))
+}
+
+/// The approach this setup asks for, from the share of the frame that is background in sun and how much brighter the
+/// background is than the face (common practice).
+#[must_use]
+pub fn propose(setup: &Setup, contrast: Stops, sunlit: Share) -> Proposal {
+    let sunlit = sunlit.share();
+    // No finer than the subject's outline is known.
+    let per_cent = (sunlit * 20.0).round() * 5.0;
     let of = |approach, reason| Proposal { approach, reason };
     if !setup.lights.iter().any(|light| light.on) {
         return of(Approach::AmbientOnly, ProposalReason::NoFlash);
@@ -108,7 +116,6 @@ pub fn propose(setup: &Setup, contrast: Stops) -> Proposal {
 #[cfg(test)]
 mod tests {
     use super::*;
-    use crate::quantity::Share;
     use crate::sample;
     use rstest::rstest;
 
@@ -129,9 +136,26 @@ mod tests {
         #[case] approach: Approach,
     ) {
         let mut setup = sample::portrait();
-        setup.background.sunlit = Share::new(sunlit).unwrap();
         setup.ambient = ambient;
         setup.lights.iter_mut().for_each(|light| light.on = on);
-        assert_eq!(propose(&setup, Stops::new(contrast).unwrap()).approach, approach);
+        let found = propose(&setup, Stops::new(contrast).unwrap(), Share::new(sunlit).unwrap());
+        assert_eq!(found.approach, approach);
+    }
+
+    /// The same background half in sun: behind a head that fills the frame little of it is left, round a small figure nearly
+    /// all of it.
+    #[test]
+    fn by_the_frame_and_not_by_the_background_alone() {
+        let kit = sample::kit();
+        let share = |distance: f64| {
+            let mut setup = sample::outdoors();
+            setup.background.sunlit = Share::nearest(0.5);
+            setup.scene.camera.at =
+                crate::scene::Position::nearest(setup.focus() - crate::geometry::DVec3::Y * distance);
+            let view = crate::stage::View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+            sunlit_frame(&setup, &Framing::of(&setup, &view)).share()
+        };
+        let (near, far) = (share(1.2), share(12.0));
+        assert!((0.1..0.2).contains(&near) && (0.45..0.5).contains(&far), "{near} {far}");
     }
 }

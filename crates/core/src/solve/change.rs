@@ -228,7 +228,10 @@ impl Change {
             Change::Shutter { at } => format!("Turn the shutter to {}", at.label(step)),
             Change::HighSpeedSync => "Allow high-speed sync".to_owned(),
             Change::Tripod => "Put the camera on a tripod".to_owned(),
-            Change::StepBack { distance } => format!("Step back to {}", house.units.distance(distance.metres())),
+            Change::StepBack { distance } => {
+                let way = if *distance < setup.subject_distance() { "Step in" } else { "Step back" };
+                format!("{way} to {}", house.units.distance(distance.metres()))
+            }
             Change::Approach { approach } => format!("Take “{}”", approach.words()),
             Change::MoveLight { light, face_distance } => {
                 let nearer = setup.lights.iter().any(|l| l.id == *light && setup.face_distance(l) > *face_distance);

@@ -8,7 +8,7 @@ use crate::house::House;
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::{Ev100, Id, Kelvin, Metres, Power};
 use crate::sample;
-use crate::setup::{Dial, GelDial, Measured, Setup};
+use crate::setup::{Dial, GelDial, Measured, Patch, Setup};
 use crate::situation::{Dials, Situation};
 use rstest::rstest;
 
@@ -244,4 +244,27 @@ fn energy_weighs_what_the_table_says() {
     let w = Weights { clipping: 0.0, movement: 0.0, ..Weights::default() };
     let costs = |below: f64| fit_score(&s, &w, &dials(below));
     assert!((costs(0.0) - costs(1.0) - 0.075).abs() < 1e-9, "{} {}", costs(0.0), costs(1.0));
+}
+
+/// Full sun and a flash on the camera too far off: the way out is to step in; put on a stand it is not.
+#[test]
+fn a_flash_on_the_camera_asks_to_step_in() {
+    let (kit, mut setup) = (sample::kit(), sample::outdoors());
+    setup.scene.camera.at = crate::scene::Position::nearest(setup.focus() - crate::geometry::DVec3::Y * 7.0);
+    setup.camera.high_speed_sync = true;
+    let light = &mut setup.lights[0];
+    (light.on_camera, light.modifier, light.flash) = (true, None, Id::new("flash-shoe").unwrap());
+    setup.readings.iter_mut().for_each(|reading| {
+        let ev = if reading.patch == Patch::Face { 12.0 } else { 15.0 };
+        reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };
+    });
+    let steps = |setup: &Setup| -> Vec<String> {
+        let found = plan(setup, &kit, House::default()).unwrap();
+        let ways = found.binds.into_iter().flat_map(|bind| bind.ways_out);
+        ways.map(|way| way.text).filter(|text| text.starts_with("Step in to")).collect()
+    };
+    let found = steps(&setup);
+    assert!(!found.is_empty());
+    setup.lights[0].on_camera = false;
+    assert!(steps(&setup).is_empty());
 }

@@ -120,6 +120,13 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
         let back = [1.4, 2.0].map(|factor| Metres::nearest((at * factor * 10.0).round() / 10.0));
         changes.extend(back.map(|distance| Change::StepBack { distance }));
     }
+    // A flash on the camera carries only so far: the camera comes nearer with it.
+    if s.lights.iter().any(|lit| lit.light.on_camera && lit.role.lights_face()) {
+        let at = s.setup.subject_distance().metres();
+        let nearer = [0.85, 0.7, 0.5].map(|factor| (at * factor * 10.0).round() / 10.0);
+        let nearer = nearer.into_iter().filter(|distance| *distance >= s.lens.closest_focus.metres());
+        changes.extend(nearer.map(|distance| Change::StepBack { distance: Metres::nearest(distance) }));
+    }
     let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && *other != Approach::Silhouette);
     changes.extend(others.map(|approach| Change::Approach { approach }));
     changes

@@ -1,7 +1,7 @@
 use crate::geometry::{DVec3, direction, right_and_up};
 use crate::kit::Camera;
-use crate::quantity::{Metres, Millimetres};
-use crate::scene::{Aim, Person};
+use crate::quantity::{Metres, Millimetres, Share};
+use crate::scene::{Aim, HALF_SHOULDERS, Person};
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
 
@@ -24,6 +24,10 @@ pub struct View {
 
 /// Room left above a head that nearly fills the frame, as a share of the frame's height (common practice).
 const HEADROOM: f64 = 0.1;
+
+/// The part of its own upright box a figure fills: the head is narrower than the shoulders, and legs stand apart (the
+/// program's own estimate).
+const FIGURE_FILLS: f64 = 0.75;
 
 impl View {
     /// The view of a setup: half angles `sensor / 2(v)`, with the image distance `v = f·s/(s−f)` of the focused lens
@@ -106,6 +110,8 @@ pub struct Framing {
     pub height: Metres,
     /// The subject's height as a share of the frame's; over 1 where it does not fit.
     pub subject_share: f64,
+    /// The share of the frame the subject covers, roughly.
+    pub covered: Share,
     /// The width of background seen.
     pub background_width: Metres,
     /// Horizontal angle of view in degrees.
@@ -127,10 +133,18 @@ impl Framing {
         let behind = (setup.backdrop() - view.eye).dot(view.looks).max(distance);
         let faces = setup.faces();
         let full = |half: f64| 2.0 * half.atan().to_degrees();
+        let (width, height) = (2.0 * view.half_width * distance, 2.0 * view.half_height * distance);
+        let subject_share = (high - low) / height;
+        let (wide, fills) = if setup.is_thing() {
+            (setup.scene.thing.width.metres(), 1.0)
+        } else {
+            (2.0 * HALF_SHOULDERS * faces.len() as f64, FIGURE_FILLS)
+        };
         Framing {
-            width: Metres::of(2.0 * view.half_width * distance),
-            height: Metres::of(2.0 * view.half_height * distance),
-            subject_share: (high - low) / (2.0 * view.half_height * distance),
+            width: Metres::of(width),
+            height: Metres::of(height),
+            subject_share,
+            covered: Share::nearest(subject_share.min(1.0 - HEADROOM) * (wide / width).min(1.0) * fills),
             background_width: Metres::of(2.0 * view.half_width * behind),
             angle_across: full(view.half_width),
             angle_up: full(view.half_height),
