@@ -232,6 +232,16 @@ mod tests {
         assert_eq!(wishes.face_flash.map(|band| band.prefer), flash);
     }
 
+    /// Where the face ends, flash and ambient together, in the schools that say so: at 0.
+    #[test]
+    fn where_the_face_ends() {
+        use Approach::{FlashLeads, HalfAndHalf, MatchHighContrast, RoomFirst, SunsetBehind};
+        for approach in Approach::ALL {
+            let says = [MatchHighContrast, HalfAndHalf, FlashLeads, RoomFirst, SunsetBehind].contains(&approach);
+            assert_eq!(approach.wishes().face_total, says.then_some(Band::at(0.0)).flatten(), "{approach:?}");
+        }
+    }
+
     /// How far each school lets them stray (common practice); a silhouette's face is four stops under or more.
     #[rstest]
     #[case(Approach::FillLowContrast, |w: &Wishes| w.face_flash, -3.0, -1.0)]

@@ -121,6 +121,15 @@ fn headroom_and_floor_follow_the_iso() {
     let at = |sixths| IsoMark::new(sixths).unwrap();
     assert_eq!((s.headroom(at(0)), s.headroom(at(-6)), s.headroom(at(12))), (3.0, 2.0, 3.0));
     assert_eq!((s.floor(at(0)), s.floor(at(12))), (-7.0, -5.0));
+    // A body whose base is ISO 400: as good there as another at 100, and a stop worse at 800.
+    let mut sensitive = kit.clone();
+    for item in &mut sensitive.items {
+        if let crate::kit::KitItem::Camera(camera) = item {
+            camera.iso_base = at(12);
+        }
+    }
+    let s = Situation::new(&setup, &sensitive, House::default()).unwrap();
+    assert_eq!((s.floor(at(12)), s.floor(at(18)), s.headroom(at(12)), s.headroom(at(6))), (-7.0, -6.0, 3.0, 2.0));
 }
 
 fn any_light() -> impl Strategy<Value = Light> {
