@@ -117,7 +117,9 @@ impl<'a> Situation<'a> {
     where
         'a: 'b,
     {
-        Situation::with(Seen { setup, forecast: self.forecast }, self.kit, self.house, Some(&self.field))
+        let seen = Seen { setup, forecast: self.forecast };
+        let same = ambient::tells_the_same(self.setup, setup).then(|| self.turned.clone());
+        Situation::resolved(seen, self.kit, self.house, Some(&self.field), same)
     }
 
     /// The same as [`Situation::new`], taking the light over from one known before where its set is the same.
@@ -130,7 +132,16 @@ impl<'a> Situation<'a> {
         house: House,
         known: Option<&Field>,
     ) -> Result<Self, Vec<FieldError>> {
-        let seen: Seen<'a> = seen.into();
+        Situation::resolved(seen.into(), kit, house, known, None)
+    }
+
+    fn resolved(
+        seen: Seen<'a>,
+        kit: &'a Kit,
+        house: House,
+        known: Option<&Field>,
+        turned: Option<Vec<TurnedReading>>,
+    ) -> Result<Self, Vec<FieldError>> {
         let Seen { setup, forecast } = seen;
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
@@ -140,7 +151,7 @@ impl<'a> Situation<'a> {
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, body, lens);
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
-        let turned = ambient::turned(seen, house.meter);
+        let turned = turned.unwrap_or_else(|| ambient::turned(seen, house.meter));
         let read = ambient::Read::of(seen, house.meter, &turned);
         let mut ambient = ambient::of_patches(&read, &[]);
         ambient::take_forecast(&mut ambient, &read, seen);

@@ -5,7 +5,7 @@ mod turned;
 mod worked;
 
 pub(super) use forecast::{add_cards, take_forecast};
-pub(super) use turned::turned;
+pub(super) use turned::{tells_the_same, turned};
 pub(super) use worked::of_patches;
 
 use super::{Bases, tone_offset};

@@ -213,4 +213,25 @@ mod turned {
         setup.scene.sun = None;
         assert_eq!(resolved(&setup, |s| s.ambient[Patch::Face].clone().unwrap()).ev.ev(), 11.0);
     }
+
+    /// A changed setup tells as one that was never known before, whatever was changed.
+    #[rstest]
+    #[case::a_dial(|s: &mut Setup| s.camera.iso.at = crate::marks::Mark::nearest(12))]
+    #[case::the_sun(|s: &mut Setup| s.scene.sun.as_mut().unwrap().elevation = Degrees::nearest(50.0))]
+    #[case::the_reading(|s: &mut Setup| s.readings[0].receptor = Receptor::Flat)]
+    #[case::a_light(|s: &mut Setup| s.lights[0].at = crate::scene::Position::nearest(crate::geometry::DVec3::new(2.0, -1.0, 2.0)))]
+    #[case::the_key(|s: &mut Setup| s.lights[0].on = false)]
+    #[case::the_approach(|s: &mut Setup| s.approach = Some(crate::approach::Approach::AmbientOnly))]
+    #[case::the_background(|s: &mut Setup| s.background.distance = crate::quantity::Metres::nearest(3.0))]
+    fn nothing_is_stale(#[case] change: fn(&mut Setup)) {
+        let kit = sample::kit();
+        let setup = read(150.0, 30.0, Receptor::Dome, Turned::Sun, 14.0);
+        let before = Situation::new(&setup, &kit, House::default()).unwrap();
+        let mut changed = setup.clone();
+        change(&mut changed);
+        let (after, fresh) =
+            (before.after(&changed).unwrap(), Situation::new(&changed, &kit, House::default()).unwrap());
+        assert_eq!(after.turned, fresh.turned);
+        assert_eq!(after.ambient, fresh.ambient);
+    }
 }

@@ -6,7 +6,7 @@ use crate::forecast::{Around, Seen, Standing, TurnedReading, modelled};
 use crate::place::{Horizon, Spot, Surroundings};
 use crate::quantity::{Bearing, Ev100, Id, Minutes, Name, Share, Stops};
 use crate::scene::Sun;
-use crate::setup::{Reading, Setup, Turned};
+use crate::setup::{Light, Reading, Setup, Turned};
 use crate::sky::{Haze, sky_light};
 use crate::sun::SunAt;
 
@@ -38,6 +38,20 @@ fn told_by_sun(setup: &Setup, sun: Sun, meter: MeterConstants, reading: &Reading
     let straight = meter.incident_level(standing.sun_straight(&around)) + reading.measured.level().ev() - read;
     let sun = (reading.turned == Turned::Sun && straight.is_finite()).then(|| Ev100::of(straight));
     Some(TurnedReading { reading: reading.id.clone(), patch_gets: Some(Stops::of(gets)), sun })
+}
+
+/// Whether readings that were turned elsewhere tell the same of two setups: all the light on them stands as it stood.
+pub(in crate::situation) fn tells_the_same(one: &Setup, other: &Setup) -> bool {
+    let lights = |setup: &Setup| {
+        let stand = |light: &Light| (light.id.clone(), light.on, light.at, light.aim, light.on_camera, light.under_key);
+        setup.lights.iter().map(stand).collect::<Vec<_>>()
+    };
+    one.readings == other.readings
+        && one.scene == other.scene
+        && one.subject == other.subject
+        && one.background == other.background
+        && one.approach == other.approach
+        && lights(one) == lights(other)
 }
 
 /// What each reading that was turned elsewhere tells of its patch. Without a sun on the set light is taken as even, and there
