@@ -63,6 +63,22 @@ mod tests {
         assert!((far / near - 2.0).abs() < 0.15, "{near} {far}");
     }
 
+    /// Where flash alone has to make the face, its full power stands at 0 just as far as its level there says: twice as far for
+    /// two stops over; and what would carry across a field is not told.
+    #[test]
+    fn by_hand_where_the_flash_makes_the_face() {
+        let mut setup = on_camera();
+        setup.approach = Some(crate::approach::Approach::FlashFirst);
+        let found = assess(&setup, &sample::kit(), House::default()).unwrap();
+        let face = found.level(crate::setup::Patch::Face).unwrap();
+        let full = face.flash.unwrap().stops() + setup.lights[0].power.at.stops_below_full();
+        let wanted = setup.face_distance(&setup.lights[0]).metres() * (full / 2.0).exp2();
+        let told = found.lights[0].carries.unwrap().metres();
+        assert!((told / wanted - 1.0).abs() < 0.1, "{told} {wanted}");
+        setup.camera.iso.at = IsoMark::nearest(48);
+        assert_eq!(reported(&setup).carries, None);
+    }
+
     #[test]
     fn only_what_is_on_the_camera_and_asked_for() {
         let mut setup = on_camera();

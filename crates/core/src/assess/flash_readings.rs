@@ -129,6 +129,22 @@ mod tests {
         assert!(report.would_read[Patch::Face].is_some());
     }
 
+    /// Read two stops brighter or darker than its numbers say, it is said which way.
+    #[test]
+    fn more_and_less_are_told_apart() {
+        let (kit, setup) = read();
+        let said = |more: i16| {
+            let mut setup = setup.clone();
+            let report = assess(&setup, &kit, House::default()).unwrap();
+            let would = report.flash_readings[0].more.unwrap().stops();
+            let aperture = setup.flash_readings[0].aperture.sixths() - (would * 6.0).round() as i16 + more * 6;
+            setup.flash_readings[0].aperture = ApertureMark::nearest(aperture);
+            assess(&setup, &kit, House::default()).unwrap().flash_readings.remove(0).text
+        };
+        assert!(said(2).starts_with("2 stops more than its numbers say"), "{}", said(2));
+        assert!(said(-2).starts_with("2 stops less than its numbers say"), "{}", said(-2));
+    }
+
     #[test]
     fn what_does_not_count_says_why() {
         let (kit, setup) = read();
