@@ -32,8 +32,8 @@ type Props = Editing & {
 /** What a flash meter said of one light. */
 export function FlashReadings({ edit, errors, light, name, readings, numbers, reports }: Props) {
   const marks = useQuery(marksQuery).data
-  const kit = useQuery(kitQuery).data
-  const reached = (patch: Patch) => numbers?.reached[order.indexOf(patch)] ?? null
+  const kept = useQuery(kitQuery).data?.find(({ item }) => item.id === light.flash)
+  const reached = (patch: Patch) => numbers?.reached[placeOf(patch)] ?? null
   const there = patches.filter(({ id }) => reached(id) !== null)
   const first = there[0]?.id
   const put = (id: string, change: Partial<FlashReading>) =>
@@ -50,7 +50,7 @@ export function FlashReadings({ edit, errors, light, name, readings, numbers, re
     patch,
     power: light.power.at,
     // What it would say if all numbers were right: nothing moves before it is entered.
-    aperture: numbers?.would_read[order.indexOf(patch)] ?? 30,
+    aperture: numbers?.would_read[placeOf(patch)] ?? 30,
     iso: 0,
     share: null,
     reached: reached(patch) ?? 0,
@@ -118,13 +118,7 @@ export function FlashReadings({ edit, errors, light, name, readings, numbers, re
               <X size={16} aria-hidden />
             </QuietPush>
             {report && <p>{report.text}</p>}
-            {report?.for_kit && (
-              <KeepInKit
-                name={name}
-                kept={kit?.find(({ item }) => item.id === light.flash)}
-                flash={report.for_kit}
-              />
-            )}
+            {report?.for_kit && kept && <KeepInKit name={name} kept={kept} flash={report.for_kit} />}
           </div>
         )
       })}
@@ -142,17 +136,13 @@ export function FlashReadings({ edit, errors, light, name, readings, numbers, re
   )
 }
 
-/** The patches as answers list them. */
-const order: Patch[] = ['face', 'shadow_side', 'edge', 'background', 'sky']
+/** Where answers list a patch. */
+const placeOf = (patch: Patch) => patches.findIndex(({ id }) => id === patch)
 
-type KeepProps = { name: string; kept?: KeptItem; flash: NonNullable<FlashReadingReport['for_kit']> }
+type KeepProps = { name: string; kept: KeptItem; flash: NonNullable<FlashReadingReport['for_kit']> }
 
 /** What was read, kept for all jobs: an edit of the kit like any other, undone on its sheet. */
 function KeepInKit({ name, kept, flash }: KeepProps) {
-  return kept ? <KeepItem name={name} kept={kept} flash={flash} /> : null
-}
-
-function KeepItem({ name, kept, flash }: Required<KeepProps>) {
   const { session } = useItem(kept)
   return (
     <Push

@@ -49,8 +49,7 @@ mod tests {
         assess(setup, &sample::kit(), House::default()).unwrap().lights[0].clone()
     }
 
-    /// Two stops more sensitive with the ambient two stops down carries twice as far (inverse square, worked by hand); with
-    /// the flash metered a third under its number, a tenth less.
+    /// Two stops more sensitive, in the dark, carries twice as far (inverse square, worked by hand).
     #[test]
     fn it_goes_by_the_inverse_square() {
         let mut setup = on_camera();

@@ -38,6 +38,10 @@ fn told(s: &Situation<'_>, reading: &FlashReading) -> FlashReadingReport {
     else {
         return report(None, "Counts again when the light is on.".to_owned(), None);
     };
+    let of_same = |other: &&FlashReading| other.is_of(light) && other.patch == reading.patch;
+    if s.setup.flash_readings.iter().rfind(of_same).is_some_and(|last| last.id != reading.id) {
+        return report(None, "Does not count: a later one of the same light and place does.".to_owned(), None);
+    }
     let more = read.on(reading.patch);
     let by = match stops_label(more).as_str() {
         "0" => "just what".to_owned(),
@@ -158,5 +162,10 @@ mod tests {
         assert!(said(|s| s.lights[0].modifier = None).contains("something else before the flash"));
         assert!(said(|s| s.lights[0].on = false).contains("when the light is on"));
         assert!(said(|s| s.lights.clear()).contains("its light is gone"));
+        let again = |s: &mut Setup| {
+            let later = FlashReading { id: Id::new("flash-2").unwrap(), ..s.flash_readings[0].clone() };
+            s.flash_readings.push(later);
+        };
+        assert!(said(again).contains("a later one of the same light and place"));
     }
 }

@@ -58,11 +58,12 @@ fn turned(s: &Situation<'_>, reading: &Reading) -> Option<TurnedReport> {
             format!("{receptor} {way}: the {patch}, as it is turned, gets {gets}.{sun}")
         }
         (None, Turned::Light { .. }) => "Not taken in: the light it was turned to is gone.".to_owned(),
-        (None, _) if s.forecast.is_some() => "Not taken in: the sun was down then. Is the time right?".to_owned(),
-        (None, _) => {
+        (None, Turned::Sun) if s.forecast.is_some() => "Not taken in: the sun was down then. Is the time right?".to_owned(),
+        (None, Turned::Sun) if s.setup.scene.sun.is_none() => {
             "Not taken in yet: there is no sun to turn it to. Say where it stands on the set, or put the setup on its day."
                 .to_owned()
         }
+        (None, _) => format!("Not taken in: nothing is known of the light on the {patch}."),
     };
     Some(TurnedReport { patch_gets: told.patch_gets, sun: told.sun, text })
 }
@@ -96,6 +97,21 @@ mod tests {
     use crate::exposure::MeterConstants;
     use crate::house::House;
     use crate::sample;
+    use crate::setup::Patch;
+    use rstest::rstest;
+
+    /// Why a reading turned elsewhere is not taken in is told as it is: no sun, no such light, or no such patch in the picture.
+    #[rstest]
+    #[case::no_sun(Turned::Sun, Patch::Face, false, "there is no sun to turn it to")]
+    #[case::no_light(Turned::Light { light: Id::new("gone").unwrap() }, Patch::Face, true, "is gone")]
+    #[case::no_edge(Turned::Camera, Patch::Edge, true, "nothing is known of the light on the edge")]
+    fn why_it_is_not_taken_in(#[case] turned: Turned, #[case] patch: Patch, #[case] sun: bool, #[case] said: &str) {
+        let (kit, mut setup) = (sample::kit(), sample::outdoors());
+        setup.scene.sun = sun.then(sample::low_sun);
+        (setup.readings[0].turned, setup.readings[0].patch) = (turned, patch);
+        let found = of(&Situation::new(&setup, &kit, House::default()).unwrap())[0].turned.clone().unwrap();
+        assert!(found.patch_gets.is_none() && found.text.contains(said), "{}", found.text);
+    }
 
     /// EV 10 is 2 560 lx with C = 250 and a third more with a dome's 330 (ISO 2720).
     #[test]

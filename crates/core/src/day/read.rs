@@ -117,11 +117,12 @@ struct Read<'a> {
     taken: Option<&'a Taken>,
 }
 
-impl Read<'_> {
+impl<'a> Read<'a> {
     /// By how much it and another of its patch say something else, in stops; none where they do not contradict.
-    fn contradicts(&self, other: &Read<'_>) -> Option<f64> {
+    fn contradicts(&self, other: &Read<'a>) -> Option<f64> {
         let by = (self.taken?.difference - other.taken?.difference).abs();
-        let same = self.reading.patch == other.reading.patch && self.reading.turned == other.reading.turned;
+        let turned = |read: &Read<'a>| (!read.reading.is_of_patch()).then_some(&read.reading.turned);
+        let same = self.reading.patch == other.reading.patch && turned(self) == turned(other);
         let near = self.minute.abs_diff(other.minute) <= 60 && same;
         (near && by > CONTRADICT).then_some(by)
     }
@@ -145,8 +146,9 @@ pub(crate) fn readings(
             Some(Read { reading, time, minute, taken })
         })
         .collect();
+    let known = |now: &Read<'_>| known_until.is_none_or(|until| now.minute as f64 <= until);
     let told = |at: usize, now: &Read<'_>| {
-        if known_until.is_some_and(|until| now.minute as f64 > until) {
+        if !known(now) {
             return Some(Told::ToCome);
         }
         if now.taken.is_none() && now.reading.turned == Turned::Sun && !now.reading.is_of_patch() {
@@ -176,7 +178,7 @@ pub(crate) fn readings(
         clock: now.time.clone(),
         ev: reading_level(setup, now.reading, day.meter),
         difference: now.taken.map(|taken| Stops::nearest(taken.difference)),
-        known: known_until.is_none_or(|until| now.minute as f64 <= until),
+        known: known(now),
         odd: told(at, now).map(|told| told.words(now.reading.patch, now.time)),
     };
     read.iter().enumerate().map(point).collect()

@@ -42,8 +42,8 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
             set(&mut body, "slot", Value::Null);
         }
         if from < 4 {
+            // Version 4 brought flash readings, and where a meter was turned: until then as its patch is.
             set(&mut body, "flash_readings", json!([]));
-            // Version 4 brought where a meter was turned: until then as its patch is.
             for reading in body.get_mut("readings").and_then(Value::as_array_mut).into_iter().flatten() {
                 set(reading, "receptor", Value::from("dome"));
                 set(reading, "turned", json!({ "to": "patch" }));
