@@ -31,10 +31,12 @@ pub mod solve;
 pub mod sources;
 pub mod stage;
 pub mod starts;
+pub mod terms;
 mod wanted;
 
 pub use tolva_light::{colour, emitter, exposure, flash, geometry, marks, optics, quantity, set, sky, sun, transport};
 
 pub use check::{FieldError, Problem};
 pub use house::{House, Units};
+pub use terms::Terms;
 pub use wanted::{Wanted, given_up};

@@ -3,7 +3,6 @@
 use crate::check::FieldError;
 use crate::day::{DayLight, DayRemark, ReadingPoint, SetupCurve, SetupLight, light_of, readings, remarks};
 use crate::forecast::Standing;
-use crate::house::House;
 use crate::kit::Kit;
 use crate::ladder::{Ladder, Ladders};
 use crate::marks::stops_amount;
@@ -11,6 +10,7 @@ use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share};
 use crate::setup::{Patch, Setup, Slot};
 use crate::sky::{Haze, clear_sky};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
+use crate::terms::Terms;
 use serde::Serialize;
 
 /// The sun at a minute.
@@ -192,11 +192,11 @@ pub fn outlook(
     setups: &[(Id, Setup)],
     chosen: Option<&Id>,
     kit: &Kit,
-    house: House,
+    terms: impl Into<Terms>,
     clock: Option<usize>,
     ladders: &Ladders,
 ) -> Result<DayAnswer, Vec<FieldError>> {
-    let timeline = day.timeline;
+    let (timeline, terms) = (day.timeline, terms.into());
     let spot = setups.iter().find(|(id, _)| chosen == Some(id)).and_then(|(_, setup)| setup.slot.as_ref());
     let spot = spot.and_then(|slot| day.day.place.spot(&slot.spot));
     // The sun leaves a spot when it goes behind what stands about that spot.
@@ -218,7 +218,7 @@ pub fn outlook(
         let from = light.from.as_ref().and_then(|time| timeline.minute_of(time).ok());
         let minutes = setup.slot.as_ref().map_or(0, |slot| slot.minutes.minutes() as usize);
         if let (true, Some(begins)) = (is_chosen, from) {
-            ladder_of_chosen = Some(ladders.ladder(day, (id, setup), kit, house, begins, known_until)?);
+            ladder_of_chosen = Some(ladders.ladder(day, (id, setup), kit, terms, begins, known_until)?);
         }
         let standing = day.standing(setup).filter(|_| is_chosen);
         let curve = standing.as_ref().map(|standing| day.curve(standing, known_until));

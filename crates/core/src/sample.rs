@@ -3,7 +3,7 @@
 use crate::format::{JobFile, KitFile};
 use crate::geometry::direction;
 use crate::kit::{Kit, Lens};
-use crate::quantity::{Degrees, Ev100, Metres};
+use crate::quantity::{Degrees, Ev100, Metres, Millimetres};
 use crate::scene::{Position, Sun};
 use crate::setup::Setup;
 use crate::solve::{Change, apply};
@@ -31,6 +31,13 @@ pub(crate) fn setups() -> Vec<Setup> {
 /// The boatbuilder at the doors: backlit, one octa from the side.
 pub(crate) fn portrait() -> Setup {
     setups().remove(0)
+}
+
+/// The whole sensor of a setup's body.
+pub(crate) fn frame(setup: &Setup) -> (Millimetres, Millimetres) {
+    let kit = kit();
+    let body = kit.camera(&setup.camera.body).unwrap();
+    (body.sensor_width, body.sensor_height)
 }
 
 pub(crate) fn lens() -> Lens {
@@ -62,7 +69,7 @@ pub(crate) fn at_distance(setup: &mut Setup, light: usize, distance: f64) {
 pub(crate) fn round_face(setup: &mut Setup, light: usize, left: f64, up: f64, far: f64) {
     let face = setup.main_face().at;
     setup.lights[light].at = Position::nearest(face + direction(180.0 + left, up) * far);
-    setup.lights[light].on_camera = false;
+    setup.lights[light].held_by = crate::setup::Holder::Stand;
 }
 
 /// The slip at its west-facing harbour, as the sample job has it.

@@ -21,7 +21,7 @@ const LIGHT: [&str; 12] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 25] = [
+const CORE: [&str; 26] = [
     "sources",
     "check",
     "wanted",
@@ -29,6 +29,7 @@ const CORE: [&str; 25] = [
     "house",
     "approach",
     "kit",
+    "terms",
     "place",
     "scene",
     "setup",

@@ -3,7 +3,7 @@
 
 use std::sync::{Arc, Mutex, PoisonError};
 use tolva_core::FieldError;
-use tolva_core::House;
+use tolva_core::Terms;
 use tolva_core::field::Field;
 use tolva_core::forecast::Seen;
 use tolva_core::kit::Kit;
@@ -44,10 +44,10 @@ impl Lights {
         of: Option<&str>,
         seen: impl Into<Seen<'a>>,
         kit: &'a Kit,
-        house: House,
+        terms: impl Into<Terms>,
     ) -> Result<Situation<'a>, Vec<FieldError>> {
         let known = of.and_then(|of| self.known(of));
-        let situation = Situation::with(seen, kit, house, known.as_deref())?;
+        let situation = Situation::with(seen, kit, terms, known.as_deref())?;
         if let Some(of) = of {
             self.keep(of, &situation.field);
         }
@@ -58,6 +58,7 @@ impl Lights {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use tolva_core::House;
     use tolva_core::assess::assess_situation;
     use tolva_core::format::{JobFile, KitFile};
     use tolva_core::scene::Position;

@@ -210,7 +210,7 @@ async fn scripts_come_compressed() {
 async fn the_sample_studio_leaves_a_used_one_alone() {
     let mut first = serve(TempDir::new().unwrap(), false);
     let (status, _) =
-        first.post("/api/jobs", json!({"name": "Mine", "kind": "event", "client": "", "date": "", "place": ""})).await;
+        first.post("/api/jobs", json!({"name": "Mine", "kind": "event", "client": "", "date": "", "place": "", "purpose": {"shown": {"on": "anywhere"}, "shape": "sensor"}, "venue": {"tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true}})).await;
     assert_eq!(status, StatusCode::CREATED);
     let second = serve(first.stop(), true);
     let jobs = second.get("/api/jobs").await["jobs"].clone();
@@ -474,7 +474,7 @@ async fn a_setup_is_assessed_in_the_light_of_its_day() {
 #[tokio::test]
 async fn without_a_place_or_a_date_there_is_no_light_and_it_says_what_to_do() {
     let tolva = demo();
-    let new = json!({ "name": "New", "kind": "portrait", "client": "", "date": "", "place": "" });
+    let new = json!({ "name": "New", "kind": "portrait", "client": "", "date": "", "place": "", "purpose": {"shown": {"on": "anywhere"}, "shape": "sensor"}, "venue": {"tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true} });
     let (_, job) = tolva.post("/api/jobs", new).await;
     let path = format!("/api/jobs/{}", job["id"].as_str().unwrap());
     let (status, problem) = tolva.ask(Method::GET, &format!("{path}/day/answer"), None).await;

@@ -2,12 +2,12 @@
 
 use crate::body::{Row, read_id};
 use crate::{Settings, StoreError, Studio, day, kit, settings, setup};
-use tolva_core::House;
 use tolva_core::day::Day;
 use tolva_core::format::{BodyKind, Brief};
 use tolva_core::kit::Kit;
 use tolva_core::quantity::Id;
 use tolva_core::setup::Setup;
+use tolva_core::{House, Terms};
 
 /// What a question about one setup is answered from, without the setup itself.
 #[derive(Debug, Clone, Default)]
@@ -16,8 +16,10 @@ pub struct Ground {
     pub kit: Kit,
     /// The settings.
     pub settings: Settings,
-    /// The job and its day, where the setup is kept and its job has both.
-    pub day: Option<(Brief, Day)>,
+    /// The job, where the setup is kept.
+    pub job: Option<Brief>,
+    /// The day of its job, if it has one.
+    pub day: Option<Day>,
 }
 
 impl Ground {
@@ -25,6 +27,12 @@ impl Ground {
     #[must_use]
     pub fn house(&self) -> House {
         self.settings.house
+    }
+
+    /// The terms its pictures are made under.
+    #[must_use]
+    pub fn terms(&self) -> Terms {
+        self.job.as_ref().map_or_else(|| self.house().into(), |job| job.terms(self.house()))
     }
 }
 
@@ -41,6 +49,14 @@ pub struct JobSnapshot {
     pub kit: Kit,
     /// The settings.
     pub settings: Settings,
+}
+
+impl JobSnapshot {
+    /// The terms its pictures are made under.
+    #[must_use]
+    pub fn terms(&self) -> Terms {
+        self.job.terms(self.settings.house)
+    }
 }
 
 impl Studio {
@@ -61,17 +77,16 @@ impl Studio {
         )
         .fetch_all(self.readers())
         .await?;
-        let (mut ground, mut job, mut sky) = (Ground::default(), None, None);
+        let mut ground = Ground::default();
         for row in rows {
             let of = |kind| Row { kind, id: &row.id, name: &row.name, schema: row.schema };
             match row.kind {
                 0 => ground.kit.items.extend(of(BodyKind::KitItem).read_item(&row.body).ok()),
                 1 => ground.settings = settings::read(&row.body, row.schema).unwrap_or_default(),
-                2 => job = of(BodyKind::Brief).read::<Brief>(&row.body).ok(),
-                _ => sky = day::read(&row.id, &row.name, row.schema, &row.body).ok(),
+                2 => ground.job = of(BodyKind::Brief).read::<Brief>(&row.body).ok(),
+                _ => ground.day = day::read(&row.id, &row.name, row.schema, &row.body).ok(),
             }
         }
-        ground.day = job.zip(sky);
         Ok(ground)
     }
 

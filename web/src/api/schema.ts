@@ -820,7 +820,7 @@ export interface components {
          * @description The part of the setup something is said about.
          * @enum {string}
          */
-        About: "background" | "readings" | "light" | "camera" | "shutter" | "colour" | "pace";
+        About: "subject" | "background" | "readings" | "light" | "camera" | "shutter" | "colour" | "pace";
         /** @description Where a number comes from and how far it may be off. */
         Account: {
             /** @description How far it is likely to be off, in words. */
@@ -1015,6 +1015,8 @@ export interface components {
             headline: string;
             /** @description How to hold an incident meter in this light. */
             hold: components["schemas"]["HoldReport"];
+            /** @description What sharpness, shake and noise are judged by. */
+            judged: components["schemas"]["JudgedReport"];
             /** @description What stands on the stop scale. */
             levels: components["schemas"]["Level"][];
             /** @description What each light does. */
@@ -1022,6 +1024,8 @@ export interface components {
             lit_to_shadow?: components["schemas"]["Account"] | null;
             /** @description Whether every target is met and nothing is past a limit. */
             met: boolean;
+            /** @description Each person in the picture by their own tone. */
+            people: components["schemas"]["PersonReport"][];
             /** @description What each reading stands for. */
             readings: components["schemas"]["ReadingReport"][];
             /** @description What the set is like. */
@@ -1031,6 +1035,7 @@ export interface components {
         };
         /** @description What is behind the subject. */
         Background: {
+            detail?: components["schemas"]["Detail"] | null;
             /** @description How far behind the origin of the set it is. */
             distance: components["schemas"]["Metres"];
             /** @description A wall or open ground. */
@@ -1144,6 +1149,12 @@ export interface components {
             /** @enum {string} */
             limit: "movement";
         } | {
+            light?: components["schemas"]["Id"] | null;
+            /** @enum {string} */
+            limit: "venue";
+            /** @description Which. */
+            rule: components["schemas"]["Rule"];
+        } | {
             /** @enum {string} */
             limit: "clipping";
             /** @description What clips. */
@@ -1171,6 +1182,10 @@ export interface components {
             name: components["schemas"]["Name"];
             /** @description Where, in a line; may be empty. */
             place: components["schemas"]["Note"];
+            /** @description What its pictures are for. */
+            purpose: components["schemas"]["Purpose"];
+            /** @description What its venue allows. */
+            venue: components["schemas"]["Venue"];
         };
         /** @description A camera body. */
         Camera: {
@@ -1346,6 +1361,81 @@ export interface components {
             /** @enum {string} */
             what: "wind";
         } | {
+            /** @description By what or whom it is held. */
+            by: components["schemas"]["Holder"];
+            /** @enum {string} */
+            what: "wind_in_hand";
+        } | {
+            /** @description By what or whom it is held. */
+            by: components["schemas"]["Holder"];
+            /** @description How high, or how far from the lens, that reaches. */
+            reach: components["schemas"]["Metres"];
+            /** @enum {string} */
+            what: "out_of_reach";
+        } | {
+            /** @enum {string} */
+            what: "overhead";
+        } | {
+            /** @enum {string} */
+            what: "counterweight";
+        } | {
+            /** @description By which rule. */
+            rule: components["schemas"]["Rule"];
+            /** @enum {string} */
+            what: "forbidden";
+        } | {
+            /**
+             * Format: int32
+             * @description Which person, from 0.
+             */
+            person: number;
+            /**
+             * Format: double
+             * @description By how much, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "lightest_clips";
+        } | {
+            /**
+             * Format: int32
+             * @description The darkest, from 0.
+             */
+            darker: number;
+            /**
+             * Format: int32
+             * @description The lightest, from 0.
+             */
+            lighter: number;
+            /** @enum {string} */
+            what: "tones";
+        } | {
+            /** @description Whether where the light comes from is a guess. */
+            guessed: boolean;
+            /**
+             * Format: double
+             * @description How far under the cheeks, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "dark_sockets";
+        } | {
+            /**
+             * Format: double
+             * @description How far under the face, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "feet_dark";
+        } | {
+            /**
+             * Format: double
+             * @description How much more of it the face gets than the feet, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "top_heavy";
+        } | {
             /** @description In words. */
             text: string;
             /** @enum {string} */
@@ -1450,6 +1540,13 @@ export interface components {
         } | {
             /** @enum {string} */
             do: "tripod";
+        } | {
+            /** @description By what or whom. */
+            by: components["schemas"]["Holder"];
+            /** @enum {string} */
+            do: "hold";
+            /** @description Which. */
+            light: components["schemas"]["Id"];
         } | {
             /** @description The new distance from the camera. */
             distance: components["schemas"]["Metres"];
@@ -1789,6 +1886,11 @@ export interface components {
             /** @description Stops too open for the subject's depth; 0 when it is sharp. */
             short: components["schemas"]["Stops"];
         };
+        /**
+         * @description How much there is to see in a background.
+         * @enum {string}
+         */
+        Detail: "calm" | "busy";
         /** @description One dial of a setup. */
         DialId: {
             /** @description Which kind. */
@@ -2217,6 +2319,12 @@ export interface components {
          * @enum {string}
          */
         Haze: "very_clear" | "clear" | "average" | "hazy";
+        /** @description How the light falls from the face down a standing figure. */
+        HeadToFoot: {
+            card?: components["schemas"]["Stops"] | null;
+            /** @description How much darker the feet are than the face, with all light. */
+            feet_under: components["schemas"]["Stops"];
+        };
         /** @description number of people */
         Headcount: number;
         /** @description High-speed sync, where a flash has it. */
@@ -2262,6 +2370,11 @@ export interface components {
             /** @description Where a reading so held was turned. */
             turned: components["schemas"]["Turned"];
         };
+        /**
+         * @description What or who holds a light.
+         * @enum {string}
+         */
+        Holder: "stand" | "boom" | "clamp" | "table" | "camera" | "hand" | "assistant";
         /** @description A skyline: a few points round the compass, straight lines between; level where there are none. */
         Horizon: components["schemas"]["HorizonPoint"][];
         /** @description How high the skyline stands in one direction. */
@@ -2316,6 +2429,11 @@ export interface components {
             light: components["schemas"]["Id"];
             /** @enum {string} */
             what: "stand";
+        } | {
+            /** @description Which light. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "assistant";
         } | {
             /** @description Which. */
             card: components["schemas"]["Id"];
@@ -2403,6 +2521,15 @@ export interface components {
              * @description The version it was changed from.
              */
             version: number;
+        };
+        /** @description What sharpness, shake and noise are judged by. */
+        JudgedReport: {
+            /** @description The largest blur that passes for a point, on the sensor. */
+            circle: components["schemas"]["Millimetres"];
+            /** @description What the picture is for. */
+            purpose: components["schemas"]["Purpose"];
+            /** @description In words. */
+            text: string;
         };
         /** @description colour temperature K */
         Kelvin: number;
@@ -2821,6 +2948,8 @@ export interface components {
             flash: components["schemas"]["Id"];
             /** @description The gel, from the kit. */
             gel: components["schemas"]["GelDial"];
+            /** @description What or who holds it. */
+            held_by: components["schemas"]["Holder"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
             /** @description Whether the solver may move it nearer or further. */
@@ -2828,8 +2957,6 @@ export interface components {
             modifier?: components["schemas"]["Id"] | null;
             /** @description Whether it fires. */
             on: boolean;
-            /** @description Whether it sits on the camera. */
-            on_camera: boolean;
             /** @description Its power. */
             power: components["schemas"]["Dial_Power"];
             /** @description How far under the key light it should stand at what it lights. */
@@ -3216,10 +3343,33 @@ export interface components {
             posture: components["schemas"]["Posture"];
             /** @description Their height, standing. */
             stature: components["schemas"]["Metres"];
+            tone?: components["schemas"]["Tone"] | null;
             /** @description To the right. */
             x: components["schemas"]["Coordinate"];
             /** @description Away from the camera's usual place. */
             y: components["schemas"]["Coordinate"];
+        };
+        /** @description One of the people in the picture. */
+        PersonReport: {
+            /** @description Whether they clip. */
+            clips: boolean;
+            /** @description The light on their face, in stops from correct. */
+            level: components["schemas"]["Stops"];
+            /**
+             * Format: int32
+             * @description Which of the people, from 0.
+             */
+            person: number;
+            /** @description The same as the picture shows it, their own tone counted. */
+            shown: components["schemas"]["Stops"];
+            /** @description Whether they sink below the usable shadows. */
+            sinks: boolean;
+            /** @description In words. */
+            text: string;
+            /** @description How light or dark they are. */
+            tone: components["schemas"]["Tone"];
+            /** @description How far they are under clipping; negative above. */
+            under_clipping: components["schemas"]["Stops"];
         };
         /** @description Where a job is photographed. */
         Place: {
@@ -3389,6 +3539,13 @@ export interface components {
             /** @description Which kind, as a relative reference. */
             type: string;
         };
+        /** @description What a picture is for. */
+        Purpose: {
+            /** @description Its shape. */
+            shape: components["schemas"]["Shape"];
+            /** @description Where it will be looked at. */
+            shown: components["schemas"]["Shown"];
+        };
         /** @description A setup to put at a time of its day. */
         PutAt: {
             /** @description The setup as it is on the screen. */
@@ -3523,6 +3680,11 @@ export interface components {
          * @enum {string}
          */
         RoomSide: "ground" | "ceiling" | "left" | "right" | "rear" | "background";
+        /**
+         * @description A thing a venue may forbid.
+         * @enum {string}
+         */
+        Rule: "tripod" | "stands" | "flash" | "sound" | "bounce";
         /** @description A change of the plan, at a time. */
         Rung: {
             /** @description What the clock shows. */
@@ -3599,12 +3761,14 @@ export interface components {
             framing: components["schemas"]["Framing"];
             /** @description The same in words. */
             framing_words: string;
+            head_to_foot?: components["schemas"]["HeadToFoot"] | null;
             /** @description What is in the picture that should not be. */
             intruders: components["schemas"]["InPicture"][];
             /** @description The lights that fire. */
             lights: components["schemas"]["PlacedLight"][];
             /** @description What shows in panes. */
             reflections: components["schemas"]["Reflection"][];
+            sockets?: components["schemas"]["Sockets"] | null;
             /** @description From the camera to the middle of the subject. */
             subject_distance: components["schemas"]["Metres"];
             /** @description Lights behind the same pane of glass as the camera, whose light comes back off it. */
@@ -3707,8 +3871,39 @@ export interface components {
          * @enum {string}
          */
         ShakeSchool: "older" | "cautious";
+        /**
+         * @description The shape of a picture, its long side to its short one.
+         * @enum {string}
+         */
+        Shape: "sensor" | "three_two" | "five_four" | "square" | "sixteen_nine";
         /** @description share */
         Share: number;
+        /** @description Where a picture will be looked at. */
+        Shown: {
+            /** @enum {string} */
+            on: "anywhere";
+        } | {
+            /** @enum {string} */
+            on: "screen";
+        } | {
+            /** @enum {string} */
+            on: "web";
+            /**
+             * Format: int32
+             * @description The long side, in pixels.
+             */
+            pixels: number;
+        } | {
+            /** @enum {string} */
+            on: "print";
+            /** @description The long side. */
+            side: components["schemas"]["Metres"];
+            /** @description From where it is looked at. */
+            viewed_from: components["schemas"]["Metres"];
+        } | {
+            /** @enum {string} */
+            on: "pixels";
+        };
         /**
          * @description How a body's shutter works.
          * @enum {string}
@@ -3744,6 +3939,15 @@ export interface components {
             time: components["schemas"]["ClockTime"];
             /** @description The light it wants. */
             wants: components["schemas"]["LightWish"];
+        };
+        /** @description How much darker the eye sockets are than the cheek. */
+        Sockets: {
+            /** @description By the ambient alone. */
+            by_ambient: components["schemas"]["Stops"];
+            /** @description Whether what makes them dark is a guess: where lamps hang is not known. */
+            guessed: boolean;
+            /** @description With all light. */
+            under: components["schemas"]["Stops"];
         };
         /** @description How soft a light is on the face. */
         Softness: {
@@ -4173,6 +4377,19 @@ export interface components {
             why: "clash";
             /** @description Their names. */
             with: string[];
+        };
+        /** @description What a venue allows. */
+        Venue: {
+            /** @description Flash bounced off its walls and ceilings. */
+            bounce: boolean;
+            /** @description Flash. */
+            flash: boolean;
+            /** @description The sound of the shutter. */
+            sound: boolean;
+            /** @description Lights on stands, or on what else stands on the floor. */
+            stands: boolean;
+            /** @description A tripod. */
+            tripod: boolean;
         };
         /** @description Where the camera stands and where it looks. */
         Viewpoint: {

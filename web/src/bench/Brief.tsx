@@ -4,12 +4,13 @@ import { useQuery } from '@tanstack/react-query'
 import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
 import { kitQuery } from '../api/queries'
-import type { About, Remark, Setup } from '../api/types'
+import type { About, Assessment, Remark, Setup } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { Latch } from '../ui/Push'
 import {
   approaches,
+  details,
   ambients,
   backgrounds,
   files,
@@ -89,6 +90,8 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
           people={setup.scene.people.length}
           distance={bench.assessment?.set.subject_distance ?? null}
         />
+        {setup.subject.kind === 'group' && <PeopleTold people={bench.assessment?.people ?? []} />}
+        <Cautions bench={bench} about="subject" />
       </Section>
       <Section title="Time and place">
         <MomentLine bench={bench} setup={setup} />
@@ -122,6 +125,7 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
       </Section>
       <Section title="Camera">
         <CameraLines {...editing} camera={setup.camera} />
+        {bench.assessment && <p className="small">{bench.assessment.judged.text}</p>}
         <Cautions bench={bench} about="camera" />
         <Cautions bench={bench} about="shutter" />
       </Section>
@@ -150,6 +154,18 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
       <h2>{title}</h2>
       {children}
     </section>
+  )
+}
+
+/** The two of a group that the exposure is about: who clips first, and who sinks first. */
+function PeopleTold({ people }: { people: Assessment['people'] }) {
+  const by = [...people].sort((a, b) => a.under_clipping - b.under_clipping)
+  const [lightest, darkest] = [by[0], by.at(-1)]
+  if (!lightest || !darkest || lightest.tone === darkest.tone) return null
+  return (
+    <p className="small">
+      {lightest.text} {darkest.text}
+    </p>
   )
 }
 
@@ -246,7 +262,14 @@ const BackgroundLines = memo(function BackgroundLines({
         error={errors['/background/sunlit']}
         onCommit={(share) => put({ sunlit: share === null ? (null as unknown as number) : share / 100 })}
       />{' '}
-      of it in sun.{' '}
+      of it in sun,{' '}
+      <LiveChoice
+        label="How busy the background is"
+        value={background.detail ?? 'unsaid'}
+        choices={details}
+        onChoose={(detail) => put({ detail: detail === 'unsaid' ? null : detail })}
+      />
+      .{' '}
       <LiveChoice
         label="Light of the place"
         value={ambient.kind}

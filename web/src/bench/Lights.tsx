@@ -11,6 +11,7 @@ import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Latch, Push, QuietPush } from '../ui/Push'
 import { Cautions, type Editing } from './Brief'
 import { lightMark } from '../words/lightMark'
+import { holders } from './choices'
 import { errorAt } from './errors'
 import { FlashReadings } from './FlashReadings'
 import type { BenchState } from './useBench'
@@ -156,8 +157,17 @@ const LightSentence = memo(function LightSentence({
           held
         </QuietPush>
       )}
-      , {placed?.role_words ?? 'off'}, {light.on_camera && 'on the camera, '}
-      {placed && !light.on_camera && (
+      , {placed?.role_words ?? 'off'},{' '}
+      <LiveChoice
+        label={`${name}: held by`}
+        tint="flash"
+        value={light.held_by}
+        choices={holders}
+        error={at('held_by')}
+        onChoose={(held_by) => onChange({ held_by })}
+      />
+      ,{' '}
+      {placed && light.held_by !== 'camera' && (
         <>
           <Distance
             label={`${name}: distance to the face`}

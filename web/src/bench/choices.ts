@@ -1,5 +1,5 @@
 import { choicesOf } from '../ui/choices'
-import type { Patch, Receptor, Setup, Turned } from '../api/types'
+import type { Light, Patch, Receptor, Setup, Turned } from '../api/types'
 
 export const subjects = choicesOf({ person: 'One person', group: 'A group', thing: 'A thing' })
 export const movements = choicesOf({
@@ -18,6 +18,25 @@ export const tones = choicesOf({
   light: 'light',
   very_light: 'very light',
 })
+export const details = choicesOf<NonNullable<Setup['background']['detail']> | 'unsaid'>({
+  unsaid: 'nobody said how busy',
+  calm: 'calm',
+  busy: 'busy',
+})
+export const holders = choicesOf<Light['held_by']>({
+  stand: 'on a stand',
+  boom: 'on a boom',
+  clamp: 'on a clamp',
+  table: 'on a table',
+  camera: 'on the camera',
+  hand: 'in the hand',
+  assistant: 'with an assistant',
+})
+/** The tones one of the people may have: their own, or as the subject's is said. */
+export const personTones = (subject: Setup['subject']['tone']) => [
+  { id: 'subject' as const, name: `as said, ${tones.find((tone) => tone.id === subject)?.name ?? subject}` },
+  ...tones,
+]
 export const patches = choicesOf<Patch>({
   face: 'Face',
   shadow_side: 'Shadow side',

@@ -33,8 +33,8 @@ export function useBench(id: string) {
       if (own) return
       const ours = changed.what === 'setup' && changed.id === id
       if (ours || changed.what === 'all') void session.load()
-      // Another kit, day or set of rules answers the same setup differently.
-      if (['kit', 'day', 'settings'].includes(changed.what)) void follow(false)
+      // Another kit, job, day or set of rules answers the same setup differently.
+      if (['kit', 'job', 'day', 'settings'].includes(changed.what)) void follow(false)
     })
     return () => {
       silence()

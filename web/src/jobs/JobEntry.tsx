@@ -10,6 +10,7 @@ import { useNotice } from '../ui/Notices'
 import { Push } from '../ui/Push'
 import { Entry } from './JobLines'
 import { NameToMake } from './NameToMake'
+import { PurposeLines } from './PurposeLines'
 import { ShootingOrder } from './ShootingOrder'
 import { useJob } from './useJob'
 
@@ -100,6 +101,7 @@ export default function JobEntry({ job }: { job: JobSummary }) {
             onCommit={(place) => edit({ place })}
           />
         </p>
+        <PurposeLines name={brief.name} brief={brief} errors={errors} onPut={edit} />
         <p className="does">
           <Push onPress={() => void navigate(`/jobs/${job.id}/day`)} aria-label={`Day of ${job.job.name}`}>
             Day

@@ -25,6 +25,7 @@ export const Entry = styled.article`
   .does {
     display: flex;
     flex-wrap: wrap;
+    align-items: center;
     gap: 6px;
     padding-top: 8px;
   }

@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words as said } from '../api/client'
 import { asideQuery, jobsQuery, kitQuery } from '../api/queries'
-import type { Imported } from '../api/types'
+import type { Brief, Imported } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Trouble'
 import { useNotice } from '../ui/Notices'
@@ -57,7 +57,15 @@ const Search = styled(SearchField)`
   }
 `
 
-const newJob = { name: 'New job', kind: 'portrait', client: '', date: '', place: '' } as const
+const newJob: Brief = {
+  name: 'New job',
+  kind: 'portrait',
+  client: '',
+  date: '',
+  place: '',
+  purpose: { shown: { on: 'anywhere' }, shape: 'sensor' },
+  venue: { tripod: true, stands: true, flash: true, sound: true, bounce: true },
+}
 
 /** Adds files and says what they brought. */
 function useImport() {

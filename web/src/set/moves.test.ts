@@ -8,7 +8,9 @@ const setups = studio.setups.map((filed) => filed.setup as unknown as Setup)
 
 /** Every thing of a setup that stands somewhere. */
 const thingsOf = ({ lights, scene }: Setup): ThingRef[] => [
-  ...lights.flatMap((light, index) => (light.on_camera ? [] : [{ thing: 'light' as const, index }])),
+  ...lights.flatMap((light, index) =>
+    light.held_by === 'camera' ? [] : [{ thing: 'light' as const, index }],
+  ),
   ...scene.cards.map((_, index) => ({ thing: 'card' as const, index })),
   ...scene.panes.map((_, index) => ({ thing: 'pane' as const, index })),
   ...scene.people.map((_, index) => ({ thing: 'person' as const, index })),

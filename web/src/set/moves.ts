@@ -16,7 +16,7 @@ export function spotOf({ scene, lights, background }: Setup, what: ThingRef): Sp
       return upright(scene.people[what.index])
     case 'light': {
       const light = lights[what.index]
-      return light && !light.on_camera ? light.at : null
+      return light && light.held_by !== 'camera' ? light.at : null
     }
     case 'card':
       return scene.cards[what.index]?.at ?? null

@@ -33,6 +33,7 @@ pub fn grouped(first: Person, count: usize) -> Vec<Person> {
                 y: Coordinate::nearest(first.y.metres() + row as f64 * 0.7),
                 posture,
                 looks: None,
+                tone: None,
                 ..first
             });
         }

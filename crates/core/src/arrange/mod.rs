@@ -9,7 +9,7 @@ pub use group::grouped;
 
 use crate::kit::Kit;
 use crate::scene::CardKind;
-use crate::setup::Setup;
+use crate::setup::{Holder, Setup};
 use added::fresh_light;
 use placing::Placing;
 use serde::{Deserialize, Serialize};
@@ -72,7 +72,9 @@ pub fn arranged(setup: &Setup, kit: &Kit, arrangement: Arrangement) -> Option<Se
     }
     for (index, light) in setup.lights.iter_mut().enumerate() {
         light.on = index < arrangement.lights();
-        light.on_camera = false;
+        if light.is_on_camera() {
+            light.held_by = Holder::Stand;
+        }
     }
     setup.scene.cards.clear();
     let mut placing = Placing { setup, kit, body };

@@ -6,7 +6,7 @@ use crate::geometry::{DVec3, bearing_and_tilt, direction};
 use crate::kit::{Camera, FlashKind, Kit};
 use crate::quantity::{Degrees, Ev100, Metres, Millimetres, Power, Stops};
 use crate::scene::{Aim, Card, CardKind, Pane, PaneKind, Position};
-use crate::setup::{BackgroundKind, Light, Setup};
+use crate::setup::{BackgroundKind, Holder, Light, Setup};
 use crate::stage::{Stage, card_points, clear_distance};
 
 /// Kept between what is placed and a wall, in metres.
@@ -24,8 +24,9 @@ pub(super) struct Placing<'a> {
 }
 
 impl Placing<'_> {
+    /// The set on the whole sensor: out of that is out of every picture cut from it.
     fn stage(&self) -> Stage<'_> {
-        Stage::new(&self.setup, self.body)
+        Stage::new(&self.setup, (self.body.sensor_width, self.body.sensor_height))
     }
 
     /// The bearing from the main face to the camera.
@@ -119,7 +120,7 @@ impl Placing<'_> {
         };
         let kit = self.kit;
         let light = &mut self.setup.lights[0];
-        light.on_camera = true;
+        light.held_by = Holder::Camera;
         // A box does not sit on a camera: the flash goes up bare, and a zoom head if there is one.
         light.modifier = None;
         if let Some(flash) = kit.flashes().find(|flash| flash.flash_kind == FlashKind::Speedlight) {

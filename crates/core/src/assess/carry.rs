@@ -12,7 +12,7 @@ const NO_FURTHER: f64 = 50.0;
 /// flash there, by the inverse square; none for a light that stands elsewhere or comes off the room, and where none is asked.
 pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize) -> Option<Metres> {
     let (lit, gain) = (s.lights.get(index)?, s.field.lights[index].patches[Patch::Face]?);
-    if !lit.light.on_camera || gain.direct < STRAIGHT * gain.sum() {
+    if !lit.light.is_on_camera() || gain.direct < STRAIGHT * gain.sum() {
         return None;
     }
     let full = facts.parts[index][Patch::Face]? + facts.powers[index];
@@ -40,7 +40,8 @@ mod tests {
     fn on_camera() -> Setup {
         let mut setup = sample::outdoors();
         let light = &mut setup.lights[0];
-        (light.on_camera, light.modifier, light.flash) = (true, None, Id::new("flash-shoe").unwrap());
+        (light.held_by, light.modifier, light.flash) =
+            (crate::setup::Holder::Camera, None, Id::new("flash-shoe").unwrap());
         setup.camera.high_speed_sync = true;
         setup
     }
@@ -82,7 +83,7 @@ mod tests {
     fn only_what_is_on_the_camera_and_asked_for() {
         let mut setup = on_camera();
         assert!(reported(&setup).carries.is_some());
-        setup.lights[0].on_camera = false;
+        setup.lights[0].held_by = crate::setup::Holder::Stand;
         assert_eq!(reported(&setup).carries, None);
     }
 }

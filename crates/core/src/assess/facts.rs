@@ -45,7 +45,7 @@ impl Facts {
         let clipped = split
             .total
             .iter()
-            .filter_map(|(patch, total)| total.map(|total| (patch, total + s.bases.to_picture[patch] - headroom)))
+            .filter_map(|(patch, total)| total.map(|total| (patch, total + s.bases.lightest[patch] - headroom)))
             .filter(|(_, over)| *over > 0.05)
             .collect();
         let short = |have: f64, need: Option<f64>| need.map_or(0.0, |need| (need - have).max(0.0));

@@ -99,7 +99,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
             };
             let on_face = patch == Patch::Face;
             let light = flash.map_or(0.0, f64::exp2);
-            let to_picture = s.bases.to_picture[patch];
+            let (lightest, darkest) = (s.bases.lightest[patch], s.bases.darkest[patch]);
             let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
             let flashes: Vec<(f64, f64)> = lit
                 .filter_map(|((lit, field), part)| Some((part[patch]?, lit.error(patch, field.patches[patch]?))))
@@ -130,14 +130,14 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
                 off: Stops::of(target.map_or(0.0, |band| band.miss(total))),
                 clips: facts.clipped.iter().any(|(clipped, _)| *clipped == patch),
-                sinks: total < floor - to_picture,
+                sinks: total < floor - darkest,
                 source: ambient.source.clone(),
                 error: ambient.error,
                 flash_error: flash.map(|_| Stops::of(of_sum(flashes.iter().copied()))),
                 total_error,
                 account: account::of_level(s, facts, patch, &stops_label(total), total_error),
-                clips_at: Stops::of(s.headroom(dials.iso) - to_picture),
-                sinks_at: Stops::of(floor - to_picture),
+                clips_at: Stops::of(s.headroom(dials.iso) - lightest),
+                sinks_at: Stops::of(floor - darkest),
                 sentence: String::new(),
             };
             level.sentence = sentence(&level);

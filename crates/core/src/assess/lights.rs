@@ -109,7 +109,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 }),
                 carries: super::carry::of(s, facts, index),
                 kelvin: Kelvin::of(no_finer(lit.kelvin().kelvin(), KELVIN_ERROR)),
-                reached: lit.reached(s.house.meter, &s.bases),
+                reached: lit.reached(s.terms.house.meter, &s.bases),
                 would_read: PerPatch::of(|patch| {
                     let incident = lit.reach[patch]? - s.bases.over_incident[patch] - below;
                     ApertureMark::new((incident * 3.0).round() as i16 * 2).ok()

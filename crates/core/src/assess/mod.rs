@@ -7,8 +7,10 @@ mod dials;
 mod facts;
 mod flash_readings;
 mod hold;
+mod judged;
 mod levels;
 mod lights;
+mod people;
 mod readings;
 mod set;
 
@@ -18,21 +20,23 @@ pub use dials::{DialId, DialKind, DialReport};
 pub use facts::Facts;
 pub use flash_readings::FlashReadingReport;
 pub use hold::{Hold, HoldReport};
+pub use judged::JudgedReport;
 pub(crate) use levels::targets;
 pub use levels::{Level, LightPart, Spread};
 pub use lights::LightReport;
+pub use people::PersonReport;
 pub use readings::{ReadingReport, TurnedReport};
-pub use set::{BounceWords, Evenness, InPicture, PlacedCard, PlacedLight, SetReport, Softness};
+pub use set::{BounceWords, Evenness, HeadToFoot, InPicture, PlacedCard, PlacedLight, SetReport, Sockets, Softness};
 pub(crate) use set::{face_levels, spill_words};
 
 use crate::approach::{Approach, Band};
 use crate::check::FieldError;
 use crate::forecast::Seen;
-use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::{Metres, Stops, figure};
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
+use crate::terms::Terms;
 use advise::{Remark, cautions};
 use serde::Serialize;
 
@@ -98,6 +102,10 @@ pub struct Assessment {
     pub hold: HoldReport,
     /// What each light does.
     pub lights: Vec<LightReport>,
+    /// Each person in the picture by their own tone.
+    pub people: Vec<PersonReport>,
+    /// What sharpness, shake and noise are judged by.
+    pub judged: JudgedReport,
     /// What is sharp.
     pub depth: DepthReport,
     /// What the set is like.
@@ -124,8 +132,12 @@ impl Assessment {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn assess<'a>(seen: impl Into<Seen<'a>>, kit: &'a Kit, house: House) -> Result<Assessment, Vec<FieldError>> {
-    Ok(assess_situation(&Situation::new(seen, kit, house)?))
+pub fn assess<'a>(
+    seen: impl Into<Seen<'a>>,
+    kit: &'a Kit,
+    terms: impl Into<Terms>,
+) -> Result<Assessment, Vec<FieldError>> {
+    Ok(assess_situation(&Situation::new(seen, kit, terms)?))
 }
 
 /// Assesses a resolved setup as its dials stand.
@@ -141,6 +153,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         (Some(lit), Some(shadow)) => ratio(s, &facts, lit - shadow),
         _ => None,
     };
+    let people = people::of(s, &facts, &dials);
     let contrast = s.contrast();
     Assessment {
         approach: ApproachReport {
@@ -163,6 +176,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         hold: hold::of(s),
         lights: lights::of(s, &facts),
         spill: spill_words(&facts),
+        judged: judged::of(s),
         depth: DepthReport {
             focus: s.lensing.focus,
             near: sharp.near,
@@ -171,7 +185,8 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         },
         headline,
         met,
-        cautions: cautions(s, &facts, &dials, &set),
+        cautions: cautions(s, &facts, &dials, &set, &people),
+        people,
         set,
         levels,
     }

@@ -78,8 +78,8 @@ pub(super) fn of(s: &Situation<'_>) -> Vec<ReadingReport> {
         .map(|reading| {
             let ev = reading.measured.level();
             let light = match reading.method {
-                Method::Incident => format!("{} lx", said(s.house.meter.illuminance(ev).lux())),
-                Method::Reflected => format!("{} cd/m²", said(s.house.meter.luminance(ev))),
+                Method::Incident => format!("{} lx", said(s.terms.house.meter.illuminance(ev).lux())),
+                Method::Reflected => format!("{} cd/m²", said(s.terms.house.meter.luminance(ev))),
             };
             ReadingReport { reading: reading.id.clone(), ev, light, turned: turned(s, reading) }
         })

@@ -1,4 +1,5 @@
 use super::*;
+use crate::house::House;
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::{Id, Power};
 use crate::sample;

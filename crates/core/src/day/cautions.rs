@@ -101,7 +101,9 @@ pub(crate) fn remarks(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Vec<DayRema
         first(DayCaution::Heat, &|m| outdoors && day.track[m].apparent > HIGH_SUN);
         first(DayCaution::WaterInTheDark, &|m| spot.by_water && day.track[m].apparent < FAILING);
         first(DayCaution::Dark, &|m| day.track[m].apparent < DARK);
-        first(DayCaution::Stands, &|_| outdoors && setup.lights.iter().any(|light| light.on && !light.on_camera));
+        first(DayCaution::Stands, &|_| {
+            outdoors && setup.lights.iter().any(|light| light.on && light.held_by.is_a_stand())
+        });
     }
     let permits = DayCaution::Permits;
     found.push(DayRemark { caution: permits, setup: None, clock: None, text: permits.words().to_owned() });

@@ -1,6 +1,6 @@
 use super::Receiver;
 use crate::geometry::{DVec3, turned_towards};
-use crate::scene::FaceAt;
+use crate::scene::{FaceAt, Posture};
 use crate::setup::{Patch, PerPatch};
 use crate::stage::Stage;
 
@@ -12,6 +12,8 @@ pub struct Receivers {
     pub patches: PerPatch<Vec<Receiver>>,
     /// The lit side of every face in the picture.
     pub faces: Vec<Receiver>,
+    /// The main figure at its feet, where they are in the picture.
+    pub feet: Option<Receiver>,
     /// The background at the left and right edge of the frame.
     pub edges: [Receiver; 2],
 }
@@ -49,6 +51,7 @@ impl Receivers {
                 Patch::Sky => Vec::new(),
             }),
             faces,
+            feet: feet(stage, lit),
             edges: [wall(backdrop - across), wall(backdrop + across)],
         }
     }
@@ -64,6 +67,17 @@ fn beside(stage: &Stage<'_>, half_frame: f64) -> Vec<DVec3> {
     let seen: Vec<DVec3> =
         [-by, by].into_iter().map(|x| middle + DVec3::X * x).filter(|point| !stage.covers(*point)).collect();
     if seen.is_empty() { vec![middle] } else { seen }
+}
+
+/// Above the ground, where a figure's feet are looked at, in metres.
+const FEET: f64 = 0.12;
+
+/// Turned as the face's lit side is, so that only the place differs.
+fn feet(stage: &Stage<'_>, lit: Receiver) -> Option<Receiver> {
+    let (main, person) = (stage.setup.main_face(), stage.setup.scene.people.first()?);
+    let at = main.at.with_z(FEET);
+    let standing = person.posture == Posture::Standing && !stage.setup.is_thing();
+    (standing && stage.view.sees(at)).then_some(Receiver { at, ..lit })
 }
 
 fn lit_side(face: &FaceAt, key: Option<DVec3>) -> Receiver {

@@ -43,7 +43,7 @@ fn bounce_against_a_fine_sum(#[case] height: f64, #[case] tilt: f64) {
     let mut setup = void();
     setup.scene.room.ceiling = wall(height, 0.8, 0.0);
     setup.lights[0].modifier = None;
-    setup.lights[0].on_camera = true;
+    setup.lights[0].held_by = crate::setup::Holder::Camera;
     setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(tilt) };
     let kit = sample::kit();
     let s = Situation::new(&setup, &kit, House::default()).unwrap();
@@ -79,7 +79,7 @@ fn when_a_bounce_fails(#[case] height: f64, #[case] reflectance: f64, #[case] ti
         let mut setup = void();
         setup.scene.room.ceiling = ceiling;
         setup.lights[0].modifier = None;
-        setup.lights[0].on_camera = true;
+        setup.lights[0].held_by = crate::setup::Holder::Camera;
         setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(65.0) };
         let set = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap().set;
         set.lights[0].bounce.clone().unwrap()

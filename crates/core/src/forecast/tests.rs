@@ -31,8 +31,13 @@ fn spot(surroundings: Surroundings) -> Spot {
 fn person(kind: BackgroundKind) -> Setup {
     let mut setup = sample::outdoors();
     setup.lights.clear();
-    setup.background =
-        Background { kind, distance: Metres::nearest(10.0), surface: Surface::of(0.2), sunlit: Share::nearest(0.0) };
+    setup.background = Background {
+        kind,
+        distance: Metres::nearest(10.0),
+        surface: Surface::of(0.2),
+        sunlit: Share::nearest(0.0),
+        detail: None,
+    };
     setup.scene.room.ground = Surface::of(0.2);
     setup.scene.cards.clear();
     setup.scene.panes.clear();

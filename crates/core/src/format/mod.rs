@@ -8,15 +8,17 @@ pub use upgrade::{BodyKind, upgraded};
 
 use crate::check::{Check, FieldError, Problem};
 use crate::day::Day;
+use crate::house::House;
 use crate::kit::{Kit, KitItem};
 use crate::quantity::limits::SETUPS;
 use crate::quantity::{Id, Name, Note};
 use crate::setup::Setup;
+use crate::terms::{Purpose, Terms, Venue};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
 /// The version of both formats that this program writes, and the newest it reads.
-pub const VERSION: u32 = 4;
+pub const VERSION: u32 = 5;
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";
 /// The name of the kit format.
@@ -50,6 +52,10 @@ pub struct Brief {
     pub date: Note,
     /// Where, in a line; may be empty.
     pub place: Note,
+    /// What its pictures are for.
+    pub purpose: Purpose,
+    /// What its venue allows.
+    pub venue: Venue,
 }
 
 /// A setup in a file.
@@ -224,6 +230,12 @@ pub fn check_header(format: &str, version: u32, expected: &'static str) -> Resul
 }
 
 impl Brief {
+    /// The terms its pictures are made under, by the house's choices.
+    #[must_use]
+    pub fn terms(&self, house: House) -> Terms {
+        Terms { house, purpose: self.purpose, venue: self.venue }
+    }
+
     /// Checks what the types alone do not: the date and the length of the lines.
     ///
     /// # Errors
@@ -240,6 +252,7 @@ impl Brief {
         if !self.date.as_str().is_empty() && crate::day::date(self.date.as_str()).is_err() {
             check.problem("/date", Problem::Date);
         }
+        self.purpose.check(&mut check);
         check.done()
     }
 }

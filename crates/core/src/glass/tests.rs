@@ -17,7 +17,7 @@ fn before_glass(light: DVec3, aim: Aim) -> Setup {
     setup.lights.truncate(1);
     setup.lights[0].at = Position::nearest(light);
     setup.lights[0].aim = aim;
-    setup.lights[0].on_camera = false;
+    setup.lights[0].held_by = crate::setup::Holder::Stand;
     setup.scene.camera.at = Position::nearest(DVec3::new(0.0, -3.0, 1.5));
     setup.scene.camera.aim = Aim::Subject;
     setup.scene.camera.upright = false;
@@ -39,7 +39,7 @@ fn before_glass(light: DVec3, aim: Aim) -> Setup {
 fn seen(setup: &Setup) -> Vec<Reflection> {
     let kit = sample::kit();
     let body = kit.camera(&setup.camera.body).unwrap();
-    let stage = Stage::new(setup, body);
+    let stage = Stage::new(setup, sample::frame(setup));
     reflections(&stage, &shown(setup, &kit, crate::situation::covering(setup, body)))
 }
 
@@ -82,7 +82,7 @@ fn cures_cure() {
     let kit = sample::kit();
     let setup = before_glass(DVec3::new(-1.2, -2.2, 1.7), Aim::Subject);
     assert!(shows_light(&setup));
-    let found = cures(&setup, &kit, House::default(), &seen(&setup));
+    let found = cures(&setup, &kit, House::default().into(), &seen(&setup));
     let of_light: Vec<&Cure> = found.iter().filter(|cure| matches!(cure.seen, Seen::Light { .. })).collect();
     assert!(of_light.len() >= 3, "{found:?}");
     let mut last = 0.0;
@@ -122,7 +122,7 @@ fn in_a_room(x: f64, y: f64, z: f64) -> Setup {
 #[case::lower(before_small_glass(), "Shoot lower, by 40 cm")]
 #[case::longer(before_small_glass(), "Take 49 mm from 1.2 m further back")]
 fn every_cure_is_found(#[case] setup: Setup, #[case] text: &str) {
-    let found = cures(&setup, &sample::kit(), House::default(), &seen(&setup));
+    let found = cures(&setup, &sample::kit(), House::default().into(), &seen(&setup));
     assert!(
         found.iter().any(|cure| cure.text == text),
         "{:?}",
@@ -136,7 +136,7 @@ fn a_cure_leaves_a_set_that_stands() {
     let raised = |ceiling: f64| {
         let mut setup = in_a_room(0.9, -1.8, 2.0);
         setup.scene.room.ceiling.as_mut().unwrap().distance = Metres::nearest(ceiling);
-        let found = cures(&setup, &sample::kit(), House::default(), &seen(&setup));
+        let found = cures(&setup, &sample::kit(), House::default().into(), &seen(&setup));
         for cure in found.iter().filter_map(|cure| cure.change.as_ref()) {
             let cured = apply(&setup, &sample::kit(), cure);
             assert_eq!(cured.check(&sample::kit()), Ok(()), "{cure:?}");
@@ -187,8 +187,7 @@ proptest! {
         let pane = &mut setup.scene.panes[0];
         pane.at = Position::nearest(DVec3::new(px, 1.5, pz));
         (pane.width, pane.height) = (Metres::nearest(width), Metres::nearest(height));
-        let kit = sample::kit();
-        let stage = Stage::new(&setup, kit.camera(&setup.camera.body).unwrap());
+        let stage = Stage::new(&setup, sample::frame(&setup));
         let face = Face::Rectangle { width: Metres::nearest(0.9), height: Metres::nearest(0.9) };
         let emitter = Emitter { middle: DVec3::new(x, y, z), looks: direction(turn, 0.0), face, law: Law::Diffuse };
         let found = seen_in_panes(&stage, &emitter, 0.1).pop();

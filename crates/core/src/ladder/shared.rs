@@ -1,10 +1,10 @@
 use super::{Ladder, ladder};
 use crate::check::FieldError;
 use crate::day::DayLight;
-use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::Id;
 use crate::setup::Setup;
+use crate::terms::Terms;
 use crate::wanted::given_up;
 use lru::LruCache;
 use std::num::NonZeroUsize;
@@ -38,16 +38,17 @@ impl Ladders {
         day: &DayLight<'_>,
         (id, setup): (&Id, &Setup),
         kit: &Kit,
-        house: House,
+        terms: impl Into<Terms>,
         from: usize,
         known_until: Option<f64>,
     ) -> Result<Ladder, Vec<FieldError>> {
-        let all = (day.day, day.timeline.date().to_string(), id, setup, kit, house, from, known_until);
-        let Ok(key) = serde_json::to_vec(&all) else { return ladder(day, (id, setup), kit, house, from, known_until) };
+        let terms = terms.into();
+        let all = (day.day, day.timeline.date().to_string(), id, setup, kit, terms, from, known_until);
+        let Ok(key) = serde_json::to_vec(&all) else { return ladder(day, (id, setup), kit, terms, from, known_until) };
         if let Some(known) = self.known().get(&key) {
             return Ok(known.clone());
         }
-        let found = ladder(day, (id, setup), kit, house, from, known_until)?;
+        let found = ladder(day, (id, setup), kit, terms, from, known_until)?;
         if !given_up() {
             self.known().put(key, found.clone());
         }

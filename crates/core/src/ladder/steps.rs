@@ -4,13 +4,13 @@ use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
 use crate::day::{Day, DayLight, Timeline, forecast_at};
 use crate::forecast::Seen;
-use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::Mark;
 use crate::quantity::{ClockTime, Id, Stops};
 use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::{Dials, Situation};
 use crate::solve::solve;
+use crate::terms::Terms;
 use serde::Serialize;
 
 /// One dial turned.
@@ -207,11 +207,11 @@ pub fn ladder(
     day: &DayLight<'_>,
     (id, setup): (&Id, &Setup),
     kit: &Kit,
-    house: House,
+    terms: impl Into<Terms>,
     from: usize,
     known_until: Option<f64>,
 ) -> Result<Ladder, Vec<FieldError>> {
-    with_dials(day, (id, setup), kit, house, from, known_until).map(|(ladder, _)| ladder)
+    with_dials(day, (id, setup), kit, terms, from, known_until).map(|(ladder, _)| ladder)
 }
 
 /// The same, with the dials in force from each change on.
@@ -219,7 +219,7 @@ pub(crate) fn with_dials(
     day: &DayLight<'_>,
     (id, setup): (&Id, &Setup),
     kit: &Kit,
-    house: House,
+    terms: impl Into<Terms>,
     from: usize,
     known_until: Option<f64>,
 ) -> Result<(Ladder, Vec<Climb>), Vec<FieldError>> {
@@ -228,8 +228,9 @@ pub(crate) fn with_dials(
     let (from, until) = (from.min(timeline.until), timeline.until);
     let forecast = forecast_at(plan, timeline, day.meter, setup, from as f64, known_until);
     let seen = Seen { setup, forecast: forecast.as_ref() };
-    let solved = solve(seen, kit, house)?;
-    let s = Situation::new(Seen { setup: &solved, ..seen }, kit, house)?;
+    let terms = terms.into();
+    let solved = solve(seen, kit, terms)?;
+    let s = Situation::new(Seen { setup: &solved, ..seen }, kit, terms)?;
     let ambients = ambients(day, &solved, &s, from, until, known_until);
     let start = Dials::of(&solved);
     let climbed = climb(&s, &ambients, &start, plan.tolerance.stops());
@@ -256,6 +257,7 @@ pub(crate) fn with_dials(
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::house::House;
     use crate::quantity::Power;
     use crate::sample;
     use rstest::rstest;

@@ -16,12 +16,12 @@ use crate::assess::Facts;
 use crate::check::FieldError;
 use crate::forecast::Seen;
 use crate::geometry::{DVec3, Point};
-use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::stops_label;
 use crate::quantity::Id;
 use crate::setup::{BackgroundKind, Patch};
 use crate::situation::{Dials, Situation};
+use crate::terms::Terms;
 use serde::Serialize;
 
 /// How far the drawings reach, in metres.
@@ -143,10 +143,10 @@ pub struct Wanted<'a> {
 pub fn layout<'a>(
     seen: impl Into<Seen<'a>>,
     kit: &'a Kit,
-    house: House,
+    terms: impl Into<Terms>,
     wanted: Wanted<'_>,
 ) -> Result<Layout, Vec<FieldError>> {
-    Ok(layout_of(&Situation::new(seen, kit, house)?, wanted))
+    Ok(layout_of(&Situation::new(seen, kit, terms)?, wanted))
 }
 
 /// The same of a resolved setup.
@@ -171,7 +171,8 @@ pub fn layout_of(s: &Situation<'_>, wanted: Wanted<'_>) -> Layout {
             .filter_map(|lit| edges::shadow(s, lit, extent))
             .collect(),
         curves: chosen.map(|lit| curves::of(s, lit, extent)).unwrap_or_default(),
-        beyond: (background > extent.y[1]).then(|| format!("background {} behind", s.house.units.place(background))),
+        beyond: (background > extent.y[1])
+            .then(|| format!("background {} behind", s.terms.house.units.place(background))),
         sun: s.stage.sun.map(|sun| sun.towards().into()),
     }
 }
@@ -262,7 +263,7 @@ fn spans(s: &Situation<'_>, facts: &Facts) -> Vec<Span> {
             (Some(face), Some(level)) => format!(", {}", stops_label(level - face)),
             _ => String::new(),
         };
-        let units = s.house.units;
+        let units = s.terms.house.units;
         if lit.role != crate::scene::Role::Background {
             let text = units.distance(lit.face_distance.metres());
             spans.push(Span { light: lit.light.id.clone(), from: at.into(), to: face.into(), text });

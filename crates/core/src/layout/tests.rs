@@ -1,4 +1,5 @@
 use super::*;
+use crate::house::House;
 use crate::quantity::Metres;
 use crate::sample;
 use crate::scene::{Aim, Position};

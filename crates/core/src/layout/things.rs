@@ -177,7 +177,7 @@ fn lights<'a>(s: &'a Situation<'_>, words: &'a Words<'_>) -> impl Iterator<Item 
             name: lit.map_or_else(|| format!("{}, off", kept()), |lit| lit.name.clone()),
             place: words.light(light),
         };
-        said.drawn(at, looks, outline, !light.on_camera)
+        said.drawn(at, looks, outline, light.held_by.is_under_it())
     })
 }
 

@@ -22,7 +22,12 @@ const AT_IT: f64 = 2.0;
 
 impl<'a> Words<'a> {
     pub(super) fn of(s: &Situation<'a>) -> Words<'a> {
-        Words { setup: s.setup, units: s.house.units, focal: s.setup.camera.focal.millimetres(), eye: s.stage.eye }
+        Words {
+            setup: s.setup,
+            units: s.terms.house.units,
+            focal: s.setup.camera.focal.millimetres(),
+            eye: s.stage.eye,
+        }
     }
 
     fn metres(&self, value: f64) -> String {
@@ -68,7 +73,7 @@ impl<'a> Words<'a> {
     pub(super) fn light(&self, light: &Light) -> String {
         let at = self.setup.light_at(light);
         let aim = self.aim(light.aim, at);
-        if light.on_camera {
+        if light.is_on_camera() {
             return format!("on the camera, {aim}");
         }
         let far = self.metres(self.setup.face_distance(light).metres());
@@ -178,7 +183,7 @@ mod tests {
         sample::round_face(&mut setup, 0, 0.0, 0.0, 2.0);
         setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(30.0), tilt: Degrees::nearest(0.0) };
         assert!(said(&setup, &kit, Units::Metres).contains("turned 30° off the face"));
-        setup.lights[0].on_camera = true;
+        setup.lights[0].held_by = crate::setup::Holder::Camera;
         setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(70.0) };
         let said = said(&setup, &kit, Units::Metres);
         assert!(said.starts_with("on the camera, turned") && said.ends_with("70° up"), "{said}");

@@ -8,6 +8,7 @@ mod place;
 mod room;
 mod subject;
 mod things;
+mod tone;
 pub mod wind;
 
 pub use crate::set::{Surface, Wall};
@@ -17,6 +18,7 @@ pub use place::{Aim, Position, Role};
 pub use room::{Pane, PaneKind, Room, Sun};
 pub use subject::SubjectKind;
 pub use things::{Card, CardKind};
+pub use tone::Tone;
 
 use crate::geometry::DVec3;
 use crate::quantity::{Degrees, Metres, WindSpeed};
@@ -64,8 +66,14 @@ impl Scene {
     #[must_use]
     pub fn starting(kind: SubjectKind, distance: f64) -> Scene {
         let at = room::coordinate;
-        let person =
-            Person { x: at(0.0), y: at(0.0), stature: Metres::nearest(1.75), posture: Posture::Standing, looks: None };
+        let person = Person {
+            x: at(0.0),
+            y: at(0.0),
+            stature: Metres::nearest(1.75),
+            posture: Posture::Standing,
+            looks: None,
+            tone: None,
+        };
         let thing = Thing {
             x: at(0.0),
             y: at(0.0),

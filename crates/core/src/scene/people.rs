@@ -1,3 +1,4 @@
+use super::Tone;
 use crate::geometry::{DVec3, Flat, direction};
 use crate::quantity::{Coordinate, Degrees, Metres};
 use serde::{Deserialize, Serialize};
@@ -28,6 +29,8 @@ pub struct Person {
     pub posture: Posture,
     /// The bearing they look in; at the camera without one.
     pub looks: Option<Degrees>,
+    /// How light or dark their skin is; as the subject's tone is said without one.
+    pub tone: Option<Tone>,
 }
 
 /// From the crown of the head to the eyes (common proportion: an eighth of the figure is the head, eyes half-way).
@@ -138,6 +141,7 @@ mod tests {
             stature: Metres::nearest(1.75),
             posture,
             looks: None,
+            tone: None,
         };
         assert!((person.face().z - height).abs() < 0.01, "{}", person.face().z);
         assert!(person.gaze(DVec3::new(0.0, -3.0, person.face().z)).distance(DVec3::NEG_Y) < 1e-9);

@@ -47,7 +47,7 @@ impl Setup {
         check.count("/lights", LIGHTS, self.lights.len());
         check.distinct("/lights", self.lights.iter().map(|light| &light.id));
         for (index, light) in self.lights.iter().enumerate() {
-            if !light.on_camera {
+            if !light.is_on_camera() {
                 check.range(format!("/lights/{index}/at"), FACE_DISTANCE, self.face_distance(light).metres());
             }
             check.range(format!("/lights/{index}/under_key"), UNDER_KEY, light.under_key.stops());

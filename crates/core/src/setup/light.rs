@@ -1,4 +1,4 @@
-use super::Dial;
+use super::{Dial, Holder};
 use crate::kit::{Flash, Kit, Optics};
 use crate::quantity::{Id, Kilograms, Millimetres, Power, Stops};
 use crate::scene::{Aim, Position};
@@ -34,8 +34,8 @@ pub struct Light {
     pub at: Position,
     /// Where it is pointed.
     pub aim: Aim,
-    /// Whether it sits on the camera.
-    pub on_camera: bool,
+    /// What or who holds it.
+    pub held_by: Holder,
     /// Whether the solver may move it nearer or further.
     pub may_move: bool,
     /// The bag on its stand.
@@ -58,12 +58,18 @@ impl Light {
             gel: GelDial { at: None, held: false },
             at,
             aim: Aim::Subject,
-            on_camera: false,
+            held_by: Holder::Stand,
             may_move: false,
             bag: Kilograms::nearest(0.0),
             under_key: Stops::ZERO,
             power: Dial::free(Power::nearest(flash.lowest_power.stops_below_full())),
         }
+    }
+
+    /// Whether it sits on the camera.
+    #[must_use]
+    pub fn is_on_camera(&self) -> bool {
+        self.held_by == Holder::Camera
     }
 
     /// How it sends its light; none where its flash is not in the kit.

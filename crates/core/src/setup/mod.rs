@@ -4,6 +4,7 @@ mod camera;
 mod checks;
 mod dial;
 mod flash_reading;
+mod holder;
 mod light;
 mod light_index;
 mod names;
@@ -17,19 +18,20 @@ mod subject;
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::{Dial, free_range};
 pub use flash_reading::FlashReading;
+pub use holder::Holder;
 pub use light::{GelDial, Light};
 pub use light_index::LightIndex;
 pub use per_patch::PerPatch;
 pub(crate) use places::key;
 pub use reading::{Measured, Method, Patch, Reading, Receptor, Turned};
 pub use slot::{LightWish, Slot};
-pub use subject::{Background, BackgroundKind, Subject, Tone};
+pub use subject::{Background, BackgroundKind, Detail, Subject};
 
 use crate::approach::Approach;
 use crate::colour::{AmbientColour, ColourWish};
 use crate::quantity::{Kelvin, Name, Note, Seconds};
 use crate::scene::Scene;
-pub use crate::scene::SubjectKind;
+pub use crate::scene::{SubjectKind, Tone};
 use serde::{Deserialize, Serialize};
 
 /// White balance: one fixed setting, and what is wanted of the colours.

@@ -1,7 +1,7 @@
 //! Where everything of a setup is, and which way it looks.
 
 use super::{BackgroundKind, Light, Setup, SubjectKind};
-use crate::geometry::{DVec3, Flat, angle};
+use crate::geometry::{DVec3, Flat, angle, bearing_and_tilt};
 use crate::quantity::Metres;
 use crate::scene::{Aim, Card, FaceAt, Role};
 
@@ -11,6 +11,10 @@ const NEAR_CAMERA: f64 = 30.0;
 const BEHIND: f64 = 98.0;
 /// A light turned further than this off the face is not meant for it.
 const TURNED_AWAY: f64 = 80.0;
+/// A light turned this far off the face, in degrees, is no longer just feathered, and one tilted up more than this looks at a
+/// ceiling.
+const OFF_FACE: f64 = 35.0;
+const TURNED_UP: f64 = 30.0;
 /// How far above the lens a flash on the camera sits, in metres.
 const SHOE: f64 = 0.18;
 
@@ -52,7 +56,7 @@ impl Setup {
     /// Where a light's face is: on its stand, or on the camera.
     #[must_use]
     pub fn light_at(&self, light: &Light) -> DVec3 {
-        if light.on_camera { self.scene.camera.at.point() + DVec3::Z * SHOE } else { light.at.point() }
+        if light.is_on_camera() { self.scene.camera.at.point() + DVec3::Z * SHOE } else { light.at.point() }
     }
 
     /// The face the levels are about.
@@ -126,11 +130,20 @@ impl Setup {
         }
         if off_gaze > BEHIND {
             Role::Behind
-        } else if light.on_camera || angle(self.scene.camera.at.point() - face.at, to_light) < NEAR_CAMERA {
+        } else if light.is_on_camera() || angle(self.scene.camera.at.point() - face.at, to_light) < NEAR_CAMERA {
             Role::Camera
         } else {
             Role::Side
         }
+    }
+
+    /// Whether a light is meant to be bounced: turned well off the face, and up or from the camera.
+    #[must_use]
+    pub fn bounces(&self, light: &Light) -> bool {
+        let (at, looks) = (self.light_at(light), self.light_looks(light));
+        let (off, tilt) = (angle(looks, self.main_face().at - at), bearing_and_tilt(looks).1);
+        let up = tilt > TURNED_UP || light.is_on_camera();
+        matches!(light.aim, Aim::Free { .. }) && off >= OFF_FACE && up && self.role(light) != Role::Background
     }
 
     /// A card as a flat rectangle, in its place.

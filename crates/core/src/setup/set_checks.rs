@@ -34,7 +34,7 @@ impl Setup {
             let field = format!("/lights/{index}");
             tilted(check, &format!("{field}/aim"), light.aim);
             check.range(format!("{field}/at/z"), HEIGHT, light.at.z.metres());
-            if !light.on_camera {
+            if !light.is_on_camera() {
                 self.check_place(check, &format!("{field}/at"), "light", light.at.point());
             }
         }
@@ -177,7 +177,7 @@ mod tests {
         let (kit, mut setup) =
             (sample::kit(), sample::setups().into_iter().find(|s| s.subject.kind == SubjectKind::Thing).unwrap());
         let middle = setup.scene.thing.front().middle;
-        setup.lights[0].on_camera = false;
+        setup.lights[0].held_by = crate::setup::Holder::Stand;
         setup.lights[0].at = Position::nearest(middle + DVec3::Y * (setup.scene.thing.depth.metres() / 2.0));
         assert!(setup.check(&kit).unwrap_err().iter().any(|error| error.field == "/lights/0/at"));
         setup.scene.thing.table = Coordinate::nearest(-0.4);

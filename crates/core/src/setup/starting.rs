@@ -39,6 +39,7 @@ impl Setup {
                 distance: Metres::nearest(4.0),
                 surface: Surface::pale(),
                 sunlit: Share::nearest(0.0),
+                detail: None,
             },
             scene: Scene::starting(SubjectKind::Person, distance),
             ambient: AmbientColour::OpenShade,

@@ -1,39 +1,7 @@
 use crate::optics::Movement;
 use crate::quantity::{Metres, Share};
-use crate::scene::{SubjectKind, Surface};
+use crate::scene::{SubjectKind, Surface, Tone};
 use serde::{Deserialize, Serialize};
-
-/// How light or dark the subject is: skin, clothes or surface.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum Tone {
-    /// Very dark.
-    VeryDark,
-    /// Dark.
-    Dark,
-    /// Like mid-grey.
-    Medium,
-    /// Light.
-    Light,
-    /// Very light.
-    VeryLight,
-}
-
-impl Tone {
-    /// The share of light it sends back. Skin from very light to very dark has lightness L* 71 to 34 (from memory), so
-    /// 0.42 to 0.08; what is like mid-grey sends back what makes both ways of metering agree.
-    #[must_use]
-    pub const fn reflectance(self) -> f64 {
-        match self {
-            Tone::VeryDark => 0.08,
-            Tone::Dark => 0.11,
-            Tone::Medium => 0.157,
-            Tone::Light => 0.29,
-            Tone::VeryLight => 0.42,
-        }
-    }
-}
 
 /// Who or what is in the picture.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
@@ -61,6 +29,17 @@ pub enum BackgroundKind {
     Open,
 }
 
+/// How much there is to see in a background.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Detail {
+    /// Little: it may stay as bright as the subject.
+    Calm,
+    /// Much: light has to lead the eye.
+    Busy,
+}
+
 /// What is behind the subject.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -74,9 +53,24 @@ pub struct Background {
     pub surface: Surface,
     /// The share of it that is in sun.
     pub sunlit: Share,
+    /// How much there is to see in it; none where nobody said.
+    pub detail: Option<Detail>,
 }
 
 impl super::Setup {
+    /// How light or dark one of the people is, or the thing.
+    #[must_use]
+    pub fn tone_of(&self, person: usize) -> Tone {
+        let own = self.scene.people.get(person).filter(|_| !self.is_thing()).and_then(|person| person.tone);
+        own.unwrap_or(self.subject.tone)
+    }
+
+    /// The tones of everybody in the picture, or of the thing.
+    pub fn tones(&self) -> impl Iterator<Item = Tone> {
+        let count = if self.subject.kind == SubjectKind::Group { self.scene.people.len() } else { 1 };
+        (0..count).map(|person| self.tone_of(person))
+    }
+
     /// Whether a thing is the subject.
     #[must_use]
     pub fn is_thing(&self) -> bool {

@@ -1,7 +1,9 @@
 use crate::kit::{Camera, Lens};
 use crate::marks::ShutterMark;
-use crate::optics::{Lensing, ShakeSchool, Support, circle_from_pixels, circle_from_sensor, slowest_hand_held};
+use crate::optics::{Lensing, Support, slowest_hand_held};
+use crate::quantity::Millimetres;
 use crate::setup::{Setup, SubjectKind};
+use crate::terms::Terms;
 
 /// What depth, shake and movement ask of aperture and shutter, in APEX stops; none where they ask nothing.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -21,30 +23,27 @@ pub struct Asks {
 }
 
 /// The lens, focused so that the subject is as sharp in front as behind.
-pub(super) fn lensing(setup: &Setup, body: &Camera, lens: &Lens) -> Lensing {
-    let (width, height) = (body.sensor_width, body.sensor_height);
-    let circle = if body.judged_by_pixels {
-        circle_from_pixels(width, height, body.megapixels)
-    } else {
-        circle_from_sensor(width, height)
-    };
+pub(super) fn lensing(setup: &Setup, lens: &Lens, circle: Millimetres) -> Lensing {
     Lensing::holding(setup.camera.focal, circle, lens.pupil_ratio, setup.subject_distance(), setup.subject.depth)
 }
 
+/// From this fraction of the usual blur circle on a picture is looked at closely: a group then stops down one more.
+const CLOSELY: f64 = 0.7;
+
 impl Asks {
-    pub(super) fn of(setup: &Setup, body: &Camera, lens: &Lens, lensing: &Lensing, school: ShakeSchool) -> Asks {
+    pub(super) fn of(setup: &Setup, (body, lens): (&Camera, &Lens), lensing: &Lensing, terms: Terms) -> Asks {
         let av = |number: f64| 2.0 * number.log2();
         let holding = lensing.apertures_for_depth(setup.subject_distance(), setup.subject.depth);
         let stabiliser = body.stabiliser.stops().max(lens.stabiliser.stops());
-        let shake = (setup.camera.support == Support::Hand).then(|| {
-            let mp = if body.judged_by_pixels { body.megapixels } else { 0.0 };
-            -slowest_hand_held(setup.camera.focal, body.crop(), school, mp, stabiliser).seconds().log2()
+        let blur = terms.purpose.blur(body);
+        let shake = (setup.camera.support == Support::Hand || !terms.venue.tripod).then(|| {
+            -slowest_hand_held(setup.camera.focal, body.crop(), terms.house.shake, blur, stabiliser).seconds().log2()
         });
-        // Aperture starting points (common practice); a group judged by its pixels stops down one more.
+        // Aperture starting points (common practice); a group looked at closely stops down one more.
         let usual = match setup.subject.kind {
             SubjectKind::Person => 2.8,
             SubjectKind::Group if setup.scene.people.len() <= 2 => 5.0,
-            SubjectKind::Group if body.judged_by_pixels => 11.0,
+            SubjectKind::Group if blur < CLOSELY => 11.0,
             SubjectKind::Group => 8.0,
             SubjectKind::Thing => 9.0,
         };

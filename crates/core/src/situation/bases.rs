@@ -11,6 +11,10 @@ pub struct Bases {
     pub over_incident: PerPatch<f64>,
     /// What is added to a level on the patch's own basis to put it on the picture's.
     pub to_picture: PerPatch<f64>,
+    /// The same for the lightest who is in it, who clips first.
+    pub lightest: PerPatch<f64>,
+    /// And for the darkest, who sinks first.
+    pub darkest: PerPatch<f64>,
 }
 
 impl Bases {
@@ -18,21 +22,27 @@ impl Bases {
     #[must_use]
     pub fn of(setup: &Setup, meter: MeterConstants) -> Bases {
         let subject = tone_offset(setup, meter);
+        let offsets = || setup.tones().map(|tone| meter.reflected_over_incident(tone.reflectance()));
+        let on_subject = |of_subject: f64| {
+            PerPatch::of(|patch| match patch {
+                Patch::Face | Patch::ShadowSide | Patch::Edge => of_subject,
+                Patch::Background | Patch::Sky => 0.0,
+            })
+        };
         let background = meter.reflected_over_incident(setup.background.surface.reflectance.share());
         Bases {
             over_incident: PerPatch::of(|patch| match patch {
                 Patch::Face | Patch::ShadowSide | Patch::Edge => 0.0,
                 Patch::Background | Patch::Sky => background,
             }),
-            to_picture: PerPatch::of(|patch| match patch {
-                Patch::Face | Patch::ShadowSide | Patch::Edge => subject,
-                Patch::Background | Patch::Sky => 0.0,
-            }),
+            to_picture: on_subject(subject),
+            lightest: on_subject(offsets().fold(subject, f64::max)),
+            darkest: on_subject(offsets().fold(subject, f64::min)),
         }
     }
 }
 
 /// How much higher the subject reads reflected than by incident light: its skin's or surface's own tone.
 pub(crate) fn tone_offset(setup: &Setup, meter: MeterConstants) -> f64 {
-    meter.reflected_over_incident(setup.subject.tone.reflectance())
+    meter.reflected_over_incident(setup.tone_of(0).reflectance())
 }

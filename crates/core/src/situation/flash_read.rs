@@ -76,7 +76,7 @@ mod tests {
             aperture: ApertureMark::nearest((2.0 * aperture.log2() * 6.0).round() as i16),
             iso: IsoMark::nearest(6),
             share: share.map(Share::nearest),
-            reached: lit.reached(s.house.meter, &s.bases)[patch].unwrap(),
+            reached: lit.reached(s.terms.house.meter, &s.bases)[patch].unwrap(),
         }
     }
 

@@ -1,3 +1,4 @@
+use super::allowed::kept_from;
 use super::{Bases, FlashRead};
 use crate::emitter::{Emitter, Face};
 use crate::exposure::MeterConstants;
@@ -8,6 +9,7 @@ use crate::marks::ShutterMark;
 use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, Stops};
 use crate::scene::Role;
 use crate::setup::{Light, LightIndex, PerPatch, Setup};
+use crate::terms::Venue;
 
 /// A light that fires, resolved.
 #[derive(Debug, Clone)]
@@ -111,13 +113,13 @@ pub(crate) fn covering(setup: &Setup, body: &Camera) -> Millimetres {
     Millimetres::of(setup.camera.focal.millimetres() * body.crop())
 }
 
-/// The lights that fire, without what they give yet.
-pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera) -> Vec<Lit<'a>> {
+/// The lights that fire where the venue lets them, without what they give yet.
+pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera, venue: Venue) -> Vec<Lit<'a>> {
     let covering = covering(setup, body);
     setup
         .indexed_lights()
         .zip(setup.light_names(kit))
-        .filter(|((_, light), _)| light.on)
+        .filter(|((_, light), _)| light.on && kept_from(setup, light, venue).is_none())
         .filter_map(|((index, light), name)| {
             let flash = kit.flash(&light.flash)?;
             let modifier = light.modifier.as_ref().and_then(|id| kit.modifier(id));

@@ -3,15 +3,19 @@
 use super::Lit;
 use crate::kit::{Camera, Kit, ShutterKind};
 use crate::marks::{Mark, NdMark, ShutterMark, StepSize};
-use crate::setup::{Setup, ShutterType};
+use crate::setup::ShutterType;
 
 /// The sync speed in force and the click below it; none for a leaf shutter or without flash.
-pub(super) fn sync(setup: &Setup, body: &Camera, lights: &[Lit<'_>]) -> (Option<ShutterMark>, Option<ShutterMark>) {
+pub(super) fn sync(
+    shutter: ShutterType,
+    body: &Camera,
+    lights: &[Lit<'_>],
+) -> (Option<ShutterMark>, Option<ShutterMark>) {
     use crate::flash::{SyncClick, safe_click};
     if lights.is_empty() {
         return (None, None);
     }
-    let sync = match setup.camera.shutter_type {
+    let sync = match shutter {
         ShutterType::Mechanical if body.shutter_kind == ShutterKind::Leaf => return (None, None),
         ShutterType::Mechanical => body.sync,
         // A body that does not sync electronically lights only a sliver at any time worth setting.

@@ -1,5 +1,6 @@
 //! A setup with its kit looked up and its constants worked out: what levels, scores and advice are computed from.
 
+mod allowed;
 mod ambient;
 mod asks;
 mod bases;
@@ -11,6 +12,7 @@ mod levels;
 mod limits;
 mod propose;
 
+pub use allowed::Forbidden;
 pub(crate) use ambient::level as reading_level;
 pub use ambient::{PatchAmbient, Source};
 pub use asks::Asks;
@@ -29,7 +31,6 @@ use crate::approach::{Approach, Wishes};
 use crate::check::FieldError;
 use crate::field::Field;
 use crate::forecast::{Forecast, Seen, TurnedReading};
-use crate::house::House;
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
@@ -37,6 +38,7 @@ use crate::quantity::Stops;
 use crate::scene::Sun;
 use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
 use crate::stage::{Framing, Stage};
+use crate::terms::Terms;
 
 /// The most lights a setup holds.
 pub const MOST_LIGHTS: usize = 8;
@@ -50,14 +52,16 @@ pub struct Situation<'a> {
     pub forecast: Option<&'a Forecast>,
     /// The kit.
     pub kit: &'a Kit,
-    /// The house's choices.
-    pub house: House,
+    /// The terms it is made under.
+    pub terms: Terms,
     /// The body.
     pub body: &'a Camera,
     /// The lens.
     pub lens: &'a Lens,
     /// Clicks of the camera's dials.
     pub step: StepSize,
+    /// What of the setup the venue forbids.
+    pub forbidden: Vec<Forbidden>,
     /// The approach in force.
     pub approach: Approach,
     /// The approach proposed.
@@ -105,8 +109,8 @@ impl<'a> Situation<'a> {
     ///
     /// # Errors
     /// Every problem of the setup, each at its field.
-    pub fn new(seen: impl Into<Seen<'a>>, kit: &'a Kit, house: House) -> Result<Self, Vec<FieldError>> {
-        Situation::with(seen, kit, house, None)
+    pub fn new(seen: impl Into<Seen<'a>>, kit: &'a Kit, terms: impl Into<Terms>) -> Result<Self, Vec<FieldError>> {
+        Situation::with(seen, kit, terms, None)
     }
 
     /// The same for a changed setup; where the set is the same, its light is taken over and not computed again.
@@ -119,7 +123,7 @@ impl<'a> Situation<'a> {
     {
         let seen = Seen { setup, forecast: self.forecast };
         let same = ambient::tells_the_same(self.setup, setup).then(|| self.turned.clone());
-        Situation::resolved(seen, self.kit, self.house, Some(&self.field), same)
+        Situation::resolved(seen, self.kit, self.terms, Some(&self.field), same)
     }
 
     /// The same as [`Situation::new`], taking the light over from one known before where its set is the same.
@@ -129,39 +133,40 @@ impl<'a> Situation<'a> {
     pub fn with(
         seen: impl Into<Seen<'a>>,
         kit: &'a Kit,
-        house: House,
+        terms: impl Into<Terms>,
         known: Option<&Field>,
     ) -> Result<Self, Vec<FieldError>> {
-        Situation::resolved(seen.into(), kit, house, known, None)
+        Situation::resolved(seen.into(), kit, terms.into(), known, None)
     }
 
     fn resolved(
         seen: Seen<'a>,
         kit: &'a Kit,
-        house: House,
+        terms: Terms,
         known: Option<&Field>,
         turned: Option<Vec<TurnedReading>>,
     ) -> Result<Self, Vec<FieldError>> {
         let Seen { setup, forecast } = seen;
+        let Terms { house, purpose, venue } = terms;
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
             // Unreachable after the check; an empty list would be a lie, so check again for its words.
             return Err(setup.check(&Kit::default()).err().unwrap_or_default());
         };
         let step = house.step.unwrap_or(body.step);
-        let lensing = asks::lensing(setup, body, lens);
+        let lensing = asks::lensing(setup, lens, purpose.circle(body));
         let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
         let turned = turned.unwrap_or_else(|| ambient::turned(seen, house.meter));
         let read = ambient::Read::of(seen, house.meter, &turned);
         let mut ambient = ambient::of_patches(&read, &[]);
         ambient::take_forecast(&mut ambient, &read, seen);
         let contrast = contrast(&ambient);
-        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, body) };
-        let proposal = propose(setup, contrast, propose::sunlit_frame(setup, &Framing::of(setup, &stage.view)));
+        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, purpose.frame(body)) };
+        let proposal = propose(setup, venue, contrast, propose::sunlit_frame(setup, &Framing::of(setup, &stage.view)));
         let approach = setup.approach.unwrap_or(proposal.approach);
         let wishes = approach.wishes();
         // An approach without flash leaves the flashes off, whatever is switched on.
-        let mut lights = if wishes.flash { flashes::lit(setup, kit, body) } else { Vec::new() };
+        let mut lights = if wishes.flash { flashes::lit(setup, kit, body, venue) } else { Vec::new() };
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
         lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| {
@@ -175,17 +180,19 @@ impl<'a> Situation<'a> {
             }
             ambient::add_cards(&mut ambient, &field.daylight, house.meter, &bases);
         }
-        let (sync, safe_sync) = limits::sync(setup, body, &lights);
-        let electronic = setup.camera.shutter_type == ShutterType::Electronic;
+        let shutter_type = allowed::shutter_type(setup, body, venue);
+        let (sync, safe_sync) = limits::sync(shutter_type, body, &lights);
+        let electronic = shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
         Ok(Situation {
             setup,
             forecast,
             kit,
-            house,
+            terms,
             body,
             lens,
             step,
+            forbidden: allowed::forbidden(setup, body, venue),
             approach,
             proposal,
             wishes,
@@ -199,7 +206,7 @@ impl<'a> Situation<'a> {
             stage,
             field,
             close_up_loss,
-            asks: Asks::of(setup, body, lens, &lensing, house.shake),
+            asks: Asks::of(setup, (body, lens), &lensing, terms),
             lensing,
             base: body.iso_base,
             iso: (body.iso_lowest, body.iso_highest),
@@ -232,10 +239,11 @@ impl<'a> Situation<'a> {
         full.stops() - (self.base.stops() - iso.stops()).max(0.0)
     }
 
-    /// Stops below mid-grey that are still usable: a stop of ISO costs a stop of shadow.
+    /// Stops below mid-grey that are still usable at the size the picture is seen at: a stop of ISO costs a stop of shadow.
     #[must_use]
     pub fn floor(&self, iso: IsoMark) -> f64 {
-        -(self.body.floor.stops() - (iso.stops() - self.base.stops()).max(0.0)).max(1.0)
+        let floor = self.body.floor.stops() + self.terms.purpose.deeper_shadows(self.body);
+        -(floor - (iso.stops() - self.base.stops()).max(0.0)).max(1.0)
     }
 
     /// The shutter the camera really uses: in aperture priority with flash it stops at its floor.

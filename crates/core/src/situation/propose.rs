@@ -4,6 +4,7 @@ use crate::marks::stops_amount;
 use crate::quantity::{Share, Stops};
 use crate::setup::{Setup, SubjectKind};
 use crate::stage::Framing;
+use crate::terms::Venue;
 use serde::Serialize;
 
 /// Below this share of the frame in sun behind the subject it is treated as open shade (common practice: 15–20 %).
@@ -30,6 +31,8 @@ pub struct Proposal {
 pub enum ProposalReason {
     /// No light is switched on.
     NoFlash,
+    /// The venue allows none.
+    NoFlashHere,
     /// A group or an evening in a lit room.
     LitRoom,
     /// Low sun in the picture.
@@ -60,6 +63,7 @@ impl ProposalReason {
     pub fn words(self) -> String {
         match self {
             ProposalReason::NoFlash => "No flash is switched on.".to_owned(),
+            ProposalReason::NoFlashHere => "No flash is allowed here.".to_owned(),
             ProposalReason::LitRoom => "The room has light of its own, worth keeping.".to_owned(),
             ProposalReason::LowSunBehind { contrast } => {
                 format!("Low sun behind, {} brighter than the face.", stops_amount(contrast.stops()))
@@ -89,11 +93,14 @@ pub(super) fn sunlit_frame(setup: &Setup, framing: &Framing) -> Share {
 /// The approach this setup asks for, from the share of the frame that is background in sun and how much brighter the
 /// background is than the face (common practice).
 #[must_use]
-pub fn propose(setup: &Setup, contrast: Stops, sunlit: Share) -> Proposal {
+pub fn propose(setup: &Setup, venue: Venue, contrast: Stops, sunlit: Share) -> Proposal {
     let sunlit = sunlit.share();
     // No finer than the subject's outline is known.
     let per_cent = (sunlit * 20.0).round() * 5.0;
     let of = |approach, reason| Proposal { approach, reason };
+    if !venue.flash {
+        return of(Approach::AmbientOnly, ProposalReason::NoFlashHere);
+    }
     if !setup.lights.iter().any(|light| light.on) {
         return of(Approach::AmbientOnly, ProposalReason::NoFlash);
     }
@@ -138,7 +145,7 @@ mod tests {
         let mut setup = sample::portrait();
         setup.ambient = ambient;
         setup.lights.iter_mut().for_each(|light| light.on = on);
-        let found = propose(&setup, Stops::new(contrast).unwrap(), Share::new(sunlit).unwrap());
+        let found = propose(&setup, Venue::default(), Stops::new(contrast).unwrap(), Share::new(sunlit).unwrap());
         assert_eq!(found.approach, approach);
     }
 
@@ -146,13 +153,12 @@ mod tests {
     /// all of it.
     #[test]
     fn by_the_frame_and_not_by_the_background_alone() {
-        let kit = sample::kit();
         let share = |distance: f64| {
             let mut setup = sample::outdoors();
             setup.background.sunlit = Share::nearest(0.5);
             setup.scene.camera.at =
                 crate::scene::Position::nearest(setup.focus() - crate::geometry::DVec3::Y * distance);
-            let view = crate::stage::View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+            let view = crate::stage::View::on(&setup, sample::frame(&setup));
             sunlit_frame(&setup, &Framing::of(&setup, &view)).share()
         };
         let (near, far) = (share(1.2), share(12.0));

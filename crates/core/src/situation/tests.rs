@@ -1,4 +1,5 @@
 use super::*;
+use crate::house::House;
 use crate::kit::KitItem;
 use crate::kit::ShutterKind;
 use crate::quantity::{Id, Metres};

@@ -27,6 +27,8 @@ pub struct Bind {
 
 /// Below this many stops a limit does not count as binding.
 pub(super) const FELT: f64 = 0.3;
+/// What the venue forbids binds as this many stops do: it is no matter of how many.
+const FORBIDDEN: f64 = 1.0;
 /// Ways out shown for a bind.
 const MOST_WAYS: usize = 4;
 
@@ -39,6 +41,9 @@ pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
             found.push((bound, stops));
         }
     };
+    for kept in &s.forbidden {
+        note(Bound::Venue { rule: kept.rule, light: kept.light.clone() }, FORBIDDEN);
+    }
     note(Bound::Sync, facts.past_sync);
     for (patch, over) in &facts.clipped {
         note(Bound::Clipping { patch: *patch }, over.max(FELT));

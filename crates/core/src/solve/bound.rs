@@ -5,6 +5,7 @@ use crate::quantity::Id;
 use crate::say::capital;
 use crate::setup::Patch;
 use crate::situation::Situation;
+use crate::terms::Rule;
 use serde::Serialize;
 
 /// A limit that stops the plan from reaching its targets.
@@ -45,6 +46,13 @@ pub enum Bound {
     Shake,
     /// The subject's movement.
     Movement,
+    /// A rule of the venue.
+    Venue {
+        /// Which.
+        rule: Rule,
+        /// Which light does not fire for it.
+        light: Option<Id>,
+    },
     /// The sensor's clipping.
     Clipping {
         /// What clips.
@@ -70,6 +78,9 @@ impl Bound {
             let lit = s.lights.iter().find(|lit| lit.light.id == *id);
             lit.map_or_else(String::new, |lit| lit.name.clone())
         };
+        // What does not fire is not among the lights that do.
+        let light_of =
+            |id: &Id| s.setup.light_index(id).map_or_else(String::new, |index| format!("light {}", index.mark()));
         match self {
             Bound::Sync => format!("Sync binds by {by}: past it the flash lights only part of the frame."),
             Bound::BaseIso => format!("Base ISO binds by {by}: it goes no lower."),
@@ -85,6 +96,8 @@ impl Bound {
             Bound::Depth => format!("Depth binds: {by} too open to hold the subject sharp."),
             Bound::Shake => format!("The hand binds: {by} too slow to hold."),
             Bound::Movement => format!("Movement binds: {by} too slow to freeze."),
+            Bound::Venue { rule, light: None } => format!("{}: planned without.", rule.words()),
+            Bound::Venue { rule, light: Some(id) } => format!("{}: {} does not fire.", rule.words(), light_of(id)),
             Bound::Clipping { patch } => format!("The {} clips by {by}.", patch.words()),
             Bound::Held { dial } => format!("The held {} binds by {by}.", change::name(dial)),
             Bound::Contrast { target } => {

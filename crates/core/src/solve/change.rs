@@ -7,7 +7,7 @@ use crate::marks::ShutterMark;
 use crate::optics::Support;
 use crate::quantity::{Headcount, Id, Metres, Millimetres};
 use crate::scene::{Aim, Position};
-use crate::setup::{Light, Setup};
+use crate::setup::{Holder, Light, Setup};
 use serde::{Deserialize, Serialize};
 
 /// A change to a setup that may loosen what binds.
@@ -29,6 +29,13 @@ pub enum Change {
     HighSpeedSync,
     /// Put the camera on a tripod.
     Tripod,
+    /// Have a light held otherwise.
+    Hold {
+        /// Which.
+        light: Id,
+        /// By what or whom.
+        by: Holder,
+    },
     /// Move the camera nearer or further, along its line to the subject: further is deeper focus, a smaller picture.
     StepBack {
         /// The new distance from the camera.
@@ -110,6 +117,7 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
         Change::Shutter { at } => setup.camera.shutter.at = *at,
         Change::HighSpeedSync => setup.camera.high_speed_sync = true,
         Change::Tripod => setup.camera.support = Support::Tripod,
+        Change::Hold { light, by } => place_light(&mut setup, light, |light| light.held_by = *by),
         Change::Approach { approach } => setup.approach = Some(*approach),
         Change::StepBack { distance } => {
             setup.scene.camera.at = at_distance(setup.focus(), setup.scene.camera.at.point(), distance.metres());
@@ -228,6 +236,8 @@ impl Change {
             Change::Shutter { at } => format!("Turn the shutter to {}", at.label(step)),
             Change::HighSpeedSync => "Allow high-speed sync".to_owned(),
             Change::Tripod => "Put the camera on a tripod".to_owned(),
+            Change::Hold { by: Holder::Assistant, .. } => "Have an assistant hold the light".to_owned(),
+            Change::Hold { by, .. } => format!("Have the light {}", by.words()),
             Change::StepBack { distance } => {
                 let way = if *distance < setup.subject_distance() { "Step in" } else { "Step back" };
                 format!("{way} to {}", house.units.distance(distance.metres()))

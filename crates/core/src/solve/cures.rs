@@ -3,12 +3,12 @@
 use super::{Change, apply};
 use crate::geometry::DVec3;
 use crate::glass::{Reflection, Seen, reflections, seen_in_panes, shown};
-use crate::house::House;
 use crate::kit::Kit;
 use crate::quantity::{Id, Metres, Millimetres};
 use crate::scene::{Aim, Position};
 use crate::setup::Setup;
 use crate::stage::Stage;
+use crate::terms::Terms;
 use crate::wanted::given_up;
 use serde::Serialize;
 
@@ -28,7 +28,7 @@ pub struct Cure {
 
 /// The cures of everything seen in the panes, the one that moves something the least first; each was tried.
 #[must_use]
-pub fn cures(setup: &Setup, kit: &Kit, house: House, seen: &[Reflection]) -> Vec<Cure> {
+pub fn cures(setup: &Setup, kit: &Kit, terms: Terms, seen: &[Reflection]) -> Vec<Cure> {
     let mut found = Vec::new();
     let mut done: Vec<&Seen> = Vec::new();
     for reflection in seen {
@@ -40,7 +40,7 @@ pub fn cures(setup: &Setup, kit: &Kit, house: House, seen: &[Reflection]) -> Vec
         if !reflection.seen.disturbs() {
             continue;
         }
-        let mut cures = Trial { setup, kit, house, seen: &reflection.seen, before: seen.len() }.all();
+        let mut cures = Trial { setup, kit, terms, seen: &reflection.seen, before: seen.len() }.all();
         cures.sort_by(|a, b| distance(a).total_cmp(&distance(b)));
         found.extend(cures);
     }
@@ -54,7 +54,7 @@ fn distance(cure: &Cure) -> f64 {
 struct Trial<'a> {
     setup: &'a Setup,
     kit: &'a Kit,
-    house: House,
+    terms: Terms,
     seen: &'a Seen,
     before: usize,
 }
@@ -64,7 +64,7 @@ impl Trial<'_> {
     fn works(&self, change: &Change) -> bool {
         let setup = apply(self.setup, self.kit, change);
         let Some(body) = self.kit.camera(&setup.camera.body) else { return false };
-        let stage = Stage::new(&setup, body);
+        let stage = Stage::new(&setup, self.terms.purpose.frame(body));
         let mut shown = shown(&setup, self.kit, crate::situation::covering(&setup, body));
         // What is to go is looked for first: most tries still show it.
         if let Seen::Light { light } = self.seen
@@ -97,7 +97,7 @@ impl Trial<'_> {
         let mut note = |moved: Option<f64>, change: Option<Change>, text: String| {
             found.push(Cure { seen: self.seen.clone(), change, text, moved: moved.map(Metres::nearest) });
         };
-        let said = |metres: f64| self.house.units.distance(metres);
+        let said = |metres: f64| self.terms.house.units.distance(metres);
         if let Seen::Light { light } = self.seen {
             self.light_cures(light, &mut note);
         }
@@ -145,11 +145,11 @@ impl Trial<'_> {
     }
 
     fn light_cures(&self, id: &Id, note: &mut impl FnMut(Option<f64>, Option<Change>, String)) {
-        let Some(light) = self.setup.lights.iter().find(|light| light.id == *id).filter(|light| !light.on_camera)
+        let Some(light) = self.setup.lights.iter().find(|light| light.id == *id).filter(|light| !light.is_on_camera())
         else {
             return;
         };
-        let said = |metres: f64| self.house.units.distance(metres);
+        let said = |metres: f64| self.terms.house.units.distance(metres);
         let (at, aim) = (light.at.point(), light.aim);
         let place = |at: DVec3, aim: Aim| {
             let at = Position::nearest(at);
@@ -179,7 +179,7 @@ impl Trial<'_> {
             let way = if by > 0.0 { "left" } else { "right" };
             note(Some(travels), Some(change), format!("Feather it {:.0}° to its {way}", by.abs()));
         }
-        if self.setup.scene.room.is_indoors() {
+        if self.terms.venue.bounce && self.setup.scene.room.is_indoors() {
             let up = Aim::along((looks.with_z(0.0).normalize_or(DVec3::Y) * -0.35 + DVec3::Z).normalize());
             if let Some((_, change)) = self.first(std::iter::once(0.0), |_| place(at, up)) {
                 let travels = half * std::f64::consts::FRAC_PI_2;

@@ -4,13 +4,13 @@ use super::change;
 use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
 use crate::forecast::Seen;
-use crate::house::House;
 use crate::kit::Kit;
 use crate::marks::{Mark, NdMark, ShutterMark, stops_amount};
 use crate::quantity::{Id, Power, Stops};
 use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::Split;
 use crate::situation::{Dials, Situation};
+use crate::terms::Terms;
 use serde::{Deserialize, Serialize};
 
 /// The part of a level that is taken hold of.
@@ -54,12 +54,12 @@ pub struct Dragged {
 pub fn drag<'a>(
     seen: impl Into<Seen<'a>>,
     kit: &'a Kit,
-    house: House,
+    terms: impl Into<Terms>,
     patch: Patch,
     part: &Part,
     to: Stops,
 ) -> Result<Dragged, Vec<FieldError>> {
-    Ok(drag_situation(&Situation::new(seen, kit, house)?, patch, part, to))
+    Ok(drag_situation(&Situation::new(seen, kit, terms)?, patch, part, to))
 }
 
 /// The same of a resolved setup.
@@ -242,6 +242,7 @@ fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only:
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::house::House;
     use crate::sample;
     use crate::solve::plan;
     use proptest::prelude::*;

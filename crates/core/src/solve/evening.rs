@@ -34,7 +34,7 @@ const WORTH: f64 = 0.12;
 #[must_use]
 pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
     let Some(now) = spread(s, dials).filter(|spread| *spread > EVEN) else { return Vec::new() };
-    let Some(lit) = key(&s.lights).map(|index| &s.lights[index]).filter(|lit| !lit.light.on_camera) else {
+    let Some(lit) = key(&s.lights).map(|index| &s.lights[index]).filter(|lit| !lit.light.is_on_camera()) else {
         return Vec::new();
     };
     let (at, looks) = (lit.emitter.middle, lit.emitter.looks);
@@ -54,7 +54,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
     let focus = s.setup.focus();
     let further = [1.25, 1.5, 2.0].map(|times| {
         let to = focus + (at - focus) * times;
-        let far = s.house.units.distance(Metres::nearest(to.distance(s.setup.main_face().at)).metres());
+        let far = s.terms.house.units.distance(Metres::nearest(to.distance(s.setup.main_face().at)).metres());
         (place(to, lit.light.aim), format!("Take the {name} back to {far}"))
     });
     let mut found: Vec<EvenWay> =
@@ -107,7 +107,7 @@ mod tests {
         let kit = sample::kit();
         let mut setup = sample::setups().into_iter().find(|s| s.scene.people.len() > 6).unwrap();
         setup.lights.truncate(1);
-        setup.lights[0].on_camera = false;
+        setup.lights[0].held_by = crate::setup::Holder::Stand;
         setup.lights[0].at = Position::nearest(DVec3::new(-2.6, -1.2, 2.0));
         let plan = plan(&setup, &kit, House::default()).unwrap();
         let uneven = plan.assessment.set.evenness.clone().unwrap();

@@ -28,7 +28,7 @@ pub(super) fn choose(s: &Situation<'_>, w: &Weights) -> Option<Setup> {
     }
     // Moved, the dials end near where they would have stood.
     let near = best(s, w).dials;
-    for lit in s.lights.iter().filter(|lit| lit.light.may_move && !lit.light.on_camera) {
+    for lit in s.lights.iter().filter(|lit| lit.light.may_move && !lit.light.is_on_camera()) {
         let from = best_setup.as_ref().unwrap_or(s.setup).clone();
         let stands = lit.face_distance.metres();
         let rated = |distance: f64| rate(s, w, &near, &from, lit, distance);
@@ -127,7 +127,7 @@ mod tests {
         let kit = sample::kit();
         let mut setup = sample::setups().into_iter().find(|s| s.scene.people.len() > 6).unwrap();
         setup.lights.truncate(1);
-        setup.lights[0].on_camera = false;
+        setup.lights[0].held_by = crate::setup::Holder::Stand;
         setup.lights[0].at =
             crate::scene::Position::nearest(setup.main_face().at + crate::geometry::direction(-125.0, 25.0) * 2.2);
         let near = plan(&setup, &kit, House::default()).unwrap();

@@ -11,10 +11,10 @@ use crate::assess::{Assessment, Facts, assess_situation};
 use crate::check::FieldError;
 use crate::field::Field;
 use crate::forecast::Seen;
-use crate::house::House;
 use crate::kit::Kit;
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation};
+use crate::terms::Terms;
 use serde::Serialize;
 
 /// The answer: where the dials go, what that gives, what binds, and what else could be done.
@@ -44,8 +44,8 @@ pub struct Plan {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn solve<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, house: House) -> Result<Setup, Vec<FieldError>> {
-    turned(seen.into(), kit, house).map(|turned| turned.setup)
+pub fn solve<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -> Result<Setup, Vec<FieldError>> {
+    turned(seen.into(), kit, terms.into()).map(|turned| turned.setup)
 }
 
 /// A setup with gels, distances, dials and white balance solved.
@@ -56,12 +56,12 @@ struct Turned {
     field: Field,
 }
 
-fn turned(seen: Seen<'_>, kit: &Kit, house: House) -> Result<Turned, Vec<FieldError>> {
+fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldError>> {
     seen.setup.check(kit)?;
     let weights = Weights::default();
     let mut setup = seen.setup.clone();
     choose_gels(&mut setup, seen.ambient_kelvin(), kit);
-    let stands = Situation::new(Seen { setup: &setup, ..seen }, kit, house)?;
+    let stands = Situation::new(Seen { setup: &setup, ..seen }, kit, terms)?;
     let moved = places::choose(&stands, &weights);
     let setup = moved.as_ref().unwrap_or(&setup);
     let before = stands.after(setup)?;
@@ -79,16 +79,16 @@ fn turned(seen: Seen<'_>, kit: &Kit, house: House) -> Result<Turned, Vec<FieldEr
 ///
 /// # Errors
 /// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
-pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, house: House) -> Result<Plan, Vec<FieldError>> {
-    let seen = seen.into();
-    let Turned { setup: solved, solution, field } = turned(seen, kit, house)?;
-    let s = Situation::with(Seen { setup: &solved, ..seen }, kit, house, Some(&field))?;
+pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -> Result<Plan, Vec<FieldError>> {
+    let (seen, terms) = (seen.into(), terms.into());
+    let Turned { setup: solved, solution, field } = turned(seen, kit, terms)?;
+    let s = Situation::with(Seen { setup: &solved, ..seen }, kit, terms, Some(&field))?;
     let found = binds(&s, &Weights::default(), &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
     let evening = evening::ways(&s, &solution.dials);
     let spill = spill::ways(&s);
     let assessment = assess_situation(&s);
-    let cures = cures(&solved, kit, house, &assessment.set.reflections);
+    let cures = cures(&solved, kit, terms, &assessment.set.reflections);
     Ok(Plan { assessment, binds: found, alternatives: others, evening, spill, cures, setup: solved })
 }
 
@@ -96,8 +96,12 @@ pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, house: House) -> Result<Pl
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn assess_and_bind<'a>(seen: impl Into<Seen<'a>>, kit: &'a Kit, house: House) -> Result<Plan, Vec<FieldError>> {
-    Ok(bind_situation(&Situation::new(seen, kit, house)?))
+pub fn assess_and_bind<'a>(
+    seen: impl Into<Seen<'a>>,
+    kit: &'a Kit,
+    terms: impl Into<Terms>,
+) -> Result<Plan, Vec<FieldError>> {
+    Ok(bind_situation(&Situation::new(seen, kit, terms)?))
 }
 
 /// The same of a resolved setup.
@@ -116,7 +120,7 @@ pub fn bind_situation(s: &Situation<'_>) -> Plan {
         alternatives: alternatives(s, &dials),
         evening: evening::ways(s, &dials),
         spill: spill::ways(s),
-        cures: cures(setup, s.kit, s.house, &assessment.set.reflections),
+        cures: cures(setup, s.kit, s.terms, &assessment.set.reflections),
         assessment,
     }
 }
@@ -124,6 +128,7 @@ pub fn bind_situation(s: &Situation<'_>) -> Plan {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use crate::house::House;
     use crate::marks::Mark;
     use crate::sample;
     use crate::setup::Patch;

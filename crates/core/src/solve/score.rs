@@ -178,7 +178,7 @@ pub(crate) fn fit(
     let headroom = s.headroom(iso);
     for (patch, total) in split.total.iter() {
         if let Some(total) = total {
-            score += w.clipping * square((total + s.bases.to_picture[patch] - headroom).max(0.0));
+            score += w.clipping * square((total + s.bases.lightest[patch] - headroom).max(0.0));
         }
     }
     if let (Some(under), Some(sky)) = (wishes.sky_under_clipping, split.total[Patch::Sky]) {

@@ -40,7 +40,7 @@ type Reach = (f64, Option<f64>);
 /// What each choice makes of the key's spill; none without a key that reaches face and background.
 #[must_use]
 pub(super) fn ways(s: &Situation<'_>) -> Vec<SpillWay> {
-    let Some(lit) = key(&s.lights).map(|index| &s.lights[index]).filter(|lit| !lit.light.on_camera) else {
+    let Some(lit) = key(&s.lights).map(|index| &s.lights[index]).filter(|lit| !lit.light.is_on_camera()) else {
         return Vec::new();
     };
     let Some((face, Some(background))) = reach(lit) else { return Vec::new() };
@@ -80,7 +80,7 @@ impl Trial<'_> {
 
     fn moved(&self, times: f64, word: &str) -> Option<SpillWay> {
         let distance = (self.lit.face_distance.metres() * times * 20.0).round() / 20.0;
-        let text = format!("{word}, to {}", self.s.house.units.distance(distance));
+        let text = format!("{word}, to {}", self.s.terms.house.units.distance(distance));
         let change = Change::MoveLight { light: self.lit.light.id.clone(), face_distance: Metres::of(distance) };
         self.way(change, text)
     }

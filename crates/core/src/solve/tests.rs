@@ -253,7 +253,7 @@ fn a_flash_on_the_camera_asks_to_step_in() {
     setup.scene.camera.at = crate::scene::Position::nearest(setup.focus() - crate::geometry::DVec3::Y * 7.0);
     setup.camera.high_speed_sync = true;
     let light = &mut setup.lights[0];
-    (light.on_camera, light.modifier, light.flash) = (true, None, Id::new("flash-shoe").unwrap());
+    (light.held_by, light.modifier, light.flash) = (crate::setup::Holder::Camera, None, Id::new("flash-shoe").unwrap());
     setup.readings.iter_mut().for_each(|reading| {
         let ev = if reading.patch == Patch::Face { 12.0 } else { 15.0 };
         reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };
@@ -265,6 +265,6 @@ fn a_flash_on_the_camera_asks_to_step_in() {
     };
     let found = steps(&setup);
     assert!(!found.is_empty());
-    setup.lights[0].on_camera = false;
+    setup.lights[0].held_by = crate::setup::Holder::Stand;
     assert!(steps(&setup).is_empty());
 }

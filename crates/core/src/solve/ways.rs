@@ -12,7 +12,9 @@ use crate::assess::Facts;
 use crate::optics::Support;
 use crate::quantity::Metres;
 use crate::quantity::limits::FACE_DISTANCE;
+use crate::setup::Holder;
 use crate::situation::{Dials, Situation};
+use crate::terms::Rule;
 use crate::wanted::given_up;
 use serde::Serialize;
 
@@ -68,7 +70,7 @@ pub(super) fn ways_out(s: &Situation<'_>, w: &Weights, dials: &Dials) -> Vec<Tri
                 return None;
             }
             let (costs, price) = price((s, dials), (&after, &solution.dials));
-            let text = change.words(s.setup, s.house, s.step);
+            let text = change.words(s.setup, s.terms.house, s.step);
             // Another approach is another picture: offered, but after what keeps this one.
             let other_picture = if matches!(change, Change::Approach { .. }) { 4.0 } else { 0.0 };
             Some(Tried {
@@ -101,10 +103,10 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     if let Some(safe) = s.safe_sync.filter(|safe| dials.shutter > *safe) {
         changes.push(Change::Shutter { at: safe });
     }
-    if s.setup.camera.support == Support::Hand {
+    if s.setup.camera.support == Support::Hand && s.terms.venue.tripod {
         changes.push(Change::Tripod);
     }
-    for lit in s.lights.iter().filter(|lit| lit.role.lights_face() && !lit.light.on_camera) {
+    for lit in s.lights.iter().filter(|lit| lit.role.lights_face() && !lit.light.is_on_camera()) {
         let at = lit.face_distance.metres();
         for factor in [0.7, 0.5, 0.35, 1.4, 2.0] {
             // To the nearest hand's breadth, as a stand is moved.
@@ -121,13 +123,21 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
         changes.extend(back.map(|distance| Change::StepBack { distance }));
     }
     // A flash on the camera carries only so far: the camera comes nearer with it.
-    if s.lights.iter().any(|lit| lit.light.on_camera && lit.role.lights_face()) {
+    if s.lights.iter().any(|lit| lit.light.is_on_camera() && lit.role.lights_face()) {
         let at = s.setup.subject_distance().metres();
         let nearer = [0.85, 0.7, 0.5].map(|factor| (at * factor * 10.0).round() / 10.0);
         let nearer = nearer.into_iter().filter(|distance| *distance >= s.lens.closest_focus.metres());
         changes.extend(nearer.map(|distance| Change::StepBack { distance: Metres::nearest(distance) }));
     }
+    // What the venue forbids on a stand may be held.
+    let on_stands = s.forbidden.iter().filter(|kept| kept.rule == Rule::Stands);
+    changes.extend(
+        on_stands
+            .filter_map(|kept| kept.light.clone())
+            .flat_map(|light| [Holder::Assistant, Holder::Clamp].map(|by| Change::Hold { light: light.clone(), by })),
+    );
     let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && *other != Approach::Silhouette);
+    let others = others.filter(|other| s.terms.venue.flash || !other.wishes().flash);
     changes.extend(others.map(|approach| Change::Approach { approach }));
     changes
 }

@@ -22,6 +22,11 @@ pub enum Intruder {
         /// Of which light.
         light: Id,
     },
+    /// Whoever holds a light.
+    Assistant {
+        /// Which light.
+        light: Id,
+    },
     /// A card.
     Card {
         /// Which.

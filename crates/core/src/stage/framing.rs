@@ -1,5 +1,4 @@
 use crate::geometry::{DVec3, direction, right_and_up};
-use crate::kit::Camera;
 use crate::quantity::{Metres, Millimetres, Share};
 use crate::scene::{Aim, HALF_SHOULDERS, Person};
 use crate::setup::{Setup, SubjectKind};
@@ -30,16 +29,10 @@ const HEADROOM: f64 = 0.1;
 const FIGURE_FILLS: f64 = 0.75;
 
 impl View {
-    /// The view of a setup: half angles `sensor / 2(v)`, with the image distance `v = f·s/(s−f)` of the focused lens
-    /// (thin lens; Ray, *Applied Photographic Optics*).
+    /// The view of a setup on a frame so wide and so high, held level: half angles `side / 2v`, with the image distance
+    /// `v = f·s/(s−f)` of the focused lens (thin lens; Ray, *Applied Photographic Optics*).
     #[must_use]
-    pub fn of(setup: &Setup, body: &Camera) -> View {
-        View::on(setup, body.sensor_width, body.sensor_height)
-    }
-
-    /// The same on a sensor so wide and so high.
-    #[must_use]
-    pub fn on(setup: &Setup, width: Millimetres, height: Millimetres) -> View {
+    pub fn on(setup: &Setup, (width, height): (Millimetres, Millimetres)) -> View {
         let f = setup.camera.focal.millimetres();
         let s = (setup.subject_distance().metres() * 1000.0).max(f * 1.05);
         let image = f * s / (s - f);
@@ -172,12 +165,11 @@ mod tests {
     #[case(85.0, 23.9, 16.1)]
     #[case(200.0, 10.3, 6.9)]
     fn angles_of_view(#[case] focal: f64, #[case] across: f64, #[case] up: f64) {
-        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        let mut setup = sample::portrait();
         setup.camera.focal = Millimetres::nearest(focal);
         setup.scene.camera.upright = false;
         setup.scene.camera.at.y = crate::quantity::Coordinate::nearest(-190.0);
-        let body = kit.camera(&setup.camera.body).unwrap();
-        let framing = Framing::of(&setup, &View::of(&setup, body));
+        let framing = Framing::of(&setup, &View::on(&setup, sample::frame(&setup)));
         assert!((framing.angle_across - across).abs() < 0.1, "{}", framing.angle_across);
         assert!((framing.angle_up - up).abs() < 0.1, "{}", framing.angle_up);
     }
@@ -185,13 +177,13 @@ mod tests {
     /// 85 mm, 24 mm of sensor, 2.5 m: `24·(2500−85)/85` = 682 mm fill the height of the frame.
     #[test]
     fn what_fills_the_frame() {
-        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        let mut setup = sample::portrait();
         setup.scene.camera.upright = false;
         setup.scene.camera.aim = Aim::Subject;
         let face = setup.main_face().at;
         setup.scene.camera.at = Position::nearest(face - DVec3::Y * 2.5);
         setup.camera.focal = Millimetres::nearest(85.0);
-        let view = View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+        let view = View::on(&setup, sample::frame(&setup));
         let framing = Framing::of(&setup, &view);
         assert!((framing.height.metres() - 0.682).abs() < 0.002, "{:?}", framing.height);
         assert!(view.sees(face) && framing.faces_in == 1);
@@ -205,8 +197,8 @@ mod tests {
         /// A point found through a place of the frame stands at that place.
         #[test]
         fn through_and_back(x in -0.99f64..0.99, y in -0.99f64..0.99, far in 0.5f64..30.0) {
-            let (kit, setup) = (sample::kit(), sample::portrait());
-            let view = View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+            let setup = sample::portrait();
+            let view = View::on(&setup, sample::frame(&setup));
             let (px, py) = view.place(view.eye + view.through(x, y) * far).unwrap();
             prop_assert!((px - x).abs() < 1e-9 && (py - y).abs() < 1e-9);
             prop_assert!(view.place(view.eye - view.looks).is_none());

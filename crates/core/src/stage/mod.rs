@@ -1,4 +1,4 @@
-//! The set as a body sees it.
+//! The set as the picture sees it.
 
 mod clear;
 mod framing;
@@ -8,7 +8,6 @@ pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intru
 pub use framing::{Framing, View};
 
 use crate::geometry::DVec3;
-use crate::kit::Camera;
 use crate::quantity::Millimetres;
 use crate::scene::{FaceAt, Sun};
 use crate::setup::Setup;
@@ -31,16 +30,16 @@ pub struct Stage<'a> {
 }
 
 impl<'a> Stage<'a> {
-    /// Works out a setup's set as this body sees it, in the sun that was put there.
+    /// Works out a setup's set as it is seen on a frame so wide and so high, in the sun that was put there.
     #[must_use]
-    pub fn new(setup: &'a Setup, body: &Camera) -> Stage<'a> {
-        Stage::seen(setup, View::of(setup, body))
+    pub fn new(setup: &'a Setup, frame: (Millimetres, Millimetres)) -> Stage<'a> {
+        Stage::seen(setup, View::on(setup, frame))
     }
 
     /// Works it out where no body is known: as one of 24 × 36 mm sees it.
     #[must_use]
     pub fn unframed(setup: &'a Setup) -> Stage<'a> {
-        Stage::seen(setup, View::on(setup, Millimetres::nearest(36.0), Millimetres::nearest(24.0)))
+        Stage::seen(setup, View::on(setup, (Millimetres::of(36.0), Millimetres::of(24.0))))
     }
 
     fn seen(setup: &'a Setup, view: View) -> Stage<'a> {

@@ -178,21 +178,6 @@ fn number_to_hold(f: f64, c: f64, a: f64, b: f64) -> f64 {
     f * f * (b - a) / (c * (2.0 * a * b - f * (a + b)).max(1e-9))
 }
 
-/// The blur circle from the sensor's size: its diagonal over 1500.
-#[must_use]
-pub fn circle_from_sensor(width: Millimetres, height: Millimetres) -> Millimetres {
-    Millimetres::of(width.millimetres().hypot(height.millimetres()) / 1500.0)
-}
-
-/// The blur circle from the pixels, for bodies meant to be looked at closely: three pixels across, and never more than
-/// the sensor's size asks for (common practice).
-#[must_use]
-pub fn circle_from_pixels(width: Millimetres, height: Millimetres, megapixels: f64) -> Millimetres {
-    let area = width.millimetres() * height.millimetres();
-    let pitch = (area / (megapixels * 1e6)).sqrt();
-    Millimetres::of((3.0 * pitch).min(circle_from_sensor(width, height).millimetres()))
-}
-
 /// The diffraction disc at 550 nm: `2.44·λ·N`, with the working f-number close up.
 #[must_use]
 pub fn airy_disc(working: FNumber) -> Millimetres {
@@ -293,10 +278,7 @@ mod tests {
     }
 
     #[test]
-    fn circles() {
-        let (w, h) = (Millimetres::new(36.0).unwrap(), Millimetres::new(24.0).unwrap());
-        assert!((circle_from_sensor(w, h).millimetres() - 0.0288).abs() < 0.0001);
-        assert!((circle_from_pixels(w, h, 61.0).millimetres() - 0.0113).abs() < 0.0001);
+    fn airy() {
         assert!((airy_disc(f(16.0)).millimetres() - 0.0215).abs() < 0.0001);
     }
 

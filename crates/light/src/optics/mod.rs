@@ -1,9 +1,11 @@
 //! Lens, depth, shake and movement.
 
+mod circle;
 mod depth;
 mod movement;
 mod shake;
 
-pub use depth::{DepthOfField, Holding, Lensing, airy_disc, circle_from_pixels, circle_from_sensor, focus_to_hold};
+pub use circle::{circle_from_pixels, circle_from_print, circle_from_sensor, circle_from_shown, circle_of_pixels};
+pub use depth::{DepthOfField, Holding, Lensing, airy_disc, focus_to_hold};
 pub use movement::Movement;
 pub use shake::{ShakeSchool, Support, slowest_hand_held};

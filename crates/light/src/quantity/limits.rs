@@ -169,6 +169,10 @@ limits! {
     // The studio's settings.
     INCIDENT_C = "incident constant C", "", 240.0, 540.0;
     REFLECTED_K = "reflected constant K", "", 10.6, 13.4;
+    // Fields of a job.
+    SHOWN_PIXELS = "width of the picture", "pixels", 200.0, 20_000.0;
+    PRINT_SIDE = "long side of the print", "m", 0.05, 12.0;
+    VIEWED_FROM = "distance it is seen from", "m", 0.1, 50.0;
     // Lists and texts: entries and characters.
     READINGS = "number of readings", "", 0.0, 24.0;
     FLASH_READINGS = "number of flash readings", "", 0.0, 24.0;

@@ -78,7 +78,7 @@ pub async fn assess(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
         let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
-        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.house())?;
+        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?;
         Ok::<_, Vec<FieldError>>(assess_situation(&situation))
     };
     Ok(Json(asked.work(Kind::Assess, question).await??))
@@ -92,14 +92,14 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
     let lights = asked.lights.clone();
     let question = move || {
         let LayoutOf { setup, change, solve, chosen, ratio } = body.0;
-        let (kit, house) = (&ground.kit, ground.house());
+        let (kit, terms) = (&ground.kit, ground.terms());
         let forecast = forecast_of(&ground, &setup);
         let forecast = forecast.as_ref();
         let mut setup = change.map_or(setup.clone(), |change| tolva_core::solve::apply(&setup, kit, &change));
         if solve {
-            setup = tolva_core::solve::solve(Seen { setup: &setup, forecast }, kit, house)?;
+            setup = tolva_core::solve::solve(Seen { setup: &setup, forecast }, kit, terms)?;
         }
-        let situation = lights.situation(of.of.as_deref(), Seen { setup: &setup, forecast }, kit, house)?;
+        let situation = lights.situation(of.of.as_deref(), Seen { setup: &setup, forecast }, kit, terms)?;
         let (assessment, layout) =
             (assess_situation(&situation), layout_of(&situation, Wanted { chosen: chosen.as_ref(), ratio }));
         Ok::<_, Vec<FieldError>>(LayoutAnswer { assessment, layout, setup })
@@ -116,7 +116,7 @@ pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
         let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
-        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.house())?;
+        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?;
         Ok::<_, Vec<FieldError>>(bind_situation(&situation))
     };
     Ok(Json(asked.work(Kind::Advise, question).await??))
@@ -129,7 +129,7 @@ pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json
     let ground = asked.ground(&of).await?;
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
-        tolva_core::solve::plan(Seen { setup: &body.0, forecast: forecast.as_ref() }, &ground.kit, ground.house())
+        tolva_core::solve::plan(Seen { setup: &body.0, forecast: forecast.as_ref() }, &ground.kit, ground.terms())
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))
 }
@@ -144,7 +144,7 @@ pub async fn drag(asked: Asked, of: Query<Of>, body: Body<DragOf>) -> Result<Jso
         let DragOf { setup, patch, part, to } = body.0;
         let forecast = forecast_of(&ground, &setup);
         let seen = Seen { setup: &setup, forecast: forecast.as_ref() };
-        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.house())?;
+        let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?;
         let dragged = drag_situation(&situation, patch, &part, to);
         let assessment = assess_situation(&situation.after(&dragged.setup)?);
         Ok::<_, Vec<FieldError>>(DragAnswer { dragged, assessment })

@@ -85,7 +85,7 @@ impl Asked {
 /// What the day's forecast says of a setup; none without a day, a date and a time. A job without a date has no forecast;
 /// that is said on its day.
 pub fn forecast_of(ground: &Ground, setup: &Setup) -> Option<Forecast> {
-    let (job, day) = ground.day.as_ref().filter(|_| setup.slot.is_some())?;
+    let (job, day) = ground.job.as_ref().zip(ground.day.as_ref()).filter(|_| setup.slot.is_some())?;
     let timeline = Timeline::of(job.date.as_str(), day).ok()?;
     tolva_core::day::forecast(day, &timeline, ground.house().meter, setup)
 }

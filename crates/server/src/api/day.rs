@@ -15,7 +15,7 @@ use tolva_core::outlook::{DayAnswer, outlook};
 use tolva_core::quantity::{ClockTime, Id};
 use tolva_core::schedule::Schedule;
 use tolva_core::setup::{Setup, Slot};
-use tolva_core::{FieldError, House};
+use tolva_core::{FieldError, Terms};
 use tolva_store::{JobSnapshot, KeptDay, PlacedSetup, Studio};
 use utoipa::{IntoParams, ToSchema};
 
@@ -56,7 +56,7 @@ pub(super) struct Loaded {
     pub(super) timeline: Timeline,
     pub(super) setups: Vec<(Id, Setup)>,
     pub(super) kit: Kit,
-    pub(super) house: House,
+    pub(super) terms: Terms,
 }
 
 fn at_field(field: &str, problem: &CoreProblem) -> Problem {
@@ -75,7 +75,7 @@ pub(super) async fn load(studio: &Studio, job: &Id) -> Result<Loaded, Problem> {
         return Err(Problem::new(StatusCode::CONFLICT, "no-date", "No date yet", detail));
     }
     let timeline = Timeline::of(brief.date.as_str(), &day).map_err(|problem| at_field("/date", &problem))?;
-    Ok(Loaded { name: brief.name.to_string(), setups, kit, house: settings.house, day, timeline })
+    Ok(Loaded { name: brief.name.to_string(), setups, kit, terms: brief.terms(settings.house), day, timeline })
 }
 
 impl Loaded {
@@ -113,8 +113,8 @@ pub async fn answer(asked: Asked, path: Path<String>, looked: Query<Looked>) -> 
     let chosen = looked.setup.as_deref().map(id).transpose()?;
     let ladders = asked.ladders.clone();
     let question = move || {
-        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
-        outlook(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.house, clock, &ladders)
+        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter);
+        outlook(&light, &loaded.setups, chosen.as_ref(), &loaded.kit, loaded.terms, clock, &ladders)
     };
     Ok(Json(asked.work(Kind::Day, question).await??))
 }
@@ -131,7 +131,7 @@ pub async fn moment(asked: Asked, path: Path<String>, looked: Query<Looked>) -> 
         let setup = loaded.setups.iter().find(|(id, _)| chosen.as_ref() == Some(id)).map(|(_, setup)| setup);
         let minute = clock.unwrap_or(loaded.timeline.from);
         let known = clock.map(|minute| minute as f64);
-        tolva_core::day::moment(&loaded.day, &loaded.timeline, loaded.house.meter, minute, setup, known)
+        tolva_core::day::moment(&loaded.day, &loaded.timeline, loaded.terms.house.meter, minute, setup, known)
     };
     Ok(Json(asked.work(Kind::Moment, question).await?))
 }
@@ -147,7 +147,7 @@ pub async fn setups_light(asked: Asked, path: Path<String>) -> Result<Json<Vec<S
         Err(problem) => return Err(problem),
     };
     let question = move || {
-        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
+        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter);
         loaded.setups.iter().map(|(id, setup)| light_of(&light, id, setup)).collect()
     };
     Ok(Json(asked.work(Kind::Day, question).await?))
@@ -160,7 +160,7 @@ pub async fn setups_light(asked: Asked, path: Path<String>) -> Result<Json<Vec<S
 pub async fn schedule(asked: Asked, path: Path<String>) -> Result<Json<Schedule>, Problem> {
     let loaded = load(&asked.studio, &id(&path)?).await?;
     let question = move || {
-        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
+        let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter);
         tolva_core::schedule::propose(&light, &loaded.setups)
     };
     Ok(Json(asked.work(Kind::Schedule, question).await?))
@@ -185,19 +185,20 @@ pub async fn place(
 pub async fn put_setup_at(asked: Asked, path: Path<String>, body: Body<PutAt>) -> Result<Json<Setup>, Problem> {
     let PutAt { setup, slot } = body.0;
     let ground = asked.studio.ground(Some(&id(&path)?)).await?;
-    let Some((job, day)) = ground.day else {
+    let terms = ground.terms();
+    let Some((job, day)) = ground.job.zip(ground.day) else {
         let detail = "The job has no place yet: choose one on its day.";
         return Err(Problem::new(StatusCode::CONFLICT, "no-place", "No place yet", detail));
     };
     let placed = Setup { slot: Some(slot.clone()), ..setup.clone() };
     check_slot(&placed, job.date.as_str(), Some(&day))?;
-    let (kit, house) = (ground.kit, ground.settings.house);
+    let (kit, meter) = (ground.kit, terms.house.meter);
     let question = move || {
         let at = |problem| vec![FieldError { field: "/slot/time".to_owned(), problem }];
         let timeline = Timeline::of(job.date.as_str(), &day).map_err(at)?;
-        let put = put_at(&day, &timeline, house.meter, &setup, slot).map_err(at)?;
-        let forecast = tolva_core::day::forecast(&day, &timeline, house.meter, &put);
-        tolva_core::solve::solve(Seen { setup: &put, forecast: forecast.as_ref() }, &kit, house)
+        let put = put_at(&day, &timeline, meter, &setup, slot).map_err(at)?;
+        let forecast = tolva_core::day::forecast(&day, &timeline, meter, &put);
+        tolva_core::solve::solve(Seen { setup: &put, forecast: forecast.as_ref() }, &kit, terms)
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))
 }

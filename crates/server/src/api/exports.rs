@@ -34,7 +34,7 @@ fn ladder_of(
 ) -> Option<Result<Ladder, Vec<FieldError>>> {
     let from = loaded.timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
     loaded.day.place.spot(&setup.slot.as_ref()?.spot)?;
-    Some(ladders.ladder(light, (id, setup), &loaded.kit, loaded.house, from, None))
+    Some(ladders.ladder(light, (id, setup), &loaded.kit, loaded.terms, from, None))
 }
 
 /// A job's day as a calendar: windows of light, setups, and the changes of the first ladders while they are made.
@@ -51,7 +51,7 @@ pub async fn calendar(asked: Asked, path: Path<String>) -> Result<HttpResponse, 
 }
 
 fn calendar_text(job: &Id, loaded: &Loaded, ladders: &Ladders) -> String {
-    let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter);
+    let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter);
     let utc = |minute: f64| -> DateTime<Utc> {
         DateTime::from_timestamp(loaded.timeline.at(minute).as_second(), 0).unwrap_or_default()
     };
@@ -160,7 +160,13 @@ pub async fn ladder_table(asked: Asked, path: Path<String>) -> Result<HttpRespon
     let ladders = asked.ladders.clone();
     let found = asked
         .work(Kind::File, move || {
-            ladder_of(&ladders, &loaded, &DayLight::of(&loaded.day, &loaded.timeline, loaded.house.meter), &of, &setup)
+            ladder_of(
+                &ladders,
+                &loaded,
+                &DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter),
+                &of,
+                &setup,
+            )
         })
         .await?;
     let Some(found) = found else {

@@ -43,14 +43,15 @@ pub struct Step {
     responses((status = 201, body = KeptSetup), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[post("/jobs/{id}/setups")]
 pub async fn add(asked: Asked, path: Path<String>, body: Body<NewSetup>) -> Result<HttpResponse, Problem> {
-    let ground = asked.studio.ground(None).await?;
+    let job = id(&path)?;
+    let (ground, brief) = (asked.studio.ground(None).await?, asked.studio.job(&job).await?.job);
     let Some(setup) = Setup::starting(body.0.name, &ground.kit) else {
         let detail = "A setup needs a camera and a lens: add them to the kit first.";
         return Err(Problem::new(StatusCode::CONFLICT, "kit", "The kit is empty", detail));
     };
-    let solved = move || tolva_core::solve::solve(&setup, &ground.kit, ground.settings.house);
+    let solved = move || tolva_core::solve::solve(&setup, &ground.kit, brief.terms(ground.house()));
     let setup = asked.work(Kind::Plan, solved).await??;
-    Ok(HttpResponse::Created().json(asked.studio.add_setup(&id(&path)?, &setup).await?))
+    Ok(HttpResponse::Created().json(asked.studio.add_setup(&job, &setup).await?))
 }
 
 /// One setup.

@@ -1,8 +1,9 @@
 import type { Drawn, Light, PlacedLight } from '../../api/types'
 import { Cautions } from '../../bench/Brief'
+import { holders } from '../../bench/choices'
 import { errorAt } from '../../bench/errors'
 import { Distance } from '../../ui/Distance'
-import { LiveNumber } from '../../ui/Field'
+import { LiveChoice, LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
 import { TextTold, Told } from '../../ui/Told'
 import { turnOf } from '../TurnHandle'
@@ -24,14 +25,15 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
     onGone()
     bench.edit((s) => ({ ...s, lights: s.lights.filter((one) => one.id !== light.id) }))
   }
+  const onCamera = light.held_by === 'camera'
   const moveTo = (face_distance: number) =>
     bench.rearrange({ do: 'move_light', light: light.id, face_distance }, `${field}/face_distance`)
-  const spill = (light.on_camera ? null : bench.advice?.spill.filter((way) => way.light === light.id)) ?? []
+  const spill = (onCamera ? null : bench.advice?.spill.filter((way) => way.light === light.id)) ?? []
   const outdoors = !bench.draft?.scene.room.ceiling
   return (
     <>
       <Line>
-        {!light.on_camera && placed && (
+        {!onCamera && placed && (
           <>
             <Distance
               label={`${name}: distance to the face`}
@@ -44,7 +46,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
             from the face:{' '}
           </>
         )}
-        {!light.on_camera && (
+        {!onCamera && (
           <>
             <Place
               name={name}
@@ -67,7 +69,7 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
           onAim={(aim) => put({ aim })}
         />
         .
-        {outdoors && !light.on_camera && (
+        {outdoors && (light.held_by === 'stand' || light.held_by === 'boom') && (
           <>
             {' '}
             A bag of{' '}
@@ -88,10 +90,14 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
         <Latch isSelected={light.on} onChange={(on) => put({ on })}>
           {light.on ? 'on' : 'off'}
         </Latch>{' '}
-        <Latch isSelected={light.on_camera} onChange={(on_camera) => put({ on_camera })}>
-          On the camera
-        </Latch>{' '}
-        {!light.on_camera && (
+        <LiveChoice
+          label={`${name}: held by`}
+          tint="flash"
+          value={light.held_by}
+          choices={holders}
+          onChoose={(held_by) => put({ held_by })}
+        />{' '}
+        {!onCamera && (
           <Latch isSelected={light.may_move} onChange={(may_move) => put({ may_move })}>
             Solve may move it
           </Latch>

@@ -5,6 +5,7 @@ import { Distance } from '../../ui/Distance'
 import { LiveChoice, LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
 import { TextTold } from '../../ui/Told'
+import { personTones } from '../../bench/choices'
 import { postures } from '../choices'
 import { turnOf } from '../TurnHandle'
 import { Angle, Facts, Line, Place, type SheetProps } from './parts'
@@ -32,6 +33,7 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
     bench.edit(produce((s) => void s.scene.people.splice(index, 1)))
   }
   const { name } = thing
+  const told = assessment?.people.find((one) => one.person === index)
   return (
     <>
       {group && (
@@ -70,7 +72,14 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
           error={errors[`${field}/stature`]}
           onCommit={(stature) => put({ stature })}
         />{' '}
-        tall;{' '}
+        tall,{' '}
+        <LiveChoice
+          label={`${name}: tone`}
+          value={person.tone ?? 'subject'}
+          choices={personTones(setup.subject.tone)}
+          onChoose={(tone) => put({ tone: tone === 'subject' ? null : tone })}
+        />{' '}
+        in tone;{' '}
         <Place
           name={name}
           at={{ x: person.x, y: person.y, z: 0 }}
@@ -100,6 +109,7 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
         )}{' '}
         {group && people.length > 1 && <Push onPress={remove}>Take this one away</Push>}
       </Line>
+      {told && <p>{told.text}</p>}
       {assessment?.set.evenness && (
         <Facts>
           <TextTold

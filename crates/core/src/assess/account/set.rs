@@ -13,7 +13,7 @@ const BY_HAND: f64 = 0.05;
 pub(super) const SPREAD: f64 = 0.25;
 
 fn placed(s: &Situation<'_>, lit: &Lit<'_>) -> Ground {
-    Ground::Placed { light: lit.name.clone(), distance: s.house.units.distance(lit.face_distance.metres()) }
+    Ground::Placed { light: lit.name.clone(), distance: s.terms.house.units.distance(lit.face_distance.metres()) }
 }
 
 /// How far a level may be off for a light that stands a hand's breadth elsewhere, at a distance in metres, in stops.

@@ -1,4 +1,7 @@
 use crate::marks::stops_amount;
+use crate::quantity::Metres;
+use crate::setup::Holder;
+use crate::terms::Rule;
 use serde::Serialize;
 
 /// A caution, as data.
@@ -42,6 +45,58 @@ pub enum Caution {
         held: bool,
         /// Whether it should come down.
         down: bool,
+    },
+    /// A box outdoors that no stand holds, and the wind.
+    WindInHand {
+        /// By what or whom it is held.
+        by: Holder,
+    },
+    /// A light higher than what holds it reaches.
+    OutOfReach {
+        /// By what or whom it is held.
+        by: Holder,
+        /// How high, or how far from the lens, that reaches.
+        reach: Metres,
+    },
+    /// A clamp over heads.
+    Overhead,
+    /// A boom with nothing against its weight.
+    Counterweight,
+    /// The venue keeps something from being used.
+    Forbidden {
+        /// By which rule.
+        rule: Rule,
+    },
+    /// The lightest of a group clips, and the others need more.
+    LightestClips {
+        /// Which person, from 0.
+        person: u32,
+        /// By how much, in stops.
+        stops: f64,
+    },
+    /// The lighter stands nearer the key than the darker.
+    Tones {
+        /// The lightest, from 0.
+        lighter: u32,
+        /// The darkest, from 0.
+        darker: u32,
+    },
+    /// The eye sockets are dark.
+    DarkSockets {
+        /// How far under the cheeks, in stops.
+        stops: f64,
+        /// Whether where the light comes from is a guess.
+        guessed: bool,
+    },
+    /// The light falls off down a figure.
+    FeetDark {
+        /// How far under the face, in stops.
+        stops: f64,
+    },
+    /// A card held close lights the head of a figure and not the rest.
+    TopHeavy {
+        /// How much more of it the face gets than the feet, in stops.
+        stops: f64,
     },
     /// Something is in the picture that should not be.
     InPicture {
@@ -155,6 +210,75 @@ impl Caution {
             Caution::Wind { .. } => {
                 "Outdoors this catches wind: bag on the tallest leg, an assistant at the stand, down with it in gusts. \
                  The stand maker's rating comes first."
+            }
+            Caution::WindInHand { by } => {
+                return format!(
+                    "Outdoors this catches wind, and it is {}: hold it low, and let no one hold it alone in gusts.",
+                    by.words()
+                );
+            }
+            Caution::OutOfReach { by: Holder::Hand, reach } => {
+                return format!(
+                    "Further from the lens than an arm reaches ({:.1} m): have an assistant hold it, or step in.",
+                    reach.metres()
+                );
+            }
+            Caution::OutOfReach { by, reach } => {
+                return format!(
+                    "Higher than it gets {} (about {:.1} m). The maker's rating comes first.",
+                    by.words(),
+                    reach.metres()
+                );
+            }
+            Caution::Overhead => {
+                "Clamped up there: a safety wire round it and what it holds, and nobody under it while it is put up. The venue's own rules come first."
+            }
+            Caution::Counterweight => {
+                "A boom tips: a counterweight on its short end, a bag on the stand, and nobody under the head."
+            }
+            Caution::Forbidden { rule: Rule::Tripod } => "No tripod here: planned from the hand.",
+            Caution::Forbidden { rule: Rule::Sound } => {
+                "No sound here, and this body has no silent shutter: ask, or take another body."
+            }
+            Caution::Forbidden { rule: Rule::Stands } => {
+                "No stands here: this light does not fire until it is held, clamped or on the camera."
+            }
+            Caution::Forbidden { rule: Rule::Bounce } => {
+                "No bouncing here: this light does not fire until it is turned straight."
+            }
+            Caution::Forbidden { rule: Rule::Flash } => "No flash here: this light does not fire.",
+            Caution::LightestClips { person, stops } => {
+                return format!(
+                    "Person {} is the lightest and clips by {}: expose for them, and bring the light nearer to the others.",
+                    person + 1,
+                    stops_amount(*stops)
+                );
+            }
+            Caution::Tones { lighter, darker } => {
+                return format!(
+                    "Let person {}, the darkest, stand nearer the key than person {}, the lightest.",
+                    darker + 1,
+                    lighter + 1
+                );
+            }
+            Caution::DarkSockets { stops, guessed } => {
+                let guess = if *guessed { ", if its lamps hang overhead as is guessed" } else { "" };
+                return format!(
+                    "Light from above leaves the eyes {} under the cheeks{guess}: fill from the front, a card held low, or a face turned up to the light.",
+                    stops_amount(*stops)
+                );
+            }
+            Caution::FeetDark { stops } => {
+                return format!(
+                    "The feet are {} under the face: take the light further back, or turn it down the figure.",
+                    stops_amount(*stops)
+                );
+            }
+            Caution::TopHeavy { stops } => {
+                return format!(
+                    "A card so close is top-heavy on a full-length figure: the face gets {} more of it than the feet. Further off and larger, or on end.",
+                    stops_amount(*stops)
+                );
             }
             Caution::InPicture { text } | Caution::Reflection { text } | Caution::Bounce { text } => text,
             Caution::Beam { stops } => {

@@ -1,12 +1,13 @@
 use super::{About, Caution, Remark};
-use crate::assess::{Facts, SetReport};
+use crate::assess::people::wrong_way_round;
+use crate::assess::{Facts, PersonReport, SetReport};
 use crate::colour::AmbientColour;
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
 use crate::quantity::{Id, Kilograms, Power};
 use crate::scene::Role;
-use crate::setup::{ExposureMode, Method, Patch, SubjectKind, Tone};
+use crate::setup::{ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Lit, Situation, Source};
 use crate::stage::Intruder;
 
@@ -14,15 +15,29 @@ use crate::stage::Intruder;
 const EYES: f64 = 0.5;
 /// From this rate on, frames a second count as a burst.
 const BURST: f64 = 2.0;
+/// What hangs higher than this hangs over heads, in metres.
+const OVER_HEADS: f64 = 2.0;
+/// Eye sockets so far under the cheeks are dark, and light that falls so far down a figure is seen to, in stops (common
+/// practice: two thirds, and one).
+const DARK_EYES: f64 = 0.65;
+const FALLS: f64 = 1.0;
 /// A shutter this slow, with movement, trails: 1/30.
 const TRAILS: f64 = 5.0;
 
 /// The cautions that apply.
 #[must_use]
-pub fn cautions(s: &Situation<'_>, facts: &Facts, dials: &Dials, set: &SetReport) -> Vec<Remark> {
-    let mut about = Cautions { s, facts, dials, set, said: Vec::new() };
+pub fn cautions(
+    s: &Situation<'_>,
+    facts: &Facts,
+    dials: &Dials,
+    set: &SetReport,
+    people: &[PersonReport],
+) -> Vec<Remark> {
+    let mut about = Cautions { s, facts, dials, set, people, said: Vec::new() };
+    about.subject();
     about.readings();
     about.background();
+    about.venue();
     about.exposure();
     about.pace();
     about.frame();
@@ -37,6 +52,7 @@ struct Cautions<'a> {
     facts: &'a Facts,
     dials: &'a Dials,
     set: &'a SetReport,
+    people: &'a [PersonReport],
     said: Vec<Remark>,
 }
 
@@ -53,6 +69,31 @@ impl Cautions<'_> {
     /// Frames a second at the pace asked for.
     fn pace_asked(&self) -> f64 {
         1.0 / self.s.setup.pace.interval.seconds()
+    }
+
+    fn subject(&mut self) {
+        let (set, people) = (self.set, self.people);
+        let lightest = people.iter().min_by(|a, b| a.under_clipping.stops().total_cmp(&b.under_clipping.stops()));
+        if let Some(one) = lightest.filter(|one| people.len() > 1 && one.clips) {
+            let (person, stops) = (one.person, -one.under_clipping.stops());
+            self.say(About::Subject, None, Caution::LightestClips { person, stops });
+        }
+        if let Some((lighter, darker)) = wrong_way_round(self.s, people) {
+            self.say(About::Subject, None, Caution::Tones { lighter, darker });
+        }
+        if let Some(sockets) = set.sockets.filter(|sockets| sockets.under.stops() >= DARK_EYES) {
+            let (stops, guessed) = (sockets.under.stops(), sockets.guessed);
+            self.say(About::Subject, None, Caution::DarkSockets { stops, guessed });
+        }
+        if let Some(figure) = &set.head_to_foot {
+            let stops = figure.feet_under.stops();
+            if stops >= FALLS {
+                self.say(About::Subject, None, Caution::FeetDark { stops });
+            }
+            if let Some(card) = figure.card.filter(|card| card.stops() >= FALLS) {
+                self.say(About::Subject, None, Caution::TopHeavy { stops: card.stops() });
+            }
+        }
     }
 
     fn readings(&mut self) {
@@ -78,6 +119,13 @@ impl Cautions<'_> {
         let in_sun = matches!(setup.ambient, AmbientColour::LowSun | AmbientColour::Sun);
         if in_sun && setup.background.sunlit.share() > 0.0 {
             self.say(About::Background, None, Caution::SunAndEyes);
+        }
+    }
+
+    fn venue(&mut self) {
+        for kept in &self.s.forbidden {
+            let about = if kept.light.is_some() { About::Light } else { About::Camera };
+            self.say(about, kept.light.as_ref(), Caution::Forbidden { rule: kept.rule });
         }
     }
 
@@ -129,7 +177,7 @@ impl Cautions<'_> {
         }
         for intruder in &set.intruders {
             let light = match &intruder.what {
-                Intruder::Light { light } | Intruder::Stand { light } => Some(light),
+                Intruder::Light { light } | Intruder::Stand { light } | Intruder::Assistant { light } => Some(light),
                 Intruder::Card { .. } => None,
             };
             let about = if light.is_some() { About::Light } else { About::Camera };
@@ -176,8 +224,26 @@ impl Cautions<'_> {
             self.say(About::Light, id, Caution::NearEyes);
         }
         let scene = &self.s.setup.scene;
-        let windy = !scene.room.is_indoors() && !lit.light.on_camera;
+        let windy = !scene.room.is_indoors() && !lit.light.is_on_camera();
+        let by = lit.light.held_by;
+        let (too_high, too_far) = (by.highest(), by.from_the_lens());
+        let at = lit.emitter.middle;
+        let reach = too_high
+            .filter(|high| at.z > high.metres())
+            .or_else(|| too_far.filter(|far| at.distance(self.s.stage.eye) > far.metres()));
+        if let Some(reach) = reach {
+            self.say(About::Light, id, Caution::OutOfReach { by, reach });
+        }
+        match by {
+            Holder::Clamp if at.z > OVER_HEADS => self.say(About::Light, id, Caution::Overhead),
+            Holder::Boom => self.say(About::Light, id, Caution::Counterweight),
+            _ => {}
+        }
         if windy && lit.modifier.is_some_and(Modifier::catches_wind) {
+            if !by.is_a_stand() {
+                self.say(About::Light, id, Caution::WindInHand { by });
+                return;
+            }
             let placed = self.set.lights.iter().find(|placed| placed.light == lit.light.id);
             let bag = placed.and_then(|placed| placed.bag_needed).map(Kilograms::kilograms);
             let held = bag.is_some_and(|bag| lit.light.bag.kilograms() >= bag);

@@ -16,6 +16,8 @@ use serde::Serialize;
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum About {
+    /// Who or what is photographed.
+    Subject,
     /// The background.
     Background,
     /// What the meter said.

@@ -71,7 +71,7 @@ const EAR: f64 = 0.14;
 const EYES: f64 = 0.04;
 
 fn aperture(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> (String, bool) {
-    let distance = |metres: f64| s.house.units.distance(metres);
+    let distance = |metres: f64| s.terms.house.units.distance(metres);
     let depth = s.setup.subject.depth.metres();
     let number = dials.aperture.f_number();
     if !s.lensing.is_crisp(number) {
@@ -128,7 +128,7 @@ fn focus_words(s: &Situation<'_>) -> Option<String> {
     if (focus - s.setup.subject_distance().metres()).abs() < 0.01 {
         return None;
     }
-    let at = s.house.units.place(focus);
+    let at = s.terms.house.units.place(focus);
     let nearest = s.stage.faces.iter().map(|face| face.at.distance(s.stage.eye)).fold(f64::INFINITY, f64::min);
     let behind = focus - nearest;
     let on = if s.setup.is_thing() || s.stage.faces.len() < 2 {
@@ -139,7 +139,7 @@ fn focus_words(s: &Situation<'_>) -> Option<String> {
         ", on the ear of the nearest face".to_owned()
     } else {
         let way = if behind > 0.0 { "behind" } else { "before" };
-        format!(", {} {way} the nearest face", s.house.units.distance(behind.abs()))
+        format!(", {} {way} the nearest face", s.terms.house.units.distance(behind.abs()))
     };
     Some(format!(" Focus at {at}{on}."))
 }

@@ -42,11 +42,9 @@ const TINTED: f64 = 40.0;
 
 pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceReport) -> Option<BounceWords> {
     let gain = s.field.lights[index].patches[Patch::Face]?;
-    let (_, tilt) = bearing_and_tilt(lit.emitter.looks);
     let off = angle(lit.emitter.looks, s.setup.main_face().at - lit.emitter.middle);
-    // Turned well off the face, and to the ceiling or by a flash on the camera: that is meant as a bounce.
-    let meant = tilt > 30.0 || lit.light.on_camera || gain.bounced > gain.direct;
-    if !matches!(lit.light.aim, Aim::Free { .. }) || off < TURNED || !meant || lit.role == Role::Background {
+    let turned = matches!(lit.light.aim, Aim::Free { .. }) && off >= TURNED && lit.role != Role::Background;
+    if !(s.setup.bounces(lit.light) || turned && gain.bounced > gain.direct) {
         return None;
     }
     let straight = 1.0 / lit.face_distance.metres().powi(2);

@@ -41,7 +41,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<PlacedCard> {
     let all = facts.split.total[Patch::ShadowSide].map_or(0.0, f64::exp2);
     let daylight = s.field.daylight.cards[Patch::ShadowSide];
     let ambient = facts.split.ambient[Patch::ShadowSide].map_or(0.0, f64::exp2);
-    let before = s.ambient[Patch::ShadowSide].as_ref().map_or(1.0, |patch| s.house.meter.illuminance(patch.ev).lux());
+    let before =
+        s.ambient[Patch::ShadowSide].as_ref().map_or(1.0, |patch| s.terms.house.meter.illuminance(patch.ev).lux());
     let off_cards = flash + ambient * (daylight / before).min(1.0);
     let fill = if all > off_cards && off_cards > 0.0 { (all / (all - off_cards)).log2() } else { 0.0 };
     s.setup

@@ -3,16 +3,20 @@
 mod bounced;
 mod cards;
 mod evenness;
+mod figure;
 mod picture;
 mod placed;
+mod sockets;
 mod softness;
 
 pub use bounced::BounceWords;
 pub use cards::PlacedCard;
 pub use evenness::Evenness;
 pub(crate) use evenness::face_levels;
+pub use figure::HeadToFoot;
 pub use picture::InPicture;
 pub use placed::PlacedLight;
+pub use sockets::Sockets;
 pub use softness::Softness;
 
 use super::Facts;
@@ -40,6 +44,10 @@ pub struct SetReport {
     pub lights: Vec<PlacedLight>,
     /// How evenly a group is lit; none for one face or without flash.
     pub evenness: Option<Evenness>,
+    /// The eyes under the brow; none for a thing.
+    pub sockets: Option<Sockets>,
+    /// How the light falls from head to foot; none where the feet are not in the picture.
+    pub head_to_foot: Option<HeadToFoot>,
     /// The cards.
     pub cards: Vec<PlacedCard>,
     /// What is in the picture that should not be.
@@ -66,6 +74,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
         background_behind: Metres::of(setup.background.distance.metres() - main.y),
         lights: s.lights.iter().enumerate().map(|(index, lit)| placed::of(s, facts, index, lit)).collect(),
         evenness: evenness::of(s, facts),
+        sockets: sockets::of(s, facts),
+        head_to_foot: figure::of(s, facts),
         cards: cards::of(s, facts),
         intruders: picture::intruders_of(s),
         reflections: reflections(stage, &shown),
@@ -75,7 +85,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
 }
 
 fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
-    let said = |metres: Metres| s.house.units.distance(metres.metres());
+    let said = |metres: Metres| s.terms.house.units.distance(metres.metres());
     let share = framing.subject_share;
     let subject = if share > 1.0 {
         format!("the subject is {share:.1} times as high")

@@ -4,6 +4,7 @@ use super::placed::clear_of;
 use crate::geometry::{DVec3, angle};
 use crate::quantity::{Id, Metres};
 use crate::say::capital;
+use crate::setup::{Holder, Light};
 use crate::situation::Situation;
 use crate::stage::{Intruder, Outline, card_outline, intruders};
 use serde::Serialize;
@@ -18,18 +19,27 @@ pub struct InPicture {
     pub text: String,
 }
 
+/// What is under a light for holding it, where something is.
+fn under(light: &Light) -> Option<Intruder> {
+    let light_id = light.id.clone();
+    match light.held_by {
+        Holder::Assistant => Some(Intruder::Assistant { light: light_id }),
+        holder => holder.is_under_it().then_some(Intruder::Stand { light: light_id }),
+    }
+}
+
 pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
-    let lights = s.lights.iter().filter(|lit| !lit.light.on_camera).map(|lit| Outline {
+    let lights = s.lights.iter().filter(|lit| !lit.light.is_on_camera()).map(|lit| Outline {
         face: Intruder::Light { light: lit.light.id.clone() },
         points: lit.emitter.outline(),
-        stand: Some((Intruder::Stand { light: lit.light.id.clone() }, lit.emitter.middle)),
+        stand: under(lit.light).map(|under| (under, lit.emitter.middle)),
     });
     let cards = s.setup.scene.cards.iter().map(|card| card_outline(s.setup, card));
     let outlines: Vec<Outline> = lights.chain(cards).collect();
     let distance = |at: Option<Metres>| {
         at.map_or_else(
             || " No distance along its line is clear: turn it round the subject.".to_owned(),
-            |at| format!(" From {} it is clear.", s.house.units.distance(at.metres())),
+            |at| format!(" From {} it is clear.", s.terms.house.units.distance(at.metres())),
         )
     };
     intruders(&s.stage, &outlines)
@@ -42,10 +52,11 @@ pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
                         lit(light).map_or((String::new(), None), |lit| (lit.name.clone(), clear_of(s, lit)));
                     format!("{} is in the picture.{}", capital(&name), distance(clear))
                 }
-                Intruder::Stand { light } => {
+                Intruder::Stand { light } | Intruder::Assistant { light } => {
                     let (name, clear) =
                         lit(light).map_or((String::new(), None), |lit| (lit.name.clone(), clear_of(s, lit)));
-                    format!("The stand of the {name} is in the picture.{}", distance(clear))
+                    let who = if matches!(what, Intruder::Stand { .. }) { "The stand of" } else { "Whoever holds" };
+                    format!("{who} the {name} is in the picture.{}", distance(clear))
                 }
                 Intruder::Card { card } => {
                     let found = s.setup.scene.cards.iter().find(|known| known.id == *card);

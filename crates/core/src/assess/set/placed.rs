@@ -63,8 +63,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
     let part = facts.parts[index];
     let (width, height) = lit.face().size();
     let area = if lit.emitter.area() > 0.0 { lit.emitter.area() } else { lit.optics.head.powi(2) };
-    let on_stand = !lit.light.on_camera;
-    let windy = setup.scene.wind.metres_per_second() >= 1.0 && on_stand && !setup.scene.room.is_indoors();
+    let (off_camera, holder) = (!lit.light.is_on_camera(), lit.light.held_by);
+    let windy = setup.scene.wind.metres_per_second() >= 1.0 && holder.is_a_stand() && !setup.scene.room.is_indoors();
     let faces = over_faces(field);
     let fall_off = part[Patch::Face].or(part[Patch::Edge]).zip(part[Patch::Background]).map(|(on, behind)| on - behind);
     PlacedLight {
@@ -86,7 +86,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
         } else {
             catch_light(face.at, face.gaze, s.stage.eye, lit.emitter.middle, lit.width())
         },
-        clear: if on_stand { clear_of(s, lit) } else { None },
+        clear: if off_camera { clear_of(s, lit) } else { None },
         beam_short: beam_short(s, lit),
         zoom: zoom(s, lit),
         over_group: over_group(&faces),
@@ -131,7 +131,7 @@ fn zoom(s: &Situation<'_>, lit: &Lit<'_>) -> Option<String> {
 /// The nearest distance at which a light on a stand is out of the picture, aimed as it is.
 pub(super) fn clear_of(s: &Situation<'_>, lit: &Lit<'_>) -> Option<Metres> {
     let way = (lit.emitter.middle - s.setup.main_face().at).try_normalize()?;
-    clear_distance(&s.stage, way, true, |at| {
+    clear_distance(&s.stage, way, lit.light.held_by.is_under_it(), |at| {
         let looks = s.setup.direction_of(lit.light.aim, at);
         crate::emitter::Emitter { middle: at, looks, ..lit.emitter }.outline()
     })

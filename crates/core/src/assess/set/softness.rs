@@ -63,7 +63,7 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
     let text = match wall {
         Some(wall) => format!(
             "{text} On the wall behind, the edge of a shadow is {} wide.",
-            s.house.units.distance(no_finer(wall, wall * ROUGHLY) / 1000.0)
+            s.terms.house.units.distance(no_finer(wall, wall * ROUGHLY) / 1000.0)
         ),
         None => text,
     };

@@ -83,7 +83,7 @@ fn what_is_in_the_picture_says_what_helps() {
     let mut group = sample::setups().into_iter().find(|s| s.subject.kind == SubjectKind::Group).unwrap();
     group.scene.panes.clear();
     group.lights.truncate(1);
-    group.lights[0].on_camera = false;
+    group.lights[0].held_by = crate::setup::Holder::Stand;
     group.lights[0].at = Position::nearest(DVec3::new(0.3, 2.5, 1.6));
     let found = report(&group).intruders;
     assert!(found.iter().any(|one| one.text.contains("turn it round the subject")), "{found:?}");
@@ -103,8 +103,7 @@ fn flare_by_the_angle(#[case] bearing: f64, #[case] elevation: f64, #[case] flar
     let found = report(&setup).flare;
     assert_eq!(found.is_some(), flares, "{found:?}");
     if let Some(degrees) = found {
-        let kit = sample::kit();
-        let view = crate::stage::View::of(&setup, kit.camera(&setup.camera.body).unwrap());
+        let view = crate::stage::View::on(&setup, sample::frame(&setup));
         assert!((degrees - angle(sun.towards(), view.looks)).abs() < 1e-9);
     }
 }

@@ -4,6 +4,7 @@
 //! change what an old file means. A step takes a body of its version and gives one of the next.
 
 mod v1;
+mod v5;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
@@ -50,6 +51,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
             }
         }
     }
+    if from < 5 {
+        v5::upgrade(kind, &mut body);
+    }
     Ok(body)
 }
 
@@ -74,6 +78,12 @@ pub fn upgraded_job_file(file: Value, from: u32) -> Result<Value, FormatError> {
         if from < 3 {
             // Version 3 brought the day.
             set(&mut file, "day", Value::Null);
+        }
+        if let Some(job) = file.get_mut("job") {
+            *job = upgraded(BodyKind::Brief, job.take(), from)?;
+        }
+        for item in file.pointer_mut("/kit/items").and_then(Value::as_array_mut).into_iter().flatten() {
+            *item = upgraded(BodyKind::KitItem, item.take(), from)?;
         }
         set(&mut file, "version", Value::from(VERSION));
     }

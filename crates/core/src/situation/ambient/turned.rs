@@ -43,7 +43,7 @@ fn told_by_sun(setup: &Setup, sun: Sun, meter: MeterConstants, reading: &Reading
 /// Whether readings that were turned elsewhere tell the same of two setups: all the light on them stands as it stood.
 pub(in crate::situation) fn tells_the_same(one: &Setup, other: &Setup) -> bool {
     let lights = |setup: &Setup| {
-        let stand = |light: &Light| (light.id.clone(), light.on, light.at, light.aim, light.on_camera, light.under_key);
+        let stand = |light: &Light| (light.id.clone(), light.on, light.at, light.aim, light.held_by, light.under_key);
         setup.lights.iter().map(stand).collect::<Vec<_>>()
     };
     one.readings == other.readings

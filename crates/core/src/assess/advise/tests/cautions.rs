@@ -10,7 +10,8 @@ use crate::optics::Movement;
 use crate::quantity::{Degrees, Id, Metres, Power, Seconds, WindSpeed};
 use crate::sample;
 use crate::scene::{Aim, Pane, PaneKind, Position};
-use crate::setup::{ExposureMode, Method, Setup, SubjectKind, Tone};
+use crate::setup::{ExposureMode, Holder, Method, Setup, SubjectKind, Tone};
+use crate::terms::Rule;
 use rstest::rstest;
 use std::mem::discriminant;
 
@@ -30,6 +31,17 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
         Caution::FixedBalance => (About::Colour, false),
         Caution::FlashUnused => (About::Light, false),
+        Caution::LightestClips { .. }
+        | Caution::Tones { .. }
+        | Caution::DarkSockets { .. }
+        | Caution::FeetDark { .. }
+        | Caution::TopHeavy { .. } => (About::Subject, false),
+        Caution::Forbidden { rule: Rule::Tripod | Rule::Sound } => (About::Camera, false),
+        Caution::WindInHand { .. }
+        | Caution::OutOfReach { .. }
+        | Caution::Overhead
+        | Caution::Counterweight
+        | Caution::Forbidden { .. } => (About::Light, true),
         Caution::TtlWanders
         | Caution::NearEyes
         | Caution::Wind { .. }
@@ -108,6 +120,27 @@ fn pane(y: f64) -> Pane {
     |s: &mut Setup| { s.scene = sample::outdoors().scene; s.scene.wind = WindSpeed::nearest(10.0) },
     |s: &mut Setup| { s.scene = sample::outdoors().scene; s.scene.wind = WindSpeed::nearest(5.0) },
 )]
+#[case::wind_in_the_hand(
+    Caution::WindInHand { by: Holder::Assistant },
+    |s: &mut Setup| { s.scene = sample::outdoors().scene; s.lights[0].held_by = Holder::Assistant },
+    |s: &mut Setup| s.scene = sample::outdoors().scene,
+)]
+#[case::higher_than_a_stand(
+    Caution::OutOfReach { by: Holder::Stand, reach: Metres::of(3.2) },
+    |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-1.0, -1.0, 3.4)),
+    |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-1.0, -1.0, 3.1)),
+)]
+#[case::further_than_an_arm(
+    Caution::OutOfReach { by: Holder::Hand, reach: Metres::of(0.8) },
+    |s: &mut Setup| s.lights[0].held_by = Holder::Hand,
+    |s: &mut Setup| { s.lights[0].held_by = Holder::Hand; s.lights[0].at = s.scene.camera.at },
+)]
+#[case::clamped_over_heads(
+    Caution::Overhead,
+    |s: &mut Setup| { s.lights[0].held_by = Holder::Clamp; s.lights[0].at = Position::nearest(DVec3::new(-1.0, -1.0, 2.4)) },
+    |s: &mut Setup| { s.lights[0].held_by = Holder::Clamp; s.lights[0].at = Position::nearest(DVec3::new(-1.0, -1.0, 1.8)) },
+)]
+#[case::boom(Caution::Counterweight, |s: &mut Setup| s.lights[0].held_by = Holder::Boom, |_: &mut Setup| ())]
 #[case::not_all_in_the_picture(
     Caution::FacesOut { count: 14 },
     |s: &mut Setup| { s.subject.kind = SubjectKind::Group; *s = s.with_people(19); },

@@ -1,0 +1,31 @@
+//! Version 5 brought what a job's pictures are for, its venue's rules, who holds a light, a tone for each person, and how much
+//! there is to see in a background.
+
+use super::{BodyKind, set};
+use serde_json::{Value, json};
+
+/// What was so before, though nobody could say it.
+pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
+    match kind {
+        BodyKind::Brief => {
+            set(body, "purpose", json!({ "shown": { "on": "anywhere" }, "shape": "sensor" }));
+            set(body, "venue", json!({ "tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true }));
+        }
+        BodyKind::Setup => setup(body),
+        BodyKind::KitItem | BodyKind::Day | BodyKind::Settings => {}
+    }
+}
+
+fn setup(body: &mut Value) {
+    for light in body.get_mut("lights").and_then(Value::as_array_mut).into_iter().flatten() {
+        let Some(light) = light.as_object_mut() else { continue };
+        let on_camera = light.remove("on_camera").is_some_and(|on| on == Value::Bool(true));
+        light.entry("held_by").or_insert_with(|| json!(if on_camera { "camera" } else { "stand" }));
+    }
+    for person in body.pointer_mut("/scene/people").and_then(Value::as_array_mut).into_iter().flatten() {
+        set(person, "tone", Value::Null);
+    }
+    if let Some(background) = body.get_mut("background") {
+        set(background, "detail", Value::Null);
+    }
+}
