@@ -21,6 +21,8 @@ pub enum Approach {
     FlashFirst,
     /// Dark against a bright sky.
     Silhouette,
+    /// The same with a touch of flash on body and legs, the face still dark.
+    SilhouetteTouched,
     /// Hold the sunset, lift the people.
     SunsetBehind,
     /// No flash; a card fills.
@@ -70,6 +72,8 @@ pub struct Wishes {
     pub face_ambient: Option<Band>,
     /// The flash on the face.
     pub face_flash: Option<Band>,
+    /// The flash on the legs, where they are in the picture.
+    pub legs_flash: Option<Band>,
     /// The face in all: where flash makes up what the ambient lacks.
     pub face_total: Option<Band>,
     /// How far under clipping the brightest part has to stay, where the approach cares.
@@ -78,11 +82,21 @@ pub struct Wishes {
     pub flash: bool,
 }
 
+impl Wishes {
+    /// The same before a background with so much to see in it. Where light leads the eye past a busy one, one to two stops
+    /// under do it (common practice).
+    #[must_use]
+    pub fn before(self, busy: bool) -> Wishes {
+        let leads = self.background.filter(|band| busy && band.high <= -1.0);
+        Wishes { background: leads.map_or(self.background, |band| Band::between(-2.0, band.high, -1.5)), ..self }
+    }
+}
+
 const THIRD: f64 = 1.0 / 3.0;
 
 impl Approach {
     /// All of them, in the order they are offered.
-    pub const ALL: [Approach; 9] = [
+    pub const ALL: [Approach; 10] = [
         Approach::FillLowContrast,
         Approach::MatchHighContrast,
         Approach::HalfAndHalf,
@@ -90,6 +104,7 @@ impl Approach {
         Approach::RoomFirst,
         Approach::FlashFirst,
         Approach::Silhouette,
+        Approach::SilhouetteTouched,
         Approach::SunsetBehind,
         Approach::AmbientOnly,
     ];
@@ -106,6 +121,7 @@ impl Approach {
             face_ambient: None,
             face_flash: None,
             face_total: None,
+            legs_flash: None,
             sky_under_clipping: None,
             flash: true,
         };
@@ -149,6 +165,15 @@ impl Approach {
                 flash: false,
                 ..none
             },
+            // Enough on the legs to part them from a dark ground, too little on the face to be seen.
+            Approach::SilhouetteTouched => Wishes {
+                background: Band::between(-THIRD, 0.0, 0.0),
+                face_ambient: Band::between(-20.0, -4.0, -4.0),
+                // The darker the better.
+                face_flash: Band::between(-20.0, -3.0, -12.0),
+                legs_flash: Band::between(-3.0, -1.0, -2.0),
+                ..none
+            },
             Approach::SunsetBehind => Wishes {
                 background: Band::between(-1.0, 0.0, 0.0),
                 face_ambient: Band::between(-20.0, -THIRD, -2.0),
@@ -173,6 +198,7 @@ impl Approach {
             Approach::RoomFirst => "Room first",
             Approach::FlashFirst => "Flash first, drag to taste",
             Approach::Silhouette => "Silhouette",
+            Approach::SilhouetteTouched => "Silhouette, a touch of flash low",
             Approach::SunsetBehind => "Sunset behind",
             Approach::AmbientOnly => "Ambient only, with card",
         }
@@ -188,6 +214,9 @@ impl Approach {
             Approach::FlashLeads => "sink the ambient two or three stops and light the face by flash",
             Approach::RoomFirst => "keep the room a stop down and pop the faces",
             Approach::FlashFirst => "set aperture and power for the face, then let the shutter bring in the background",
+            Approach::SilhouetteTouched => {
+                "expose for the bright sky, a little flash low on the figure so that it stands off a dark ground"
+            }
             Approach::Silhouette => "expose for the bright sky and leave the subject dark",
             Approach::SunsetBehind => "stop down until the sky keeps its colour, flash lifts the people",
             Approach::AmbientOnly => "no flash; a white card opens the shadow side",

@@ -95,7 +95,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                     let high = s.headroom(dials.iso) - under;
                     Band { low: -20.0, high, prefer: high }
                 }),
-                Patch::ShadowSide | Patch::Edge => None,
+                Patch::ShadowSide | Patch::Edge | Patch::Legs => None,
             };
             let on_face = patch == Patch::Face;
             let light = flash.map_or(0.0, f64::exp2);
@@ -127,7 +127,12 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                     low: Stops::of(faces.iter().copied().fold(f64::MAX, f64::min)),
                     high: Stops::of(faces.iter().copied().fold(f64::MIN, f64::max)),
                 }),
-                flash_target: wishes.face_flash.filter(|_| on_face && !s.lights.is_empty()),
+                flash_target: match patch {
+                    Patch::Face => wishes.face_flash,
+                    Patch::Legs => wishes.legs_flash,
+                    _ => None,
+                }
+                .filter(|_| !s.lights.is_empty()),
                 off: Stops::of(target.map_or(0.0, |band| band.miss(total))),
                 clips: facts.clipped.iter().any(|(clipped, _)| *clipped == patch),
                 sinks: total < floor - darkest,
@@ -204,10 +209,13 @@ pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
 pub(crate) fn targets(s: &Situation<'_>, facts: &Facts) -> Vec<(&'static str, f64)> {
     let w = &s.wishes;
     let on_face = !s.lights.is_empty();
+    let legs = facts.split.ambient[Patch::Legs].is_some();
+    let on_legs = missed(w.legs_flash, facts.split.flash[Patch::Legs]).filter(|_| on_face && legs);
     [
         ("Background", missed(w.background, facts.split.total[Patch::Background])),
         ("Ambient on the face", missed(w.face_ambient, facts.split.ambient[Patch::Face])),
         ("Flash on the face", missed(w.face_flash, facts.split.flash[Patch::Face]).filter(|_| on_face)),
+        ("Flash on the legs", on_legs),
         ("Face", missed(w.face_total, facts.split.total[Patch::Face])),
     ]
     .into_iter()

@@ -35,9 +35,9 @@ use crate::forecast::Seen;
 use crate::kit::Kit;
 use crate::quantity::{Metres, Stops, figure};
 use crate::setup::Patch;
-use crate::situation::{Dials, Situation};
+use crate::situation::{Dials, ProposalReason, Situation};
 use crate::terms::Terms;
-use advise::{Remark, cautions};
+use advise::{DARK_EYES, Remark, cautions};
 use serde::Serialize;
 
 /// The approach in force, with why it would be proposed.
@@ -162,7 +162,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
             aim: s.approach.aim(),
             chosen: s.setup.approach.is_some(),
             proposed: s.proposal.approach,
-            reason: s.proposal.reason.words(),
+            reason: reason(s, &set).words(),
         },
         clipping: Stops::of(s.headroom(dials.iso)),
         floor: Stops::of(s.floor(dials.iso)),
@@ -189,6 +189,16 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         people,
         set,
         levels,
+    }
+}
+
+/// Why the approach is proposed; even light has a better reason where it comes from above.
+fn reason(s: &Situation<'_>, set: &SetReport) -> ProposalReason {
+    match (s.proposal.reason, set.sockets) {
+        (ProposalReason::EvenLight { .. }, Some(sockets)) if sockets.by_ambient.stops() >= DARK_EYES => {
+            ProposalReason::DarkEyes { under: sockets.by_ambient }
+        }
+        (reason, _) => reason,
     }
 }
 

@@ -51,6 +51,7 @@ const fn on(patch: Patch) -> &'static [usize] {
         Patch::Face => &[SUBJECT, 3],
         Patch::ShadowSide => &[SUBJECT, 4],
         Patch::Edge => &[SUBJECT, 5],
+        Patch::Legs => &[SUBJECT, 6],
         Patch::Background => &[1],
         Patch::Sky => &[2],
     }
@@ -61,7 +62,7 @@ fn things(standing: &Standing<'_>) -> Vec<Prior> {
     let lasts = if indoors { f64::INFINITY } else { TURNS };
     let own = if indoors { IN_ROOM } else { OUTDOORS };
     let behind = if standing.setup.background.kind == BackgroundKind::Open { FAR_BEHIND } else { own };
-    let each = [own, behind, FAR_BEHIND, SIDE, SIDE, SIDE];
+    let each = [own, behind, FAR_BEHIND, SIDE, SIDE, SIDE, SIDE];
     each.map(|error| Prior { error, lasts }).to_vec()
 }
 

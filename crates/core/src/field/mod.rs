@@ -24,8 +24,6 @@ pub struct LightField {
     pub patches: PerPatch<Option<Gain>>,
     /// Each face in the picture.
     pub faces: Vec<Gain>,
-    /// The main figure at its feet, where they are in the picture.
-    pub feet: Option<Gain>,
     /// The background at the left and at the right edge of the frame.
     pub edges: [f64; 2],
     /// What came off the room.
@@ -100,14 +98,12 @@ impl Field {
         let count = emitters.len() + shining.len();
         let patches = receivers.patches.each_ref().map(|points| on_the_whole(points.iter().map(&mut at), count));
         let faces: Vec<Vec<Gain>> = receivers.faces.iter().map(&mut at).collect();
-        let feet = receivers.feet.as_ref().map(&mut at);
         let edges = receivers.edges.each_ref().map(&mut at);
         let main = receivers.patches[Patch::Face].first().map(|face| light.from(*face));
         let lights = (0..emitters.len())
             .map(|index| LightField {
                 patches: PerPatch::of(|patch| (!receivers.patches[patch].is_empty()).then(|| patches[patch][index])),
                 faces: faces.iter().map(|gains| gains[index]).collect(),
-                feet: feet.as_ref().map(|gains| gains[index]),
                 edges: edges.each_ref().map(|gains| gains[index].sum()),
                 bounce: main.as_ref().map_or(BounceReport::NONE, |view| report::report(view, index)),
             })

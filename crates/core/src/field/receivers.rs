@@ -7,13 +7,11 @@ use crate::stage::Stage;
 /// Where light is looked at on a set.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Receivers {
-    /// The patches, in the order of the stop scale, each by the points it is looked at; edge and sky have some only
-    /// where they are.
+    /// The patches, in the order of the stop scale, each by the points it is looked at; edge, legs and sky have some
+    /// only where they are.
     pub patches: PerPatch<Vec<Receiver>>,
     /// The lit side of every face in the picture.
     pub faces: Vec<Receiver>,
-    /// The main figure at its feet, where they are in the picture.
-    pub feet: Option<Receiver>,
     /// The background at the left and right edge of the frame.
     pub edges: [Receiver; 2],
 }
@@ -47,11 +45,11 @@ impl Receivers {
                 Patch::Face => vec![lit],
                 Patch::ShadowSide => vec![shadow],
                 Patch::Edge => edge.into_iter().collect(),
+                Patch::Legs => legs(stage, lit),
                 Patch::Background => behind_subject.clone(),
                 Patch::Sky => Vec::new(),
             }),
             faces,
-            feet: feet(stage, lit),
             edges: [wall(backdrop - across), wall(backdrop + across)],
         }
     }
@@ -69,15 +67,15 @@ fn beside(stage: &Stage<'_>, half_frame: f64) -> Vec<DVec3> {
     if seen.is_empty() { vec![middle] } else { seen }
 }
 
-/// Above the ground, where a figure's feet are looked at, in metres.
-const FEET: f64 = 0.12;
+/// Above the ground, where a figure's legs are looked at, in metres: feet and knees.
+const LEGS: [f64; 2] = [0.12, 0.5];
 
-/// Turned as the face's lit side is, so that only the place differs.
-fn feet(stage: &Stage<'_>, lit: Receiver) -> Option<Receiver> {
-    let (main, person) = (stage.setup.main_face(), stage.setup.scene.people.first()?);
-    let at = main.at.with_z(FEET);
-    let standing = person.posture == Posture::Standing && !stage.setup.is_thing();
-    (standing && stage.view.sees(at)).then_some(Receiver { at, ..lit })
+/// The main figure's legs, where they are in the picture: turned as the face's lit side is, so that only the place differs.
+fn legs(stage: &Stage<'_>, lit: Receiver) -> Vec<Receiver> {
+    let standing = stage.setup.scene.people.first().is_some_and(|person| person.posture == Posture::Standing);
+    let points = LEGS.map(|height| lit.at.with_z(height));
+    let shown = standing && !stage.setup.is_thing() && points.iter().all(|point| stage.view.sees(*point));
+    if shown { points.map(|at| Receiver { at, ..lit }).to_vec() } else { Vec::new() }
 }
 
 fn lit_side(face: &FaceAt, key: Option<DVec3>) -> Receiver {

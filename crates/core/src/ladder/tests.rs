@@ -29,7 +29,7 @@ fn read(face: f64, background: f64) -> Ambient {
         Patch::Face => Some(face),
         Patch::ShadowSide => Some(face - 0.5),
         Patch::Background => Some(background),
-        Patch::Edge | Patch::Sky => None,
+        Patch::Edge | Patch::Legs | Patch::Sky => None,
     })
 }
 

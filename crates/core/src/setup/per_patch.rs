@@ -5,7 +5,7 @@ use std::ops::{Index, IndexMut};
 /// Something for each patch, in the order of the stop scale.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize)]
 #[serde(transparent)]
-pub struct PerPatch<T>([T; 5]);
+pub struct PerPatch<T>([T; 6]);
 
 impl<T> PerPatch<T> {
     /// What is given for each.
@@ -59,7 +59,7 @@ mod tests {
         let mut found = PerPatch::of(Patch::words);
         assert!(found.iter().all(|(patch, words)| patch.words() == *words));
         found[Patch::Edge] = "rim";
-        assert_eq!(found.map(str::len).iter().map(|(_, length)| *length).collect::<Vec<_>>(), [4, 11, 3, 10, 3]);
+        assert_eq!(found.map(str::len).iter().map(|(_, length)| *length).collect::<Vec<_>>(), [4, 11, 3, 4, 10, 3]);
         assert_eq!(found[Patch::Sky], "sky");
     }
 }

@@ -14,6 +14,8 @@ pub enum Patch {
     ShadowSide,
     /// The edge a light from behind draws.
     Edge,
+    /// The legs of a figure that is in the picture whole.
+    Legs,
     /// What is behind.
     Background,
     /// The brightest part that has to keep detail, mostly the sky.
@@ -21,8 +23,15 @@ pub enum Patch {
 }
 
 impl Patch {
+    /// Whether it is of the subject, judged by the light that falls there.
+    #[must_use]
+    pub const fn is_of_subject(self) -> bool {
+        matches!(self, Patch::Face | Patch::ShadowSide | Patch::Edge | Patch::Legs)
+    }
+
     /// All of them, in the order of the stop scale.
-    pub const ALL: [Patch; 5] = [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Background, Patch::Sky];
+    pub const ALL: [Patch; 6] =
+        [Patch::Face, Patch::ShadowSide, Patch::Edge, Patch::Legs, Patch::Background, Patch::Sky];
 
     /// In words.
     #[must_use]
@@ -31,6 +40,7 @@ impl Patch {
             Patch::Face => "face",
             Patch::ShadowSide => "shadow side",
             Patch::Edge => "edge",
+            Patch::Legs => "legs",
             Patch::Background => "background",
             Patch::Sky => "sky",
         }

@@ -1,5 +1,5 @@
 use crate::exposure::MeterConstants;
-use crate::setup::{Patch, PerPatch, Setup};
+use crate::setup::{PerPatch, Setup};
 
 /// What 0 means on each patch, and how far apart the two ways of judging it are there.
 ///
@@ -23,18 +23,10 @@ impl Bases {
     pub fn of(setup: &Setup, meter: MeterConstants) -> Bases {
         let subject = tone_offset(setup, meter);
         let offsets = || setup.tones().map(|tone| meter.reflected_over_incident(tone.reflectance()));
-        let on_subject = |of_subject: f64| {
-            PerPatch::of(|patch| match patch {
-                Patch::Face | Patch::ShadowSide | Patch::Edge => of_subject,
-                Patch::Background | Patch::Sky => 0.0,
-            })
-        };
+        let on_subject = |of_subject: f64| PerPatch::of(|patch| if patch.is_of_subject() { of_subject } else { 0.0 });
         let background = meter.reflected_over_incident(setup.background.surface.reflectance.share());
         Bases {
-            over_incident: PerPatch::of(|patch| match patch {
-                Patch::Face | Patch::ShadowSide | Patch::Edge => 0.0,
-                Patch::Background | Patch::Sky => background,
-            }),
+            over_incident: PerPatch::of(|patch| if patch.is_of_subject() { 0.0 } else { background }),
             to_picture: on_subject(subject),
             lightest: on_subject(offsets().fold(subject, f64::max)),
             darkest: on_subject(offsets().fold(subject, f64::min)),

@@ -36,7 +36,7 @@ use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::Lensing;
 use crate::quantity::Stops;
 use crate::scene::Sun;
-use crate::setup::{ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
+use crate::setup::{Detail, ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
 use crate::stage::{Framing, Stage};
 use crate::terms::Terms;
 
@@ -164,7 +164,7 @@ impl<'a> Situation<'a> {
         let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, purpose.frame(body)) };
         let proposal = propose(setup, venue, contrast, propose::sunlit_frame(setup, &Framing::of(setup, &stage.view)));
         let approach = setup.approach.unwrap_or(proposal.approach);
-        let wishes = approach.wishes();
+        let wishes = approach.wishes().before(setup.background.detail == Some(Detail::Busy));
         // An approach without flash leaves the flashes off, whatever is switched on.
         let mut lights = if wishes.flash { flashes::lit(setup, kit, body, venue) } else { Vec::new() };
         let field = flashes::field(&stage, house.meter, &lights, known);
@@ -179,6 +179,10 @@ impl<'a> Situation<'a> {
                 ambient = ambient::of_patches(&read, &field.daylight.windows);
             }
             ambient::add_cards(&mut ambient, &field.daylight, house.meter, &bases);
+        }
+        // A picture that does not show them has none.
+        if field.receivers.patches[Patch::Legs].is_empty() {
+            ambient[Patch::Legs] = None;
         }
         let shutter_type = allowed::shutter_type(setup, body, venue);
         let (sync, safe_sync) = limits::sync(shutter_type, body, &lights);

@@ -2,7 +2,7 @@ use crate::approach::Approach;
 use crate::colour::AmbientColour;
 use crate::marks::stops_amount;
 use crate::quantity::{Share, Stops};
-use crate::setup::{Setup, SubjectKind};
+use crate::setup::{Detail, Setup, SubjectKind};
 use crate::stage::Framing;
 use crate::terms::Venue;
 use serde::Serialize;
@@ -50,6 +50,13 @@ pub enum ProposalReason {
         /// How much brighter the background is.
         contrast: Stops,
     },
+    /// A busy background: light leads the eye.
+    BusyBackground,
+    /// Light from above leaves the eyes dark.
+    DarkEyes {
+        /// How far under the cheeks.
+        under: Stops,
+    },
     /// Little sun: even light.
     EvenLight {
         /// The share of the frame, in per cent.
@@ -65,6 +72,13 @@ impl ProposalReason {
             ProposalReason::NoFlash => "No flash is switched on.".to_owned(),
             ProposalReason::NoFlashHere => "No flash is allowed here.".to_owned(),
             ProposalReason::LitRoom => "The room has light of its own, worth keeping.".to_owned(),
+            ProposalReason::BusyBackground => {
+                "A busy background: let light lead the eye, with what is behind one to two stops under.".to_owned()
+            }
+            ProposalReason::DarkEyes { under } => format!(
+                "The light comes from above and leaves the eyes {} under: a little flash from the front fills them.",
+                stops_amount(under.stops())
+            ),
             ProposalReason::LowSunBehind { contrast } => {
                 format!("Low sun behind, {} brighter than the face.", stops_amount(contrast.stops()))
             }
@@ -116,6 +130,9 @@ pub fn propose(setup: &Setup, venue: Venue, contrast: Stops, sunlit: Share) -> P
     }
     if sunlit >= LITTLE_SUN && contrast.stops() >= HIGH_CONTRAST {
         return of(Approach::MatchHighContrast, ProposalReason::Contrast { contrast });
+    }
+    if setup.background.detail == Some(Detail::Busy) {
+        return of(Approach::FlashLeads, ProposalReason::BusyBackground);
     }
     of(Approach::FillLowContrast, ProposalReason::EvenLight { per_cent })
 }

@@ -251,7 +251,16 @@ impl Change {
             Change::LightFromBackground { background_distance, .. } => {
                 format!("Put the light {} from the background", house.units.distance(background_distance.metres()))
             }
-            Change::PlaceLight { .. } => "Move the light".to_owned(),
+            Change::PlaceLight { light, at, aim } => {
+                let stays = setup.lights.iter().any(|known| known.id == *light && known.at == *at);
+                match aim {
+                    Aim::Free { tilt, .. } if stays && tilt.degrees() < 0.0 => {
+                        format!("Turn the light down the figure, {:.0}° below level", -tilt.degrees())
+                    }
+                    _ if stays => "Turn the light".to_owned(),
+                    _ => "Move the light".to_owned(),
+                }
+            }
             Change::Fit { .. } => "Change what is before the light".to_owned(),
             Change::MoveCard { face_distance, .. } => {
                 format!("Hold the card {} from the face", house.units.distance(face_distance.metres()))

@@ -8,6 +8,10 @@ const TOLERANCE: f64 = 0.05;
 
 /// The light, relative to correct, that the flash has to put on the face; none where the approach leaves it open.
 fn wanted_on_face(s: &Situation<'_>, face_ambient: Option<f64>) -> Option<f64> {
+    // Where the legs are lit, the face is to stay dark.
+    if s.wishes.legs_flash.is_some() {
+        return None;
+    }
     let ambient = face_ambient.map_or(0.0, f64::exp2);
     match (s.wishes.face_total, s.wishes.face_flash) {
         (Some(total), band) => {
@@ -40,6 +44,9 @@ pub(crate) fn solve(
     );
     if let Some(face) = wanted_on_face(s, ambient[Patch::Face]) {
         share(s, full, powers, Patch::Face, face);
+    }
+    if let Some(legs) = s.wishes.legs_flash {
+        share(s, full, powers, Patch::Legs, legs.prefer.exp2());
     }
     let edge = s.wishes.face_total.or(s.wishes.face_flash).map_or(0.0, |band| band.prefer);
     for (index, lit) in s.lights.iter().enumerate() {

@@ -175,6 +175,9 @@ pub(crate) fn fit(
     } else if wishes.flash && wishes.face_total.is_some() {
         score += in_band(wishes.face_total, split.total[Patch::Face], w.face_total);
     }
+    if wishes.flash && split.ambient[Patch::Legs].is_some() {
+        score += in_band(wishes.legs_flash, split.flash[Patch::Legs], w.face_flash);
+    }
     let headroom = s.headroom(iso);
     for (patch, total) in split.total.iter() {
         if let Some(total) = total {

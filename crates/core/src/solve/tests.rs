@@ -4,10 +4,12 @@ use super::places::is_clear;
 use super::*;
 use crate::approach::Approach;
 use crate::assess::{DialId, DialKind};
+use crate::geometry::DVec3;
 use crate::house::House;
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::{Ev100, Id, Kelvin, Metres, Power};
 use crate::sample;
+use crate::scene::Position;
 use crate::setup::{Dial, GelDial, Measured, Patch, Setup};
 use crate::situation::{Dials, Situation};
 use rstest::rstest;
@@ -267,4 +269,49 @@ fn a_flash_on_the_camera_asks_to_step_in() {
     assert!(!found.is_empty());
     setup.lights[0].held_by = crate::setup::Holder::Stand;
     assert!(steps(&setup).is_empty());
+}
+
+/// A figure whole in the picture before a bright sky, with a light low at the side.
+fn figure_before_the_sky() -> Setup {
+    let mut setup = sample::outdoors();
+    setup.scene.camera.at = Position::nearest(DVec3::new(0.0, -9.0, 1.0));
+    for (reading, ev) in setup.readings.iter_mut().zip([8.0, 13.0]) {
+        reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };
+    }
+    setup.approach = Some(Approach::SilhouetteTouched);
+    sample::round_face(&mut setup, 0, 40.0, -20.0, 3.0);
+    setup
+}
+
+/// A touch of flash on the legs parts a figure from its ground and leaves the face dark, once the light is turned down; until
+/// then that is the way out.
+#[test]
+fn a_touch_of_flash_low() {
+    let (kit, mut setup) = (sample::kit(), figure_before_the_sky());
+    setup.lights[0].modifier = Some(Id::new("mod-grid").unwrap());
+    let first = plan(&setup, &kit, House::default()).unwrap();
+    let ways = first.binds.iter().flat_map(|bind| &bind.ways_out);
+    let turn = ways.map(|way| &way.change).find(|change| matches!(change, Change::PlaceLight { .. })).unwrap();
+    let then = plan(&apply(&first.setup, &kit, turn), &kit, House::default()).unwrap();
+    let level = |patch| then.assessment.level(patch).unwrap();
+    let (face, legs) = (level(Patch::Face), level(Patch::Legs));
+    assert!((-3.3..-0.7).contains(&legs.flash.unwrap().stops()), "{legs:?}");
+    assert!(face.total.stops() < -2.6, "{face:?}");
+    assert!(level(Patch::Background).total.stops() > -0.5);
+}
+
+/// Before a busy background light leads the eye, one to two stops over it.
+#[test]
+fn a_busy_background_is_let_down() {
+    let mut setup = sample::portrait();
+    setup.background.sunlit = crate::quantity::Share::nearest(0.0);
+    (setup.approach, setup.background.detail) = (None, Some(crate::setup::Detail::Busy));
+    setup.ambient = crate::colour::AmbientColour::Cloud;
+    let found = plan(&setup, &sample::kit(), House::default()).unwrap();
+    assert_eq!(found.assessment.approach.approach, Approach::FlashLeads);
+    let behind = found.assessment.level(Patch::Background).unwrap().total.stops();
+    assert!((-2.4..-0.9).contains(&behind), "{behind}");
+    setup.background.detail = Some(crate::setup::Detail::Calm);
+    let calm = plan(&setup, &sample::kit(), House::default()).unwrap();
+    assert_eq!(calm.assessment.approach.approach, Approach::FillLowContrast);
 }

@@ -12,8 +12,9 @@ use crate::assess::Facts;
 use crate::optics::Support;
 use crate::quantity::Metres;
 use crate::quantity::limits::FACE_DISTANCE;
-use crate::setup::Holder;
-use crate::situation::{Dials, Situation};
+use crate::scene::Aim;
+use crate::setup::{Holder, Patch};
+use crate::situation::{Dials, Lit, Situation};
 use crate::terms::Rule;
 use crate::wanted::given_up;
 use serde::Serialize;
@@ -93,6 +94,17 @@ fn into_the_picture(before: &Situation<'_>, after: &Situation<'_>, change: &Chan
     clear(before) && !clear(after)
 }
 
+/// A light turned down the figure, so that it leaves the face dark.
+fn turned_to_the_legs(s: &Situation<'_>, lit: &Lit<'_>) -> Option<Change> {
+    let knees = s.field.receivers.patches[Patch::Legs].last()?;
+    let aim = Aim::along(knees.at - lit.emitter.middle);
+    (lit.role.lights_face() && lit.light.aim == Aim::Subject).then(|| Change::PlaceLight {
+        light: lit.light.id.clone(),
+        at: lit.light.at,
+        aim,
+    })
+}
+
 /// The changes worth trying.
 fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     let mut changes: Vec<Change> = change::held(s.setup).into_iter().map(|dial| Change::Release { dial }).collect();
@@ -129,6 +141,9 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
         let nearer = nearer.into_iter().filter(|distance| *distance >= s.lens.closest_focus.metres());
         changes.extend(nearer.map(|distance| Change::StepBack { distance: Metres::nearest(distance) }));
     }
+    if s.wishes.legs_flash.is_some() {
+        changes.extend(s.lights.iter().filter_map(|lit| turned_to_the_legs(s, lit)));
+    }
     // What the venue forbids on a stand may be held.
     let on_stands = s.forbidden.iter().filter(|kept| kept.rule == Rule::Stands);
     changes.extend(
@@ -136,7 +151,9 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
             .filter_map(|kept| kept.light.clone())
             .flat_map(|light| [Holder::Assistant, Holder::Clamp].map(|by| Change::Hold { light: light.clone(), by })),
     );
-    let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && *other != Approach::Silhouette);
+    // A figure that is to be dark is asked for, not fallen back to.
+    let dark = [Approach::Silhouette, Approach::SilhouetteTouched];
+    let others = Approach::ALL.into_iter().filter(|other| *other != s.approach && !dark.contains(other));
     let others = others.filter(|other| s.terms.venue.flash || !other.wishes().flash);
     changes.extend(others.map(|approach| Change::Approach { approach }));
     changes

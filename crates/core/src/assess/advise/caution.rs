@@ -89,13 +89,13 @@ pub enum Caution {
         guessed: bool,
     },
     /// The light falls off down a figure.
-    FeetDark {
+    LegsDark {
         /// How far under the face, in stops.
         stops: f64,
     },
     /// A card held close lights the head of a figure and not the rest.
     TopHeavy {
-        /// How much more of it the face gets than the feet, in stops.
+        /// How much more of it the face gets than the legs, in stops.
         stops: f64,
     },
     /// Something is in the picture that should not be.
@@ -268,15 +268,15 @@ impl Caution {
                     stops_amount(*stops)
                 );
             }
-            Caution::FeetDark { stops } => {
+            Caution::LegsDark { stops } => {
                 return format!(
-                    "The feet are {} under the face: take the light further back, or turn it down the figure.",
+                    "The legs are {} under the face: take the light further back, or turn it down the figure.",
                     stops_amount(*stops)
                 );
             }
             Caution::TopHeavy { stops } => {
                 return format!(
-                    "A card so close is top-heavy on a full-length figure: the face gets {} more of it than the feet. Further off and larger, or on end.",
+                    "A card so close is top-heavy on a full-length figure: the face gets {} more of it than the legs. Further off and larger, or on end.",
                     stops_amount(*stops)
                 );
             }

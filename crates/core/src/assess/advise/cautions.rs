@@ -19,7 +19,7 @@ const BURST: f64 = 2.0;
 const OVER_HEADS: f64 = 2.0;
 /// Eye sockets so far under the cheeks are dark, and light that falls so far down a figure is seen to, in stops (common
 /// practice: two thirds, and one).
-const DARK_EYES: f64 = 0.65;
+pub(crate) const DARK_EYES: f64 = 0.65;
 const FALLS: f64 = 1.0;
 /// A shutter this slow, with movement, trails: 1/30.
 const TRAILS: f64 = 5.0;
@@ -86,9 +86,9 @@ impl Cautions<'_> {
             self.say(About::Subject, None, Caution::DarkSockets { stops, guessed });
         }
         if let Some(figure) = &set.head_to_foot {
-            let stops = figure.feet_under.stops();
+            let stops = figure.legs_under.stops();
             if stops >= FALLS {
-                self.say(About::Subject, None, Caution::FeetDark { stops });
+                self.say(About::Subject, None, Caution::LegsDark { stops });
             }
             if let Some(card) = figure.card.filter(|card| card.stops() >= FALLS) {
                 self.say(About::Subject, None, Caution::TopHeavy { stops: card.stops() });

@@ -5,6 +5,7 @@ mod cautions;
 mod reasons;
 
 pub use caution::Caution;
+pub(crate) use cautions::DARK_EYES;
 pub use cautions::cautions;
 pub use reasons::dial_reason;
 

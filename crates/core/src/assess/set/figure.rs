@@ -10,29 +10,26 @@ use serde::Serialize;
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct HeadToFoot {
-    /// How much darker the feet are than the face, with all light.
-    pub feet_under: Stops,
-    /// How much more of a card's light the face gets than the feet; none where no card lights it.
+    /// How much darker the legs are than the face, with all light.
+    pub legs_under: Stops,
+    /// How much more of a card's light the face gets than the legs; none where no card lights it.
     pub card: Option<Stops>,
 }
 
 pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Option<HeadToFoot> {
-    let ambient = facts.split.ambient[Patch::Face]?.exp2();
-    let (mut feet, mut face, mut carded, mut at_feet) = (ambient, ambient, 0.0, 0.0);
-    for (field, part) in s.field.lights.iter().zip(&facts.parts) {
-        let Some(((gain, low), part)) = field.patches[Patch::Face].zip(field.feet).zip(part[Patch::Face]) else {
-            continue;
-        };
-        let per_gain = part.exp2() / gain.sum().max(1e-12);
-        face += part.exp2();
-        feet += per_gain * low.sum();
-        carded += per_gain * gain.carded;
-        at_feet += per_gain * low.carded;
-    }
-    s.field.receivers.feet?;
+    let (face, legs) = (facts.split.total[Patch::Face]?, facts.split.total[Patch::Legs]?);
+    let carded = |patch: Patch| -> f64 {
+        let lit = s.field.lights.iter().zip(&facts.parts);
+        lit.filter_map(|(field, part)| {
+            let gain = field.patches[patch]?;
+            Some(part[patch]?.exp2() * gain.carded / gain.sum().max(1e-12))
+        })
+        .sum()
+    };
+    let (on_face, on_legs) = (carded(Patch::Face), carded(Patch::Legs));
     // A card that gives less than a tenth of the light shapes nothing.
-    let card = (carded > 0.1 * face).then(|| Stops::of((carded / at_feet.max(carded * 0.01)).log2()));
-    Some(HeadToFoot { feet_under: Stops::of((face / feet).log2()), card })
+    let card = (on_face > 0.1 * face.exp2()).then(|| Stops::of((on_face / on_legs.max(on_face * 0.01)).log2()));
+    Some(HeadToFoot { legs_under: Stops::of(face - legs), card })
 }
 
 #[cfg(test)]
@@ -56,15 +53,15 @@ mod tests {
         assess(setup, &sample::kit(), House::default()).unwrap().set.head_to_foot
     }
 
-    /// A near light falls off down the body, a far one hardly; a tight frame has no feet.
+    /// A near light falls off down the body, a far one hardly; a tight frame has no legs.
     #[test]
-    fn a_near_light_leaves_the_feet_dark() {
+    fn a_near_light_leaves_the_legs_dark() {
         let mut setup = full_length();
         setup.approach = Some(crate::approach::Approach::FlashLeads);
         let lit = |setup: &mut Setup, far: f64| {
             sample::round_face(setup, 0, 30.0, 10.0, far);
             let solved = crate::solve::solve(&*setup, &sample::kit(), House::default()).unwrap();
-            told(&solved).unwrap().feet_under.stops()
+            told(&solved).unwrap().legs_under.stops()
         };
         let (near, distant) = (lit(&mut setup, 1.2), lit(&mut setup, 6.0));
         assert!(near > 1.0 && distant < 0.5, "{near} {distant}");

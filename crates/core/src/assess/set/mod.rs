@@ -46,7 +46,7 @@ pub struct SetReport {
     pub evenness: Option<Evenness>,
     /// The eyes under the brow; none for a thing.
     pub sockets: Option<Sockets>,
-    /// How the light falls from head to foot; none where the feet are not in the picture.
+    /// How the light falls from head to foot; none where the legs are not in the picture.
     pub head_to_foot: Option<HeadToFoot>,
     /// The cards.
     pub cards: Vec<PlacedCard>,

@@ -107,7 +107,7 @@ const TURNED_ERROR: f64 = 0.5;
 /// came to the meter. A reflected reading of a light or dark face takes it for
 /// mid-grey, so the face's tone is taken off; an incident one does not see the face.
 pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> Ev100 {
-    let of_subject = matches!(reading.patch, Patch::Face | Patch::ShadowSide | Patch::Edge);
+    let of_subject = reading.patch.is_of_subject();
     if !reading.is_of_patch() {
         return reading.measured.level();
     }

@@ -71,7 +71,7 @@ fn window_of([face, shadow, wall]: [f64; 3]) -> PerPatch<f64> {
         Patch::Face => face,
         Patch::ShadowSide => shadow,
         Patch::Background => wall,
-        Patch::Edge | Patch::Sky => 0.0,
+        Patch::Edge | Patch::Legs | Patch::Sky => 0.0,
     })
 }
 

@@ -25,11 +25,12 @@ const MUCH_SUN: f64 = 0.2;
 
 /// The patches whose readings tell of a patch, the nearest first.
 const fn told_by(patch: Patch) -> [Patch; 3] {
-    use Patch::{Background, Edge, Face, ShadowSide, Sky};
+    use Patch::{Background, Edge, Face, Legs, ShadowSide, Sky};
     match patch {
         Face => [ShadowSide, Background, Edge],
         ShadowSide => [Face, Background, Edge],
         Edge => [ShadowSide, Face, Background],
+        Legs => [Face, ShadowSide, Background],
         Background | Sky => [Face, ShadowSide, Edge],
     }
 }
@@ -37,7 +38,7 @@ const fn told_by(patch: Patch) -> [Patch; 3] {
 /// The things that have a light of their own beyond what shines: the shadow side, the edge, and what is behind.
 const fn on(patch: Patch) -> &'static [usize] {
     match patch {
-        Patch::Face => &[],
+        Patch::Face | Patch::Legs => &[],
         Patch::ShadowSide => &[0],
         Patch::Edge => &[0, 1],
         Patch::Background => &[2],
@@ -55,14 +56,14 @@ fn shining(setup: &Setup, meter: MeterConstants, windows: &[PerPatch<f64>]) -> P
     let backlit = if setup.background.sunlit.share() >= MUCH_SUN { BACKLIT } else { 0.0 };
     PerPatch::of(|patch| {
         let pattern: f64 = match patch {
-            Patch::Face | Patch::Sky => 0.0,
+            Patch::Face | Patch::Legs | Patch::Sky => 0.0,
             Patch::ShadowSide | Patch::Edge => -SHADOW_SIDE,
             Patch::Background => backlit,
         };
         let through = windows.iter().map(|window| match patch {
             Patch::Face => window[Patch::Face].max(window[Patch::ShadowSide] * DEEPEST_SHADOW),
             // Beyond this the light off the room fills in.
-            Patch::ShadowSide | Patch::Edge => window[patch].max(window[Patch::Face] * DEEPEST_SHADOW),
+            Patch::ShadowSide | Patch::Edge | Patch::Legs => window[patch].max(window[Patch::Face] * DEEPEST_SHADOW),
             // What is behind without a wall gets the light of the face.
             Patch::Background if window[patch] <= 0.0 => window[Patch::Face],
             Patch::Background | Patch::Sky => window[patch],

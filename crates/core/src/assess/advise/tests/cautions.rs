@@ -34,7 +34,7 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::LightestClips { .. }
         | Caution::Tones { .. }
         | Caution::DarkSockets { .. }
-        | Caution::FeetDark { .. }
+        | Caution::LegsDark { .. }
         | Caution::TopHeavy { .. } => (About::Subject, false),
         Caution::Forbidden { rule: Rule::Tripod | Rule::Sound } => (About::Camera, false),
         Caution::WindInHand { .. }
