@@ -62,7 +62,7 @@ pub(crate) fn low_sun() -> Sun {
 /// Puts a light at this distance from the face, along its line.
 pub(crate) fn at_distance(setup: &mut Setup, light: usize, distance: f64) {
     let (id, face_distance) = (setup.lights[light].id.clone(), Metres::nearest(distance));
-    *setup = apply(setup, &kit(), &Change::MoveLight { light: id, face_distance });
+    *setup = apply(&*setup, &kit(), &Change::MoveLight { light: id, face_distance });
 }
 
 /// Puts a light round the face: so many degrees to the left of the camera and up, and this far.

@@ -955,7 +955,7 @@ export interface components {
          * @description A school of blending flash and ambient.
          * @enum {string}
          */
-        Approach: "fill_low_contrast" | "match_high_contrast" | "half_and_half" | "flash_leads" | "room_first" | "flash_first" | "silhouette" | "sunset_behind" | "ambient_only";
+        Approach: "fill_low_contrast" | "match_high_contrast" | "half_and_half" | "flash_leads" | "room_first" | "flash_first" | "silhouette" | "silhouette_touched" | "sunset_behind" | "ambient_only";
         /** @description The approach in force, with why it would be proposed. */
         ApproachReport: {
             /** @description What it does. */
@@ -970,12 +970,13 @@ export interface components {
             proposed: components["schemas"]["Approach"];
             /** @description Why, in a sentence. */
             reason: string;
+            sunset?: components["schemas"]["SunsetReport"] | null;
         };
         /**
          * @description A starting arrangement.
          * @enum {string}
          */
-        Arrangement: "side_key_with_card" | "over_camera" | "backlight_with_fill" | "on_camera_bounce" | "cross_light" | "even_group" | "window_with_card" | "box_near_glass";
+        Arrangement: "side_key_with_card" | "over_camera" | "backlight_with_fill" | "on_camera_bounce" | "cross_light" | "even_group" | "window_with_card" | "back_to_the_sun" | "box_near_glass";
         /** @description Something kept that this program cannot read. It is left as it is. */
         Aside: {
             /** @description Where in it the trouble is, as a JSON pointer; empty for all of it. */
@@ -1426,11 +1427,11 @@ export interface components {
              */
             stops: number;
             /** @enum {string} */
-            what: "feet_dark";
+            what: "legs_dark";
         } | {
             /**
              * Format: double
-             * @description How much more of it the face gets than the feet, in stops.
+             * @description How much more of it the face gets than the legs, in stops.
              */
             stops: number;
             /** @enum {string} */
@@ -1595,6 +1596,14 @@ export interface components {
             do: "place_camera";
             /** @description The focal length. */
             focal: components["schemas"]["Millimetres"];
+        } | {
+            /** @enum {string} */
+            do: "turn";
+            /** @description The bearing to look in. */
+            looks: components["schemas"]["Degrees"];
+        } | {
+            /** @enum {string} */
+            do: "back_to_the_sun";
         } | {
             /** @description Which. */
             arrangement: components["schemas"]["Arrangement"];
@@ -2322,8 +2331,8 @@ export interface components {
         /** @description How the light falls from the face down a standing figure. */
         HeadToFoot: {
             card?: components["schemas"]["Stops"] | null;
-            /** @description How much darker the feet are than the face, with all light. */
-            feet_under: components["schemas"]["Stops"];
+            /** @description How much darker the legs are than the face, with all light. */
+            legs_under: components["schemas"]["Stops"];
         };
         /** @description number of people */
         Headcount: number;
@@ -3335,7 +3344,7 @@ export interface components {
          * @description A part of the picture whose level matters.
          * @enum {string}
          */
-        Patch: "face" | "shadow_side" | "edge" | "background" | "sky";
+        Patch: "face" | "shadow_side" | "edge" | "legs" | "background" | "sky";
         /** @description A person on the set. */
         Person: {
             looks?: components["schemas"]["Degrees"] | null;
@@ -3481,6 +3490,8 @@ export interface components {
             setup: components["schemas"]["Setup"];
             /** @description What the key's distance, its turn and a grid each make of its spill on the background. */
             spill: components["schemas"]["SpillWay"][];
+            /** @description Ways to stand to the sun. */
+            sun: components["schemas"]["SunWay"][];
         };
         /** @description x, y and z in metres */
         Point: number[];
@@ -4078,6 +4089,52 @@ export interface components {
             /** @description The darkest. */
             low: components["schemas"]["Stops"];
         };
+        /** @description A way to stand to the sun. */
+        Stance: {
+            /**
+             * Format: double
+             * @description By so many degrees, to the left of whoever turns where positive.
+             */
+            by: number;
+            /** @enum {string} */
+            kind: "off_the_nose";
+        } | {
+            /** @description Whether the camera stands at the left of the face, as the face looks. */
+            camera_left: boolean;
+            /** @enum {string} */
+            kind: "back_to_the_sun";
+            /** @description Whether the background of the set is behind from there. */
+            same_background: boolean;
+        } | {
+            /**
+             * Format: double
+             * @description By so many degrees, to the left where positive.
+             */
+            by: number;
+            /** @enum {string} */
+            kind: "into_the_sun";
+        } | {
+            /**
+             * Format: double
+             * @description How much less light there is on the face then, in stops.
+             */
+            darker: number;
+            /** @enum {string} */
+            kind: "wait";
+            /**
+             * Format: double
+             * @description So many minutes.
+             */
+            minutes: number;
+        } | {
+            /** @enum {string} */
+            kind: "shade";
+            /**
+             * Format: double
+             * @description The walk there, in minutes.
+             */
+            minutes: number;
+        };
         /** @description What things begin as. */
         Starts: {
             /**
@@ -4107,6 +4164,18 @@ export interface components {
             surroundings: components["schemas"]["Surroundings"][];
             /** @description A row of a zoom table. */
             zoom_row: components["schemas"]["ZoomRow"];
+        };
+        /** @description How long a stance keeps the sun off the nose. */
+        Stays: {
+            /** @description Until then. */
+            clock: components["schemas"]["ClockTime"];
+            /**
+             * Format: double
+             * @description So many minutes.
+             */
+            minutes: number;
+            /** @description Whether it is the sun that goes, and not the shadow. */
+            sun_goes: boolean;
         };
         /** @description The version a step is made from. */
         Step: {
@@ -4163,6 +4232,33 @@ export interface components {
             minute: number;
             /** @description How high the skyline stands there, as seen from the chosen setup's spot. */
             skyline: components["schemas"]["Degrees"];
+        };
+        /** @description A way to stand to the sun, with what it leaves. */
+        SunWay: {
+            change?: components["schemas"]["Change"] | null;
+            /** @description How much brighter the background then is than the face, by ambient alone. */
+            contrast: components["schemas"]["Stops"];
+            /** @description What it leaves and costs. */
+            price: string;
+            slot?: components["schemas"]["Slot"] | null;
+            /** @description Which. */
+            stance: components["schemas"]["Stance"];
+            stays?: components["schemas"]["Stays"] | null;
+            /** @description What to do. */
+            text: string;
+        };
+        /**
+         * @description Where the brightest part of a sunset stands against the camera's highlight warning.
+         * @enum {string}
+         */
+        Sunset: "warns" | "just_gone" | "one_click_more" | "darker";
+        /** @description How hot a sunset is, and the shutter that would make it what the other school wants. */
+        SunsetReport: {
+            /** @description By the schools. */
+            is: components["schemas"]["Sunset"];
+            other?: components["schemas"]["ShutterMark"] | null;
+            /** @description In words. */
+            text: string;
         };
         /**
          * @description What the camera stands on.

@@ -350,6 +350,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
               followed={setup.solve_as_i_go}
               edit={bench.edit}
               onTake={bench.take}
+              onMoment={bench.putAt}
             />
           </div>
         </div>

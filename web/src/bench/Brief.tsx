@@ -7,7 +7,7 @@ import { kitQuery } from '../api/queries'
 import type { About, Assessment, Remark, Setup } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
-import { Latch } from '../ui/Push'
+import { Latch, QuietPush } from '../ui/Push'
 import {
   approaches,
   details,
@@ -53,6 +53,8 @@ const Caution = styled.p`
   font-size: 13px;
   line-height: 1.3;
 `
+
+type Sunset = NonNullable<Assessment['approach']['sunset']>
 
 /** What a section needs to change its part of the setup. Nothing of it changes when only a dial is turned. */
 export type Editing = Pick<BenchState, 'edit' | 'errors'>
@@ -119,6 +121,9 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
           aim={bench.assessment?.approach.aim}
           reason={bench.assessment?.approach.reason}
         />
+        {bench.assessment?.approach.sunset && (
+          <SunsetLine edit={edit} report={bench.assessment.approach.sunset} />
+        )}
       </Section>
       <Section title="Lights">
         <Lights {...editing} setup={setup} bench={bench} />
@@ -325,6 +330,21 @@ const ApproachLines = memo(function ApproachLines({ edit, chosen, proposed, aim,
     </div>
   )
 })
+
+/** How hot a sunset is, with the click that makes it what the other school wants. */
+function SunsetLine({ edit, report }: Pick<Editing, 'edit'> & { report: Sunset }) {
+  const { other } = report
+  return (
+    <p className="small">
+      {report.text}{' '}
+      {other != null && (
+        <QuietPush onPress={() => edit(produce((s) => void (s.camera.shutter.at = other)))}>
+          Turn the shutter there
+        </QuietPush>
+      )}
+    </p>
+  )
+}
 
 /** Dials turn often; the sentence about the camera does not show them. */
 const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Setup['camera'] } & Editing) =>

@@ -26,7 +26,7 @@ const Panel = styled.div`
   li.way,
   li.other {
     display: grid;
-    grid-template-columns: minmax(150px, max-content) 1fr;
+    grid-template-columns: fit-content(50%) minmax(0, 1fr);
     gap: 2px 12px;
     align-items: center;
     padding: 3px 0;
@@ -47,10 +47,14 @@ const Panel = styled.div`
   }
 `
 
-type Props = Pick<BenchState, 'advice' | 'edit'> & { followed: boolean; onTake: BenchState['take'] }
+type Props = Pick<BenchState, 'advice' | 'edit'> & {
+  followed: boolean
+  onTake: BenchState['take']
+  onMoment: BenchState['putAt']
+}
 
 /** What binds with its ways out, and plans that differ with their price. */
-export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTake }: Props) {
+export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTake, onMoment }: Props) {
   if (!advice) return <Spoken>Looking at what else could be done …</Spoken>
   const take = (other: Alternative) =>
     edit((s) => ({
@@ -88,6 +92,21 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
           </div>
         ))}
       </section>
+      {advice.sun.length > 0 && (
+        <section aria-label="Standing to the sun">
+          <h2>Standing to the sun: turn, wait, or step out of it</h2>
+          <ul>
+            {advice.sun.map((way) => (
+              <li className="way" key={way.text}>
+                <Push onPress={() => (way.change ? onTake(way.change) : way.slot && void onMoment(way.slot))}>
+                  {way.text}
+                </Push>
+                <span className="price">{way.price}</span>
+              </li>
+            ))}
+          </ul>
+        </section>
+      )}
       <section aria-label="Other plans">
         <h2>{advice.alternatives.length === 0 ? 'No other plan differs enough to name' : 'Other plans'}</h2>
         <ul>

@@ -3,7 +3,7 @@ import { useCallback, useRef, useState } from 'react'
 import type { Assessment, Layout, Plan, Setup } from '../api/types'
 import { sameWhereSame } from './sameWhereSame'
 
-export type Advice = Pick<Plan, 'binds' | 'alternatives' | 'evening' | 'spill' | 'cures'>
+export type Advice = Pick<Plan, 'binds' | 'alternatives' | 'evening' | 'spill' | 'sun' | 'cures'>
 
 /** What the core makes of the draft. */
 export type Answered = {
@@ -35,11 +35,12 @@ export const nothing: Answered = {
   inHand: false,
 }
 
-export const adviceOf = ({ binds, alternatives, evening, spill, cures }: Plan): Advice => ({
+export const adviceOf = ({ binds, alternatives, evening, spill, sun, cures }: Plan): Advice => ({
   binds,
   alternatives,
   evening,
   spill,
+  sun,
   cures,
 })
 

@@ -19,7 +19,7 @@ export const tones = choicesOf({
   very_light: 'very light',
 })
 export const details = choicesOf<NonNullable<Setup['background']['detail']> | 'unsaid'>({
-  unsaid: 'nobody said how busy',
+  unsaid: 'busy or calm?',
   calm: 'calm',
   busy: 'busy',
 })
@@ -41,6 +41,7 @@ export const patches = choicesOf<Patch>({
   face: 'Face',
   shadow_side: 'Shadow side',
   edge: 'Edge',
+  legs: 'Legs',
   background: 'Background',
   sky: 'Sky',
 })
@@ -81,6 +82,7 @@ export const approaches = choicesOf<NonNullable<Setup['approach']>>({
   room_first: 'Room first',
   flash_first: 'Flash first, drag to taste',
   silhouette: 'Silhouette',
+  silhouette_touched: 'Silhouette, a touch of flash low',
   sunset_behind: 'Sunset behind',
   ambient_only: 'Ambient only, with card',
 })

@@ -3,7 +3,9 @@ import type { DaySetup, Moment } from '../api/types'
 import { stopsLabel } from '../words/stops'
 import { span } from './clock'
 
-const NAMES = ['Face', 'Shadow side', 'Edge', 'Background', 'Sky']
+const NAMES = ['Face', 'Shadow side', 'Edge', 'Legs', 'Background', 'Sky']
+/** Where the background stands among them. */
+const BACKGROUND = 4
 
 /** Sun and light at the clock's minute, in words and numbers, with how sure they are. */
 export function MomentWords({
@@ -17,7 +19,7 @@ export function MomentWords({
 }) {
   const { forecast, shadow } = moment
   const face = forecast?.levels[0]
-  const background = forecast?.levels[3]
+  const background = forecast?.levels[BACKGROUND]
   const contrast = face && background ? background.ev - face.ev : null
   const odd = readings.filter((reading) => reading.odd)
   const level = (index: number) => {
@@ -41,7 +43,7 @@ export function MomentWords({
     <div>
       <p>{moment.text.replace(moment.clock, show(moment.clock))}</p>
       {level(0)}
-      {level(3)}
+      {level(BACKGROUND)}
       {moment.by_readings && (
         <p className="small" data-by-readings>
           {moment.by_readings}

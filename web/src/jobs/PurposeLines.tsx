@@ -1,7 +1,7 @@
 import type { Brief } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber } from '../ui/Field'
-import { Latch } from '../ui/Push'
+import { Several } from '../ui/Several'
 import { choicesOf } from '../ui/choices'
 
 type Purpose = Brief['purpose']
@@ -22,13 +22,13 @@ const shapes = choicesOf<Purpose['shape']>({
   square: 'square',
   sixteen_nine: '16:9',
 })
-const rules: { id: Rule; name: string }[] = [
-  { id: 'tripod', name: 'tripods' },
-  { id: 'stands', name: 'stands' },
-  { id: 'flash', name: 'flash' },
-  { id: 'bounce', name: 'bouncing' },
-  { id: 'sound', name: 'the shutter’s sound' },
-]
+const rules = choicesOf<Rule>({
+  tripod: 'tripods',
+  stands: 'stands',
+  flash: 'flash',
+  bounce: 'bouncing',
+  sound: 'the shutter’s sound',
+})
 /** What each place begins with. */
 const begins = (on: Shown['on']): Shown => {
   switch (on) {
@@ -54,69 +54,63 @@ export function PurposeLines({ name, brief, errors, onPut }: Props) {
   const { shown } = purpose
   const show = (shown: Shown) => onPut({ purpose: { ...purpose, shown } })
   return (
-    <>
-      <p className="lines">
-        Pictures{' '}
-        <LiveChoice
-          label="What the pictures are for"
-          value={shown.on}
-          choices={places}
-          onChoose={(on) => show(begins(on))}
-        />
-        {shown.on === 'web' && (
-          <>
-            ,{' '}
-            <LiveNumber
-              label="Long side on the web"
-              value={shown.pixels}
-              unit="pixels"
-              step={100}
-              digits={0}
-              error={errors['/purpose/shown/pixels']}
-              onCommit={(pixels) => show({ ...shown, pixels })}
-            />{' '}
-            wide
-          </>
-        )}
-        {shown.on === 'print' && (
-          <>
-            ,{' '}
-            <Distance
-              label="Long side of the print"
-              value={shown.side}
-              error={errors['/purpose/shown/side']}
-              onCommit={(side) => show({ ...shown, side })}
-            />{' '}
-            wide, seen from{' '}
-            <Distance
-              label="Distance the print is seen from"
-              value={shown.viewed_from}
-              error={errors['/purpose/shown/viewed_from']}
-              onCommit={(viewed_from) => show({ ...shown, viewed_from })}
-            />
-          </>
-        )}
-        ; their shape{' '}
-        <LiveChoice
-          label="Shape of the pictures"
-          value={purpose.shape}
-          choices={shapes}
-          onChoose={(shape) => onPut({ purpose: { ...purpose, shape } })}
-        />
-        .
-      </p>
-      <p className="does" role="group" aria-label={`Forbidden at the venue of ${name}`}>
-        <span>Forbidden there:</span>
-        {rules.map(({ id, name: what }) => (
-          <Latch
-            key={id}
-            isSelected={!venue[id]}
-            onChange={(forbidden) => onPut({ venue: { ...venue, [id]: !forbidden } })}
-          >
-            {what}
-          </Latch>
-        ))}
-      </p>
-    </>
+    <p className="lines">
+      Pictures{' '}
+      <LiveChoice
+        label="What the pictures are for"
+        value={shown.on}
+        choices={places}
+        onChoose={(on) => show(begins(on))}
+      />
+      {shown.on === 'web' && (
+        <>
+          ,{' '}
+          <LiveNumber
+            label="Long side on the web"
+            value={shown.pixels}
+            unit="pixels"
+            step={100}
+            digits={0}
+            error={errors['/purpose/shown/pixels']}
+            onCommit={(pixels) => show({ ...shown, pixels })}
+          />{' '}
+          wide
+        </>
+      )}
+      {shown.on === 'print' && (
+        <>
+          ,{' '}
+          <Distance
+            label="Long side of the print"
+            value={shown.side}
+            error={errors['/purpose/shown/side']}
+            onCommit={(side) => show({ ...shown, side })}
+          />{' '}
+          wide, seen from{' '}
+          <Distance
+            label="Distance the print is seen from"
+            value={shown.viewed_from}
+            error={errors['/purpose/shown/viewed_from']}
+            onCommit={(viewed_from) => show({ ...shown, viewed_from })}
+          />
+        </>
+      )}
+      , their shape{' '}
+      <LiveChoice
+        label="Shape of the pictures"
+        value={purpose.shape}
+        choices={shapes}
+        onChoose={(shape) => onPut({ purpose: { ...purpose, shape } })}
+      />
+      ; forbidden there:{' '}
+      <Several
+        label={`Forbidden at the venue of ${name}`}
+        chosen={rules.flatMap(({ id }) => (venue[id] ? [] : [id]))}
+        choices={rules}
+        none="nothing"
+        onPut={(id, forbidden) => onPut({ venue: { ...venue, [id]: !forbidden } })}
+      />
+      .
+    </p>
   )
 }

@@ -18,5 +18,6 @@ export const arrangements = choicesOf<Arrangement>({
   cross_light: 'Cross light',
   even_group: 'Even light for a group',
   window_with_card: 'Window with a card',
+  back_to_the_sun: 'Back to the sun, camera aside',
   box_near_glass: 'One box near glass',
 })

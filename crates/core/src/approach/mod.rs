@@ -76,8 +76,8 @@ pub struct Wishes {
     pub legs_flash: Option<Band>,
     /// The face in all: where flash makes up what the ambient lacks.
     pub face_total: Option<Band>,
-    /// How far under clipping the brightest part has to stay, where the approach cares.
-    pub sky_under_clipping: Option<f64>,
+    /// How far under the camera's highlight warning the brightest part has to stay, where the approach cares.
+    pub sky_under_warning: Option<f64>,
     /// Whether flash is used.
     pub flash: bool,
 }
@@ -122,7 +122,7 @@ impl Approach {
             face_flash: None,
             face_total: None,
             legs_flash: None,
-            sky_under_clipping: None,
+            sky_under_warning: None,
             flash: true,
         };
         match self {
@@ -178,7 +178,8 @@ impl Approach {
                 background: Band::between(-1.0, 0.0, 0.0),
                 face_ambient: Band::between(-20.0, -THIRD, -2.0),
                 face_total: Band::at(0.0),
-                sky_under_clipping: Some(THIRD),
+                // The frame in which the warning has just gone, still a third hot, is the goal (common practice).
+                sky_under_warning: Some(0.0),
                 ..none
             },
             Approach::AmbientOnly => {

@@ -3,10 +3,13 @@
 mod added;
 mod group;
 mod placing;
+mod sunward;
 
 pub use added::{Addition, added};
 pub use group::grouped;
+pub(crate) use sunward::{ASIDE, BackToTheSun};
 
+use crate::forecast::Seen;
 use crate::kit::Kit;
 use crate::scene::CardKind;
 use crate::setup::{Holder, Setup};
@@ -33,13 +36,15 @@ pub enum Arrangement {
     EvenGroup,
     /// A window from the side, a card on the other; no flash.
     WindowWithCard,
+    /// Back to the sun, the camera 45° aside, a light from its side.
+    BackToTheSun,
     /// One box that a pane behind the subject does not show.
     BoxNearGlass,
 }
 
 impl Arrangement {
     /// All, in the order they are offered.
-    pub const ALL: [Arrangement; 8] = [
+    pub const ALL: [Arrangement; 9] = [
         Arrangement::SideKeyWithCard,
         Arrangement::OverCamera,
         Arrangement::BacklightWithFill,
@@ -47,6 +52,7 @@ impl Arrangement {
         Arrangement::CrossLight,
         Arrangement::EvenGroup,
         Arrangement::WindowWithCard,
+        Arrangement::BackToTheSun,
         Arrangement::BoxNearGlass,
     ];
 
@@ -61,10 +67,16 @@ impl Arrangement {
 }
 
 /// Puts lights and cards where an arrangement wants them; everything else stays. Lights that are missing come from
-/// the kit, those beyond what it takes are switched off. `None` where the kit has no flash to place.
+/// the kit, those beyond what it takes are switched off. `None` where the kit has no flash to place, or where the sun is
+/// to be turned to and none shines on the set or on people.
 #[must_use]
-pub fn arranged(setup: &Setup, kit: &Kit, arrangement: Arrangement) -> Option<Setup> {
-    let mut setup = setup.clone();
+pub fn arranged<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, arrangement: Arrangement) -> Option<Setup> {
+    let seen = seen.into();
+    let mut setup = seen.setup.clone();
+    if arrangement == Arrangement::BackToTheSun {
+        let sun = seen.sun().filter(|_| !setup.is_thing() && !setup.scene.room.is_indoors())?;
+        BackToTheSun::of(&setup, sun).put_into(&mut setup);
+    }
     let body = kit.camera(&setup.camera.body)?;
     while setup.lights.len() < arrangement.lights() {
         let light = fresh_light(&setup, kit)?;
@@ -95,6 +107,7 @@ pub fn arranged(setup: &Setup, kit: &Kit, arrangement: Arrangement) -> Option<Se
         }
         Arrangement::EvenGroup => placing.even(),
         Arrangement::WindowWithCard => placing.window(),
+        Arrangement::BackToTheSun => placing.light(0, 25.0, 25.0, 1.6, 0.0),
         Arrangement::BoxNearGlass => placing.near_glass(),
     }
     Some(placing.setup)
@@ -116,7 +129,10 @@ mod tests {
         let kit = sample::kit();
         for setup in sample::setups() {
             for arrangement in Arrangement::ALL {
-                let placed = arranged(&setup, &kit, arrangement).unwrap();
+                let Some(placed) = arranged(&setup, &kit, arrangement) else {
+                    assert!(arrangement == Arrangement::BackToTheSun && setup.scene.sun.is_none(), "{arrangement:?}");
+                    continue;
+                };
                 assert_eq!(placed.check(&kit), Ok(()), "{arrangement:?} for {}", setup.name);
                 assert_eq!(placed.lights.iter().filter(|light| light.on).count(), arrangement.lights());
                 let report = crate::assess::assess(&placed, &kit, crate::house::House::default()).unwrap().set;

@@ -91,8 +91,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                     wishes.face_total.or(wishes.face_flash.is_none().then_some(wishes.face_ambient).flatten())
                 }
                 Patch::Background => wishes.background,
-                Patch::Sky => wishes.sky_under_clipping.map(|under| {
-                    let high = s.headroom(dials.iso) - under;
+                Patch::Sky => wishes.sky_under_warning.map(|under| {
+                    let high = s.warns_at(dials.iso) - under;
                     Band { low: -20.0, high, prefer: high }
                 }),
                 Patch::ShadowSide | Patch::Edge | Patch::Legs => None,

@@ -13,6 +13,7 @@ mod lights;
 mod people;
 mod readings;
 mod set;
+mod sunset;
 
 pub(crate) use account::ambient_colour;
 pub use account::{Account, Ground, GroundReport, Origin};
@@ -28,6 +29,7 @@ pub use people::PersonReport;
 pub use readings::{ReadingReport, TurnedReport};
 pub use set::{BounceWords, Evenness, HeadToFoot, InPicture, PlacedCard, PlacedLight, SetReport, Sockets, Softness};
 pub(crate) use set::{face_levels, spill_words};
+pub use sunset::{Sunset, SunsetReport};
 
 use crate::approach::{Approach, Band};
 use crate::check::FieldError;
@@ -56,6 +58,8 @@ pub struct ApproachReport {
     pub proposed: Approach,
     /// Why, in a sentence.
     pub reason: String,
+    /// How hot a sunset is, by both schools; none where it is not held.
+    pub sunset: Option<SunsetReport>,
 }
 
 /// What is sharp.
@@ -163,6 +167,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
             chosen: s.setup.approach.is_some(),
             proposed: s.proposal.approach,
             reason: reason(s, &set).words(),
+            sunset: sunset::of(s, &facts, &dials),
         },
         clipping: Stops::of(s.headroom(dials.iso)),
         floor: Stops::of(s.floor(dials.iso)),

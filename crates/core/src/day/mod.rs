@@ -7,6 +7,7 @@ mod light;
 mod moment;
 mod read;
 mod said;
+mod sunward;
 mod timeline;
 
 pub(crate) use cautions::remarks;
@@ -17,6 +18,7 @@ pub use moment::{Moment, kind_of_light, moment, put_at};
 pub use read::ReadingPoint;
 pub(crate) use read::readings;
 pub use said::{SetupLight, light_of};
+pub use sunward::sun_ways;
 pub use timeline::Timeline;
 pub(crate) use timeline::date;
 

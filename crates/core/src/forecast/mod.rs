@@ -72,7 +72,7 @@ pub struct Forecast {
     /// The time.
     pub time: ClockTime,
     /// Each patch, in the order of the stop scale; none where nothing can be said of it.
-    #[cfg_attr(feature = "openapi", schema(value_type = [Option<ForecastLevel>; 5]))]
+    #[cfg_attr(feature = "openapi", schema(value_type = [Option<ForecastLevel>; 6]))]
     pub levels: PerPatch<Option<ForecastLevel>>,
     /// What the ambient comes from, as far as readings tell of it; empty before any.
     pub sources: Vec<SourceLevel>,

@@ -239,8 +239,18 @@ impl<'a> Situation<'a> {
             FileKind::Raw => self.body.headroom_raw,
             FileKind::Jpeg => self.body.headroom_jpeg,
         };
-        // Settings below base ISO only overexpose and pull down: the highlights go first.
-        full.stops() - (self.base.stops() - iso.stops()).max(0.0)
+        full.stops() - self.pulled(iso)
+    }
+
+    /// Stops from mid-grey to where the camera's highlight warning shows: it goes by the JPEG, whatever is written.
+    #[must_use]
+    pub fn warns_at(&self, iso: IsoMark) -> f64 {
+        self.body.headroom_jpeg.stops() - self.pulled(iso)
+    }
+
+    /// Settings below base ISO only overexpose and pull down: the highlights go first.
+    fn pulled(&self, iso: IsoMark) -> f64 {
+        (self.base.stops() - iso.stops()).max(0.0)
     }
 
     /// Stops below mid-grey that are still usable at the size the picture is seen at: a stop of ISO costs a stop of shadow.

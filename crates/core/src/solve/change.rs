@@ -1,11 +1,12 @@
 use crate::approach::Approach;
-use crate::arrange::{Addition, Arrangement, added, arranged};
+use crate::arrange::{Addition, Arrangement, BackToTheSun, added, arranged};
 use crate::assess::{DialId, DialKind};
+use crate::forecast::Seen;
 use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
-use crate::quantity::{Headcount, Id, Metres, Millimetres};
+use crate::quantity::{Degrees, Headcount, Id, Metres, Millimetres};
 use crate::scene::{Aim, Position};
 use crate::setup::{Holder, Light, Setup};
 use serde::{Deserialize, Serialize};
@@ -85,6 +86,13 @@ pub enum Change {
         /// The focal length.
         focal: Millimetres,
     },
+    /// Turn whoever is photographed.
+    Turn {
+        /// The bearing to look in.
+        looks: Degrees,
+    },
+    /// Turn their back to the sun, and take the camera round; nothing without a sun.
+    BackToTheSun,
     /// Put lights and cards where an arrangement wants them.
     Arrange {
         /// Which.
@@ -110,8 +118,9 @@ pub enum Change {
 /// Makes a change. What it does not concern stays as it is, and so does what it cannot change: an arrangement without
 /// a flash in the kit, a light that sits on the camera.
 #[must_use]
-pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
-    let mut setup = setup.clone();
+pub fn apply<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, change: &Change) -> Setup {
+    let seen = seen.into();
+    let mut setup = seen.setup.clone();
     match change {
         Change::Release { dial } => release(&mut setup, dial),
         Change::Shutter { at } => setup.camera.shutter.at = *at,
@@ -147,8 +156,14 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
             setup.scene.camera.at = *at;
             setup.camera.focal = *focal;
         }
+        Change::Turn { looks } => turn_people(&mut setup, *looks),
+        Change::BackToTheSun => {
+            if let Some(sun) = seen.sun() {
+                BackToTheSun::of(&setup, sun).put_into(&mut setup);
+            }
+        }
         Change::Arrange { arrangement } => {
-            if let Some(placed) = arranged(&setup, kit, *arrangement) {
+            if let Some(placed) = arranged(seen, kit, *arrangement) {
                 setup = placed;
             }
         }
@@ -160,6 +175,10 @@ pub fn apply(setup: &Setup, kit: &Kit, change: &Change) -> Setup {
         Change::People { count } => setup = setup.with_people(count.people().round() as u32),
     }
     setup
+}
+
+fn turn_people(setup: &mut Setup, looks: Degrees) {
+    setup.scene.people.iter_mut().for_each(|person| person.looks = Some(looks));
 }
 
 /// The light of this id, changed; moving one takes nothing off the camera but its place.
@@ -266,6 +285,8 @@ impl Change {
                 format!("Hold the card {} from the face", house.units.distance(face_distance.metres()))
             }
             Change::PlaceCamera { .. } => "Move the camera".to_owned(),
+            Change::Turn { .. } => "Turn the face".to_owned(),
+            Change::BackToTheSun => "Back to the sun, the camera aside".to_owned(),
             Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
             Change::Add { .. } => "Put one thing more on the set".to_owned(),
             Change::People { count } => format!("Photograph {} people", count.people()),

@@ -17,6 +17,7 @@ mod powers;
 mod price;
 mod score;
 mod spill;
+mod sunward;
 mod ways;
 
 pub use alternatives::{Alternative, AlternativeKind};
@@ -31,6 +32,8 @@ pub use plan::{Plan, assess_and_bind, bind_situation, plan, solve};
 pub use price::{Cost, price};
 pub use score::{Weights, dial_score, fit_score, score};
 pub use spill::SpillWay;
+pub(crate) use sunward::on_nose;
+pub use sunward::{Stance, Stays, SunWay};
 pub use ways::WayOut;
 
 pub(crate) use powers::solve as solve_powers;

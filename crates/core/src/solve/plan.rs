@@ -7,6 +7,7 @@ use super::grid::{Solution, best};
 use super::places;
 use super::score::Weights;
 use super::spill::{self, SpillWay};
+use super::sunward::{self, SunWay};
 use crate::assess::{Assessment, Facts, assess_situation};
 use crate::check::FieldError;
 use crate::field::Field;
@@ -33,6 +34,8 @@ pub struct Plan {
     pub evening: Vec<EvenWay>,
     /// What the key's distance, its turn and a grid each make of its spill on the background.
     pub spill: Vec<SpillWay>,
+    /// Ways to stand to the sun.
+    pub sun: Vec<SunWay>,
     /// Ways to get what shows in panes out of the picture.
     pub cures: Vec<Cure>,
 }
@@ -89,7 +92,8 @@ pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -
     let spill = spill::ways(&s);
     let assessment = assess_situation(&s);
     let cures = cures(&solved, kit, terms, &assessment.set.reflections);
-    Ok(Plan { assessment, binds: found, alternatives: others, evening, spill, cures, setup: solved })
+    let sun = sunward::ways(&s);
+    Ok(Plan { assessment, binds: found, alternatives: others, evening, spill, sun, cures, setup: solved })
 }
 
 /// The same answer for the dials as they stand, none turned.
@@ -120,6 +124,7 @@ pub fn bind_situation(s: &Situation<'_>) -> Plan {
         alternatives: alternatives(s, &dials),
         evening: evening::ways(s, &dials),
         spill: spill::ways(s),
+        sun: sunward::ways(s),
         cures: cures(setup, s.kit, s.terms, &assessment.set.reflections),
         assessment,
     }

@@ -8,7 +8,7 @@
 //! | fit | squared distance of each level outside its band, times 3 when above | 4 background, 2 ambient on the face, 3 flash on the face, 6 face in all |
 //! | fit | squared distance from the place preferred inside a band | 0.05 of the above |
 //! | clipping | squared stops above clipping, any patch | 8 |
-//! | sky | squared stops above the place under clipping the approach asks | 6 |
+//! | sky | squared stops above where the approach wants it under the highlight warning | 6 |
 //! | ISO | stops above base, and a little of their square | 0.12, 0.02 |
 //! | ISO below base | stops | 1 |
 //! | depth | squared stops too open for the subject's depth | 1.5 |
@@ -41,7 +41,7 @@ pub struct Weights {
     pub face_total: f64,
     /// Clipping.
     pub clipping: f64,
-    /// The sky under clipping.
+    /// The sky under the highlight warning.
     pub sky: f64,
     /// ISO above base.
     pub iso: f64,
@@ -184,8 +184,8 @@ pub(crate) fn fit(
             score += w.clipping * square((total + s.bases.lightest[patch] - headroom).max(0.0));
         }
     }
-    if let (Some(under), Some(sky)) = (wishes.sky_under_clipping, split.total[Patch::Sky]) {
-        score += w.sky * square((sky - (headroom - under)).max(0.0));
+    if let (Some(under), Some(sky)) = (wishes.sky_under_warning, split.total[Patch::Sky]) {
+        score += w.sky * square((sky - (s.warns_at(iso) - under)).max(0.0));
     }
     score += w.movement * square(movement_short(s, split, shutter, powers));
     for (lit, below) in s.lights.iter().zip(powers) {

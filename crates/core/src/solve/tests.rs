@@ -234,7 +234,7 @@ fn energy_weighs_what_the_table_says() {
         face_ambient: None,
         face_flash: None,
         face_total: None,
-        sky_under_clipping: None,
+        sky_under_warning: None,
         ..s.wishes
     };
     s.base = IsoMark::nearest(-60);

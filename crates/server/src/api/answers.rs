@@ -1,5 +1,5 @@
 use super::Query;
-use super::asked::{Asked, Of, forecast_of};
+use super::asked::{Asked, Of, forecast_of, on_its_day};
 use crate::body::Body;
 use crate::problem::Problem;
 use crate::work::Kind;
@@ -95,7 +95,9 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
         let (kit, terms) = (&ground.kit, ground.terms());
         let forecast = forecast_of(&ground, &setup);
         let forecast = forecast.as_ref();
-        let mut setup = change.map_or(setup.clone(), |change| tolva_core::solve::apply(&setup, kit, &change));
+        let mut setup = change.map_or(setup.clone(), |change| {
+            tolva_core::solve::apply(Seen { setup: &setup, forecast }, kit, &change)
+        });
         if solve {
             setup = tolva_core::solve::solve(Seen { setup: &setup, forecast }, kit, terms)?;
         }
@@ -117,7 +119,9 @@ pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
         let forecast = forecast_of(&ground, &body.0);
         let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
         let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?;
-        Ok::<_, Vec<FieldError>>(bind_situation(&situation))
+        let mut answer = bind_situation(&situation);
+        on_its_day(&ground, &mut answer);
+        Ok::<_, Vec<FieldError>>(answer)
     };
     Ok(Json(asked.work(Kind::Advise, question).await??))
 }
@@ -129,7 +133,10 @@ pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json
     let ground = asked.ground(&of).await?;
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
-        tolva_core::solve::plan(Seen { setup: &body.0, forecast: forecast.as_ref() }, &ground.kit, ground.terms())
+        let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
+        let mut answer = tolva_core::solve::plan(seen, &ground.kit, ground.terms())?;
+        on_its_day(&ground, &mut answer);
+        Ok::<_, Vec<FieldError>>(answer)
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))
 }

@@ -13,6 +13,7 @@ use tolva_core::day::Timeline;
 use tolva_core::forecast::Forecast;
 use tolva_core::ladder::Ladders;
 use tolva_core::setup::Setup;
+use tolva_core::solve::Plan;
 use tolva_store::{Ground, Studio};
 use utoipa::IntoParams;
 
@@ -88,4 +89,12 @@ pub fn forecast_of(ground: &Ground, setup: &Setup) -> Option<Forecast> {
     let (job, day) = ground.job.as_ref().zip(ground.day.as_ref()).filter(|_| setup.slot.is_some())?;
     let timeline = Timeline::of(job.date.as_str(), day).ok()?;
     tolva_core::day::forecast(day, &timeline, ground.house().meter, setup)
+}
+
+/// Adds to a plan what its day knows of the ways to stand to the sun.
+pub fn on_its_day(ground: &Ground, plan: &mut Plan) {
+    let Some((job, day)) = ground.job.as_ref().zip(ground.day.as_ref()) else { return };
+    if let Ok(timeline) = Timeline::of(job.date.as_str(), day) {
+        tolva_core::day::sun_ways(plan, &ground.kit, day, &timeline, ground.house().meter);
+    }
 }
