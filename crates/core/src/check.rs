@@ -158,6 +158,9 @@ pub enum Problem {
         /// What it says.
         words: String,
     },
+    /// A dial named twice in an order.
+    #[error("This dial is in the order already. Each follows once.")]
+    TwiceInOrder,
     /// No filter of the kit gives this.
     #[error("No filter in the kit takes {asked} stops.")]
     NoSuchFilter {

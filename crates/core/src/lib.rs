@@ -14,7 +14,7 @@ pub mod field;
 pub mod forecast;
 pub mod format;
 pub mod glass;
-mod house;
+pub mod house;
 pub mod kit;
 pub mod ladder;
 pub mod layout;

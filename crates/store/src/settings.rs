@@ -66,9 +66,7 @@ impl Settings {
     /// # Errors
     /// The first problem, at its field.
     pub fn check(&self) -> Result<(), Vec<tolva_core::FieldError>> {
-        self.house.meter.check().map_err(|(field, error)| {
-            vec![tolva_core::FieldError { field: format!("/house/meter/{field}"), problem: error.into() }]
-        })
+        self.house.check()
     }
 }
 

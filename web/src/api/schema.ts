@@ -2228,6 +2228,11 @@ export interface components {
             /** @description The same in words. */
             text: string;
         };
+        /**
+         * @description A dial that follows the light.
+         * @enum {string}
+         */
+        Following: "shutter" | "power" | "iso" | "aperture";
         /** @description What the forecast says of a setup at its time. */
         Forecast: {
             background_kelvin?: components["schemas"]["Kelvin"] | null;
@@ -2323,6 +2328,13 @@ export interface components {
         };
         /** @description guide number m */
         GuideNumber: number;
+        /** @description How a studio likes to turn its dials. */
+        Habits: {
+            /** @description In which order they follow the light, each once; the first is turned most readily. */
+            follow: components["schemas"]["Following"][];
+            /** @description From where. */
+            start: components["schemas"]["Start"];
+        };
         /**
          * @description How clear the air is, by what it takes from light at 500 nm (optical depth).
          * @enum {string}
@@ -2395,6 +2407,8 @@ export interface components {
         };
         /** @description Choices of the house that change a plan. */
         House: {
+            /** @description How its dials are turned. */
+            habits: components["schemas"]["Habits"];
             /** @description The constants of the meter. */
             meter: components["schemas"]["MeterConstants"];
             /** @description The rule for hand-held times. */
@@ -4134,6 +4148,24 @@ export interface components {
              * @description The walk there, in minutes.
              */
             minutes: number;
+        };
+        /** @description From where a studio turns its dials. */
+        Start: {
+            /** @enum {string} */
+            from: "light";
+        } | {
+            /** @enum {string} */
+            from: "marks";
+            /** @description The ISO. */
+            iso: components["schemas"]["IsoMark"];
+            /** @description The shutter. */
+            shutter: components["schemas"]["ShutterMark"];
+        } | {
+            /** @enum {string} */
+            from: "room";
+        } | {
+            /** @enum {string} */
+            from: "shutter";
         };
         /** @description What things begin as. */
         Starts: {

@@ -6,6 +6,7 @@ import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { Push } from '../ui/Push'
 import { useTitle } from '../ui/useTitle'
+import { HabitLines } from './HabitLines'
 import { useSettings } from './useSettings'
 
 const Page = styled.div`
@@ -94,6 +95,11 @@ export default function SettingsPage() {
           onChoose={(shake) => house({ shake })}
         />
       </div>
+      <HabitLines
+        habits={now.house.habits}
+        error={error}
+        onPut={(change) => house({ habits: { ...now.house.habits, ...change } })}
+      />
       <div className="line">
         <LiveNumber
           row

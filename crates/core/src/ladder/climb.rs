@@ -32,7 +32,7 @@ const MOST_WAIT: usize = 24;
 /// The hand to use: the first that lasts nearly as long as any.
 fn choose(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dials) -> Option<Reach> {
     let mut found: Vec<Reach> = Vec::new();
-    for hand in Hand::ORDER {
+    for hand in Hand::order(&s.terms.house.habits) {
         if hand.is_combined() && found.iter().any(|reach| reach.lasts > 0) {
             break;
         }

@@ -2,6 +2,7 @@
 
 use super::climb::Ambient;
 use super::keep::{Keep, Levels};
+use crate::house::{Following, Habits};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
 use crate::setup::PerPatch;
@@ -11,7 +12,7 @@ use crate::situation::{Dials, Situation};
 use crate::solve::solve_powers;
 use std::collections::HashSet;
 
-/// Which dials a change turns, in the order they are reached for.
+/// Which dials a change turns.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, PartialOrd, Ord)]
 pub(super) enum Hand {
     /// The shutter alone.
@@ -31,8 +32,25 @@ pub(super) enum Hand {
 }
 
 impl Hand {
-    pub(super) const ORDER: [Hand; 7] =
-        [Hand::Shutter, Hand::Power, Hand::ShutterAndPower, Hand::Iso, Hand::Aperture, Hand::IsoAndShutter, Hand::All];
+    /// The hands in the order a studio reaches for them: single dials as they follow the light, shutter and power together
+    /// after the later of both, several camera dials at once last.
+    pub(super) fn order(habits: &Habits) -> Vec<Hand> {
+        let later = habits.place(Following::Shutter).max(habits.place(Following::Power));
+        let mut order = Vec::new();
+        for (place, dial) in habits.follow.iter().enumerate() {
+            order.push(match dial {
+                Following::Shutter => Hand::Shutter,
+                Following::Power => Hand::Power,
+                Following::Iso => Hand::Iso,
+                Following::Aperture => Hand::Aperture,
+            });
+            if place == later {
+                order.push(Hand::ShutterAndPower);
+            }
+        }
+        order.extend([Hand::IsoAndShutter, Hand::All]);
+        order
+    }
 
     const fn turns_shutter(self) -> bool {
         matches!(self, Hand::Shutter | Hand::ShutterAndPower | Hand::IsoAndShutter | Hand::All)

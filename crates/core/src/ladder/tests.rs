@@ -1,7 +1,8 @@
 use super::climb::{Ambient, climb};
 use super::ladder;
 use crate::day::{DayLight, Timeline};
-use crate::house::House;
+use crate::assess::DialKind;
+use crate::house::{Following, Habits, House};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;
 use crate::sample;
@@ -192,4 +193,26 @@ fn readings_to_come_turn_no_ladder() {
         ladder(&light, (&id, &with), &sample::kit(), House::default(), minute("18:41"), known).unwrap().rungs.remove(0)
     };
     assert_ne!(first("18:30"), first("18:50"));
+}
+
+/// The dial a studio turns most readily follows the light first.
+#[rstest]
+#[case::shutter([Following::Shutter, Following::Power, Following::Iso, Following::Aperture], DialKind::Shutter)]
+#[case::iso([Following::Iso, Following::Power, Following::Shutter, Following::Aperture], DialKind::Iso)]
+#[case::aperture([Following::Aperture, Following::Power, Following::Iso, Following::Shutter], DialKind::Aperture)]
+fn the_first_dial_of_the_order_follows_first(#[case] follow: [Following; 4], #[case] first: DialKind) {
+    let (kit, mut setup) = (sample::kit(), by_shutter_alone());
+    setup.camera.iso = Dial::free(IsoMark::new(12).unwrap());
+    setup.camera.aperture = Dial::free(ApertureMark::new(36).unwrap());
+    let house = House { habits: Habits { follow, ..Habits::default() }, ..House::default() };
+    let s = Situation::new(&setup, &kit, house).unwrap();
+    let climbed = climb(&s, &falling(&[0.1; 12]), &Dials::of(&setup), 1.0 / 3.0);
+    let (before, after) = (&climbed[0].dials, &climbed[1].dials);
+    let turned = [
+        (before.shutter != after.shutter, DialKind::Shutter),
+        (before.iso != after.iso, DialKind::Iso),
+        (before.aperture != after.aperture, DialKind::Aperture),
+    ];
+    let turned: Vec<DialKind> = turned.into_iter().filter(|(turned, _)| *turned).map(|(_, dial)| dial).collect();
+    assert_eq!(turned, [first], "{climbed:?}");
 }

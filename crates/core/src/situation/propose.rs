@@ -1,10 +1,11 @@
 use crate::approach::Approach;
 use crate::colour::AmbientColour;
+use crate::house::Start;
 use crate::marks::stops_amount;
 use crate::quantity::{Share, Stops};
 use crate::setup::{Detail, Setup, SubjectKind};
 use crate::stage::Framing;
-use crate::terms::Venue;
+use crate::terms::Terms;
 use serde::Serialize;
 
 /// Below this share of the frame in sun behind the subject it is treated as open shade (common practice: 15–20 %).
@@ -107,18 +108,20 @@ pub(super) fn sunlit_frame(setup: &Setup, framing: &Framing) -> Share {
 /// The approach this setup asks for, from the share of the frame that is background in sun and how much brighter the
 /// background is than the face (common practice).
 #[must_use]
-pub fn propose(setup: &Setup, venue: Venue, contrast: Stops, sunlit: Share) -> Proposal {
+pub fn propose(setup: &Setup, terms: Terms, contrast: Stops, sunlit: Share) -> Proposal {
     let sunlit = sunlit.share();
     // No finer than the subject's outline is known.
     let per_cent = (sunlit * 20.0).round() * 5.0;
     let of = |approach, reason| Proposal { approach, reason };
-    if !venue.flash {
+    let room_first = terms.house.habits.start == Start::Room;
+    if !terms.venue.flash {
         return of(Approach::AmbientOnly, ProposalReason::NoFlashHere);
     }
     if !setup.lights.iter().any(|light| light.on) {
         return of(Approach::AmbientOnly, ProposalReason::NoFlash);
     }
-    if setup.ambient.is_artificial() && setup.subject.kind != SubjectKind::Thing {
+    let room = setup.ambient.is_artificial() || room_first && setup.scene.room.is_indoors();
+    if room && setup.subject.kind != SubjectKind::Thing {
         return of(Approach::RoomFirst, ProposalReason::LitRoom);
     }
     let low_sun = matches!(setup.ambient, AmbientColour::LowSun | AmbientColour::Dusk);
@@ -162,7 +165,7 @@ mod tests {
         let mut setup = sample::portrait();
         setup.ambient = ambient;
         setup.lights.iter_mut().for_each(|light| light.on = on);
-        let found = propose(&setup, Venue::default(), Stops::new(contrast).unwrap(), Share::new(sunlit).unwrap());
+        let found = propose(&setup, Terms::default(), Stops::new(contrast).unwrap(), Share::new(sunlit).unwrap());
         assert_eq!(found.approach, approach);
     }
 

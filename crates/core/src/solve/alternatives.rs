@@ -71,9 +71,8 @@ impl AlternativeKind {
         }
     }
 
-    /// The balanced weights with one thing put first.
-    fn weights(self) -> Weights {
-        let w = Weights::default();
+    /// These weights with one thing put first.
+    fn weights(self, w: Weights) -> Weights {
         match self {
             AlternativeKind::LowestIso => Weights { iso: 1.2, usual_aperture: 0.02, power: 0.05, ..w },
             AlternativeKind::LeastFlash => Weights { pace: 0.12, usual_aperture: 0.0, iso: 0.05, ..w },
@@ -114,7 +113,7 @@ fn differ(a: &Dials, b: &Dials) -> bool {
 pub(super) fn alternatives(s: &Situation<'_>, plan: &Dials) -> Vec<Alternative> {
     let mut found: Vec<(AlternativeKind, Dials)> = Vec::new();
     for kind in AlternativeKind::ALL.into_iter().take_while(|_| !given_up()) {
-        let other = best(s, &kind.weights());
+        let other = best(s, &kind.weights(Weights::of(s.terms.house.habits)));
         // What wins is other dials than the plan's: the powers follow from them.
         if kind.wins(s, &other, plan) && found.iter().all(|(_, known)| differ(known, &other.dials)) {
             found.push((kind, other.dials));

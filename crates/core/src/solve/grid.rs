@@ -131,7 +131,7 @@ fn cheapest_gains(s: &Situation<'_>, w: &Weights) -> Vec<Gain> {
         for aperture in &apertures {
             let with_aperture = iso_score + aperture_score(s, w, *aperture);
             for nd in &nds {
-                let score = with_aperture + nd_score(*nd);
+                let score = with_aperture + nd_score(s, *nd);
                 let gain = iso.sixths() - aperture.sixths() - nd.sixths();
                 let entry = Gain { gain, score, iso: *iso, aperture: *aperture, nd: *nd };
                 cheapest

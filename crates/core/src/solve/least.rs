@@ -93,7 +93,7 @@ impl<'s> LeastFit<'s> {
                 w.face_total,
             ),
             face_flash: LightBand::of(with_flash(on_face, wishes.face_flash), w.face_flash),
-            to_picture: s.bases.to_picture.map(f64::exp2),
+            to_picture: s.bases.lightest.map(f64::exp2),
             s,
             w,
         }

@@ -61,7 +61,7 @@ struct Turned {
 
 fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldError>> {
     seen.setup.check(kit)?;
-    let weights = Weights::default();
+    let weights = Weights::of(terms.house.habits);
     let mut setup = seen.setup.clone();
     choose_gels(&mut setup, seen.ambient_kelvin(), kit);
     let stands = Situation::new(Seen { setup: &setup, ..seen }, kit, terms)?;
@@ -86,7 +86,7 @@ pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -
     let (seen, terms) = (seen.into(), terms.into());
     let Turned { setup: solved, solution, field } = turned(seen, kit, terms)?;
     let s = Situation::with(Seen { setup: &solved, ..seen }, kit, terms, Some(&field))?;
-    let found = binds(&s, &Weights::default(), &solution.dials, Some(&solution));
+    let found = binds(&s, &Weights::of(terms.house.habits), &solution.dials, Some(&solution));
     let others = alternatives(&s, &solution.dials);
     let evening = evening::ways(&s, &solution.dials);
     let spill = spill::ways(&s);
@@ -113,7 +113,7 @@ pub fn assess_and_bind<'a>(
 pub fn bind_situation(s: &Situation<'_>) -> Plan {
     let setup = s.setup;
     let dials = Dials::of(setup);
-    let weights = Weights::default();
+    let weights = Weights::of(s.terms.house.habits);
     let solution = best(s, &weights);
     // Limits explain what the solver itself cannot reach; what a hand has left unsolved is no limit's doing.
     let at_its_best = solution.dials == dials || shortfall(s, &solution.dials) >= FELT;

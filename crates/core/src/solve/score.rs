@@ -10,6 +10,9 @@
 //! | clipping | squared stops above clipping, any patch | 8 |
 //! | sky | squared stops above where the approach wants it under the highlight warning | 6 |
 //! | ISO | stops above base, and a little of their square | 0.12, 0.02 |
+//! | a studio's own start | stops away from the ISO and shutter it starts from, by the order they follow the light in | 0.1 to 0.55 |
+//! | only the shutter follows | stops of ISO, aperture and ND from where they stand | 1.5 |
+//! | room first | background and ambient on the face weigh so many times more | 2 |
 //! | ISO below base | stops | 1 |
 //! | depth | squared stops too open for the subject's depth | 1.5 |
 //! | aperture | squared stops away from the trade's starting point | 0.06 |
@@ -24,6 +27,7 @@
 //! | recharge | squared stops slower than the pace, each light | 1 |
 
 use crate::approach::Band;
+use crate::house::{Following, Habits, Start};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, recharge_short};
@@ -66,6 +70,25 @@ pub struct Weights {
     /// A pull towards quick recharge, in score a stop of power; 0 unless pace is asked for.
     pub pace: f64,
 }
+
+impl Weights {
+    /// The balanced plan's, as a studio likes it.
+    #[must_use]
+    pub fn of(habits: Habits) -> Weights {
+        let plain = Weights::default();
+        match habits.start {
+            Start::Room => Weights {
+                background: ROOM_FIRST * plain.background,
+                face_ambient: ROOM_FIRST * plain.face_ambient,
+                ..plain
+            },
+            Start::Light | Start::Marks { .. } | Start::Shutter => plain,
+        }
+    }
+}
+
+/// What the room weighs more where it is set first.
+const ROOM_FIRST: f64 = 2.0;
 
 impl Default for Weights {
     fn default() -> Self {
@@ -114,16 +137,41 @@ pub(super) fn in_band(band: Option<Band>, level: Option<f64>, weight: f64) -> f6
     weight * (over * square(miss) + PULL * square(level - band.prefer))
 }
 
+/// What a dial that the studio starts from costs a stop away from there: the later it follows the light, the more.
+const LEAVING: [f64; 5] = [0.1, 0.25, 0.4, 0.55, 0.55];
+/// What a dial that stands where it stands costs a stop, where only the shutter follows.
+const STANDING: f64 = 1.5;
+
+fn leaving(s: &Situation<'_>, dial: Following, stops: f64) -> f64 {
+    LEAVING[s.terms.house.habits.place(dial)] * stops.abs()
+}
+
 pub(super) fn iso_score(s: &Situation<'_>, w: &Weights, iso: IsoMark) -> f64 {
     let above = iso.stops() - s.base.stops();
-    if above >= 0.0 { w.iso * above + 0.02 * square(above) } else { -above }
+    if above < 0.0 {
+        return -above;
+    }
+    match s.terms.house.habits.start {
+        Start::Light | Start::Room => w.iso * above + 0.02 * square(above),
+        Start::Marks { iso: start, .. } => {
+            leaving(s, Following::Iso, iso.stops() - start.clamp(s.base, s.iso.1).stops())
+        }
+        Start::Shutter => STANDING * (iso.stops() - s.setup.camera.iso.at.stops()).abs(),
+    }
 }
 
 pub(super) fn aperture_score(s: &Situation<'_>, w: &Weights, aperture: ApertureMark) -> f64 {
     let av = aperture.stops();
-    let usual = s.asks.usual_aperture.map_or(0.0, |usual| square(av - usual));
+    let usual = match s.terms.house.habits.start {
+        Start::Light | Start::Room => {
+            w.usual_aperture * s.asks.usual_aperture.map_or(0.0, |usual| square(av - usual))
+        }
+        // The aperture goes to the target.
+        Start::Marks { .. } => 0.0,
+        Start::Shutter => STANDING * (av - s.setup.camera.aperture.at.stops()).abs(),
+    };
     w.depth * square(short(av, s.asks.depth))
-        + w.usual_aperture * usual
+        + usual
         + w.openness * (av - s.aperture.0.stops()).max(0.0)
         + w.closedness * (s.aperture.1.stops() - av).max(0.0)
         + w.diffraction * square((av - s.asks.diffraction).max(0.0))
@@ -140,11 +188,17 @@ pub(super) fn shutter_score(s: &Situation<'_>, w: &Weights, shutter: ShutterMark
             score += 0.3;
         }
     }
+    if let Start::Marks { shutter: start, .. } = s.terms.house.habits.start {
+        score += leaving(s, Following::Shutter, used.stops() - start.clamp(s.shutter.0, s.shutter.1).stops());
+    }
     // What a floor overrides is not a setting: prefer the mark that is really used.
     score + 0.01 * (used.stops() - shutter.stops())
 }
 
-pub(super) fn nd_score(nd: NdMark) -> f64 {
+pub(super) fn nd_score(s: &Situation<'_>, nd: NdMark) -> f64 {
+    if s.terms.house.habits.start == Start::Shutter {
+        return STANDING * (nd.stops() - s.setup.camera.nd.at.stops()).abs();
+    }
     if nd == NdMark::NONE { 0.0 } else { 0.25 + 0.08 * nd.stops() }
 }
 
@@ -154,7 +208,7 @@ pub fn dial_score(s: &Situation<'_>, w: &Weights, dials: &Dials) -> f64 {
     iso_score(s, w, dials.iso)
         + aperture_score(s, w, dials.aperture)
         + shutter_score(s, w, dials.shutter)
-        + nd_score(dials.nd)
+        + nd_score(s, dials.nd)
 }
 
 /// The term that depends on the levels.

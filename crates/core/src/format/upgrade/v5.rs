@@ -1,5 +1,5 @@
-//! Version 5 brought what a job's pictures are for, its venue's rules, who holds a light, a tone for each person, and how much
-//! there is to see in a background.
+//! Version 5 brought what a job's pictures are for, its venue's rules, who holds a light, a tone for each person, how much there
+//! is to see in a background, and how a studio turns its dials.
 
 use super::{BodyKind, set};
 use serde_json::{Value, json};
@@ -12,7 +12,13 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
             set(body, "venue", json!({ "tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true }));
         }
         BodyKind::Setup => setup(body),
-        BodyKind::KitItem | BodyKind::Day | BodyKind::Settings => {}
+        BodyKind::Settings => {
+            if let Some(house) = body.get_mut("house") {
+                let follow = json!(["shutter", "power", "iso", "aperture"]);
+                set(house, "habits", json!({ "start": { "from": "light" }, "follow": follow }));
+            }
+        }
+        BodyKind::KitItem | BodyKind::Day => {}
     }
 }
 

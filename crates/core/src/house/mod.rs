@@ -1,5 +1,10 @@
 //! The studio's settings that planning depends on.
 
+mod habits;
+
+pub use habits::{Following, Habits, Start};
+
+use crate::check::{Check, FieldError};
 use crate::exposure::MeterConstants;
 use crate::marks::StepSize;
 use crate::optics::ShakeSchool;
@@ -71,6 +76,23 @@ pub struct House {
     pub shake: ShakeSchool,
     /// The constants of the meter.
     pub meter: MeterConstants,
+    /// How its dials are turned.
+    pub habits: Habits,
+}
+
+impl House {
+    /// Checks what the types alone do not.
+    ///
+    /// # Errors
+    /// All problems, each at its field of the settings.
+    pub fn check(&self) -> Result<(), Vec<FieldError>> {
+        let mut check = Check::default();
+        if let Err((field, error)) = self.meter.check() {
+            check.problem(format!("/house/meter/{field}"), error);
+        }
+        self.habits.check("/house/habits", &mut check);
+        check.done()
+    }
 }
 
 #[cfg(test)]
