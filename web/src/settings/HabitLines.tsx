@@ -38,11 +38,10 @@ export function HabitLines({ habits, error, onPut }: Props) {
   // A dial that is put into another's place takes that one's place in turn.
   const put = (place: number, dial: Habits['follow'][number]) => {
     const from = follow.indexOf(dial)
-    onPut({
-      follow: follow.map((one, index) =>
-        index === place ? dial : index === from ? follow[place]! : one,
-      ) as Habits['follow'],
-    })
+    const swapped = follow.map((one, index) =>
+      index === place ? dial : index === from ? follow[place] : one,
+    )
+    onPut({ follow: swapped.filter((one) => one !== undefined) })
   }
   return (
     <>

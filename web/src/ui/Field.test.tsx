@@ -9,7 +9,13 @@ import type { KeptSettings } from '../api/types'
 import { look } from '../theme/tokens'
 import { LiveDate, LiveNumber, LiveText, LiveTime } from './Field'
 
-const house = { units: 'metres', step: null, shake: 'older', meter: { c: 250, k: 12.5 } } as const
+const house: KeptSettings['settings']['house'] = {
+  units: 'metres',
+  step: null,
+  shake: 'older',
+  habits: { start: { from: 'light' }, follow: ['shutter', 'power', 'iso', 'aperture'] },
+  meter: { c: 250, k: 12.5 },
+}
 const kept = (clock: 'hours24' | 'hours12'): KeptSettings => ({
   settings: { house, theme: 'device', clock, single_keys: true },
   version: 1,

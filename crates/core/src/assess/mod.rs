@@ -151,7 +151,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
     let facts = Facts::of(s, &dials);
     let sharp = s.lensing.depth_of_field(dials.aperture.f_number());
     let levels = levels::of(s, &facts, &dials);
-    let set = set::of(s, &facts);
+    let set = set::of(s, &facts, &dials);
     let (headline, met) = levels::headline(s, &facts);
     let lit_to_shadow = match (facts.split.total[Patch::Face], facts.split.total[Patch::ShadowSide]) {
         (Some(lit), Some(shadow)) => ratio(s, &facts, lit - shadow),

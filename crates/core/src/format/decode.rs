@@ -134,7 +134,7 @@ mod tests {
     use serde_json::json;
 
     fn subject() -> Value {
-        json!({"kind": "person", "depth": 2.4, "movement": "posed", "tone": "medium"})
+        json!({"kind": "person", "depth": 2.4, "movement": "posed", "trace": "frozen", "tone": "medium"})
     }
 
     #[rstest]
@@ -187,7 +187,7 @@ mod tests {
 
     #[test]
     fn a_list_does_not_stand_for_named_fields() {
-        let errors = decode::<Subject>(json!(["person", 2.4, "posed", "medium"]), "/subject").unwrap_err();
+        let errors = decode::<Subject>(json!(["person", 2.4, "posed", "frozen", "medium"]), "/subject").unwrap_err();
         assert_eq!(errors[0].field, "/subject");
     }
 

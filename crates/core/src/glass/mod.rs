@@ -6,48 +6,22 @@
 //! cut out exactly, so that no small pane and no sliver is missed.
 
 mod image;
+mod spot;
 
 use crate::kit::Kit;
 use crate::quantity::Millimetres;
+pub use crate::setup::Mirrored as Seen;
 use crate::setup::Setup;
 pub(crate) use image::seen_in_panes;
 use image::{Image, Mirror};
+pub(crate) use spot::lit_spot;
 
 use crate::geometry::{DVec3, Point};
-use crate::quantity::Id;
+use crate::quantity::{Id, Stops};
 use crate::scene::PaneKind;
 use crate::setup::SubjectKind;
 use crate::stage::Stage;
 use serde::Serialize;
-
-/// What is seen in a pane.
-#[derive(Debug, Clone, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(tag = "what", rename_all = "snake_case")]
-pub enum Seen {
-    /// A light.
-    Light {
-        /// Which.
-        light: Id,
-    },
-    /// The photographer.
-    Photographer,
-    /// The people in the picture, from their other side.
-    People,
-    /// A card.
-    Card {
-        /// Which.
-        card: Id,
-    },
-}
-
-impl Seen {
-    /// Whether it is in the way of the picture, and not of its making.
-    #[must_use]
-    pub const fn disturbs(&self) -> bool {
-        !matches!(self, Seen::People)
-    }
-}
 
 /// A reflection in the picture.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -71,8 +45,22 @@ pub struct Reflection {
     pub crossing: Point,
     /// Where the mirror image stands, in metres.
     pub image: Point,
+    /// How much brighter it is than what the glass shows there, in stops; none before the light was worked out.
+    pub over: Option<Stops>,
+    /// Whether it is so faint that nobody need mind it.
+    pub faint: bool,
+    /// Whether it is wanted.
+    pub wanted: bool,
     /// In words.
     pub text: String,
+}
+
+impl Reflection {
+    /// Whether it is in the way of the picture: not of its making, not wanted and not faint.
+    #[must_use]
+    pub fn disturbs(&self) -> bool {
+        !matches!(self.seen, Seen::People) && !self.faint && !self.wanted
+    }
 }
 
 /// A light of a setup with what the glass needs to know of it.
@@ -109,6 +97,9 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
         let mirror = if pane.kind == PaneKind::Mirror { "mirror" } else { "glass" };
         let size = (image.high.1 - image.low.1) / 2.0;
         found.push(Reflection {
+            wanted: stage.setup.wants(&pane.id, &seen),
+            over: None,
+            faint: false,
             pane: pane.id.clone(),
             seen,
             across,
@@ -133,6 +124,14 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
     // By day the glass is brighter than what is not lit.
     for (index, pane) in panes.iter().enumerate().filter(|(_, pane)| pane.daylight.is_none()) {
         let mirror = Mirror::new(stage, index, pane.flat());
+        for (id, name, emitter, _) in lights {
+            let bounced = stage.setup.lights.iter().any(|light| light.id == *id && stage.setup.bounces(light));
+            let spot = lit_spot(stage.setup, emitter).filter(|_| bounced);
+            if let Some(image) = spot.and_then(|spot| mirror.image_of(&[spot.outline])) {
+                let name = format!("What the {name} lights up of the room");
+                note(image, Seen::Bounce { light: id.clone() }, &name);
+            }
+        }
         let foot = DVec3::new(stage.eye.x, stage.eye.y - BEHIND_LENS, 0.0);
         let photographer = mirror.figure(foot, (stage.eye.z + OVER_LENS).max(0.5));
         if let Some(image) = mirror.image_of(&photographer) {

@@ -7,7 +7,7 @@ pub use habits::{Following, Habits, Start};
 use crate::check::{Check, FieldError};
 use crate::exposure::MeterConstants;
 use crate::marks::StepSize;
-use crate::optics::ShakeSchool;
+use crate::optics::{ShakeSchool, SportSchool};
 use serde::{Deserialize, Serialize};
 
 /// Metres or feet, for sentences.
@@ -74,6 +74,8 @@ pub struct House {
     pub step: Option<StepSize>,
     /// The rule for hand-held times.
     pub shake: ShakeSchool,
+    /// The rule for sport.
+    pub sport: SportSchool,
     /// The constants of the meter.
     pub meter: MeterConstants,
     /// How its dials are turned.

@@ -1,7 +1,7 @@
 use super::climb::{Ambient, climb};
 use super::ladder;
-use crate::day::{DayLight, Timeline};
 use crate::assess::DialKind;
+use crate::day::{DayLight, Timeline};
 use crate::house::{Following, Habits, House};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::Power;

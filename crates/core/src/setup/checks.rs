@@ -4,7 +4,7 @@ use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, Mark, NdMark};
 use crate::quantity::limits::{
     AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS, READINGS,
-    SUBJECT_DEPTH, UNDER_KEY,
+    SUBJECT_DEPTH, UNDER_KEY, WANTED_REFLECTIONS,
 };
 
 impl Setup {
@@ -41,6 +41,7 @@ impl Setup {
         check.count("/readings", READINGS, self.readings.len());
         check.distinct("/readings", self.readings.iter().map(|reading| &reading.id));
         self.check_flash_readings(&mut check);
+        check.count("/wanted_reflections", WANTED_REFLECTIONS, self.wanted_reflections.len());
         if let Some(slot) = &self.slot {
             slot.check(&mut check);
         }

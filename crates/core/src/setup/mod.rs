@@ -11,6 +11,7 @@ mod names;
 mod per_patch;
 mod places;
 mod reading;
+mod reflection;
 mod set_checks;
 mod slot;
 mod subject;
@@ -24,6 +25,7 @@ pub use light_index::LightIndex;
 pub use per_patch::PerPatch;
 pub(crate) use places::key;
 pub use reading::{Measured, Method, Patch, Reading, Receptor, Turned};
+pub use reflection::{Mirrored, WantedReflection};
 pub use slot::{LightWish, Slot};
 pub use subject::{Background, BackgroundKind, Detail, Subject};
 
@@ -79,6 +81,8 @@ pub struct Setup {
     pub lights: Vec<Light>,
     /// What a flash meter said of them.
     pub flash_readings: Vec<FlashReading>,
+    /// The reflections that are wanted.
+    pub wanted_reflections: Vec<WantedReflection>,
     /// Camera, lens and their dials.
     pub camera: CameraSetup,
     /// White balance.

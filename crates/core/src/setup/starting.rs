@@ -6,7 +6,7 @@ use crate::colour::{AmbientColour, ColourWish};
 use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::{NdMark, ShutterMark};
-use crate::optics::{Movement, Support};
+use crate::optics::{Movement, Support, Trace};
 use crate::quantity::{Id, Kelvin, Metres, Name, Note, Seconds, Share};
 use crate::scene::{Position, Scene, Surface};
 
@@ -32,6 +32,7 @@ impl Setup {
                 kind: SubjectKind::Person,
                 depth: Metres::nearest(0.15),
                 movement: Movement::Posed,
+                trace: Trace::Frozen,
                 tone: Tone::Medium,
             },
             background: Background {
@@ -45,6 +46,7 @@ impl Setup {
             ambient: AmbientColour::OpenShade,
             readings: Vec::new(),
             flash_readings: Vec::new(),
+            wanted_reflections: Vec::new(),
             lights: light.into_iter().collect(),
             camera: CameraSetup {
                 body: body.id.clone(),

@@ -1,4 +1,4 @@
-use crate::optics::Movement;
+use crate::optics::{Movement, Trace};
 use crate::quantity::{Metres, Share};
 use crate::scene::{SubjectKind, Surface, Tone};
 use serde::{Deserialize, Serialize};
@@ -14,6 +14,8 @@ pub struct Subject {
     pub depth: Metres,
     /// How it moves.
     pub movement: Movement,
+    /// What of that is to be seen.
+    pub trace: Trace,
     /// How light or dark it is.
     pub tone: Tone,
 }

@@ -1,8 +1,9 @@
 use crate::kit::{Camera, Lens};
 use crate::marks::ShutterMark;
-use crate::optics::{Lensing, Support, slowest_hand_held};
+use crate::optics::{Lensing, Support, Trace, slowest_hand_held};
 use crate::quantity::Millimetres;
 use crate::setup::{Setup, SubjectKind};
+use crate::stage::View;
 use crate::terms::Terms;
 
 /// What depth, shake and movement ask of aperture and shutter, in APEX stops; none where they ask nothing.
@@ -18,8 +19,10 @@ pub struct Asks {
     pub holds: bool,
     /// The time value that holds the camera still enough.
     pub shake: Option<f64>,
-    /// The time value, of shutter or flash, that freezes the movement.
+    /// The time, of shutter or flash, that keeps the movement as sharp as wanted in this frame at the size it is seen at.
     pub movement: Option<ShutterMark>,
+    /// The time value at which the movement shows as much as wanted: no faster.
+    pub trail: Option<f64>,
 }
 
 /// The lens, focused so that the subject is as sharp in front as behind.
@@ -31,7 +34,13 @@ pub(super) fn lensing(setup: &Setup, lens: &Lens, circle: Millimetres) -> Lensin
 const CLOSELY: f64 = 0.7;
 
 impl Asks {
-    pub(super) fn of(setup: &Setup, (body, lens): (&Camera, &Lens), lensing: &Lensing, terms: Terms) -> Asks {
+    pub(super) fn of(
+        setup: &Setup,
+        (body, lens): (&Camera, &Lens),
+        lensing: &Lensing,
+        view: &View,
+        terms: Terms,
+    ) -> Asks {
         let av = |number: f64| 2.0 * number.log2();
         let holding = lensing.apertures_for_depth(setup.subject_distance(), setup.subject.depth);
         let stabiliser = body.stabiliser.stops().max(lens.stabiliser.stops());
@@ -47,13 +56,24 @@ impl Asks {
             SubjectKind::Group => 8.0,
             SubjectKind::Thing => 9.0,
         };
+        let (width, height) = terms.purpose.frame(body);
+        let share = lensing.circle.millimetres() / width.millimetres().min(height.millimetres());
+        let frame = 2.0 * view.half_height.min(view.half_width) * setup.subject_distance().metres();
+        let subject = &setup.subject;
+        let time = |trace: Option<Trace>| subject.movement.slowest(terms.house.sport, trace?, frame, share);
+        let (sharpest, loosest) = match subject.trace {
+            Trace::Frozen => (Some(Trace::Frozen), None),
+            Trace::ALittle => (Some(Trace::ALittle), Some(Trace::ALittle)),
+            Trace::Trails => (None, Some(Trace::Trails)),
+        };
         Asks {
             depth: Some(av(holding.widest.number())),
             usual_aperture: Some(av(usual)),
             diffraction: av(holding.smallest.number()),
             holds: holding.holds,
             shake,
-            movement: setup.subject.movement.freezing(),
+            movement: time(sharpest).map(ShutterMark::at_least_as_fast_as),
+            trail: time(loosest).map(|time| -time.seconds().log2()),
         }
     }
 }

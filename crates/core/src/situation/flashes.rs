@@ -93,7 +93,7 @@ impl Lit<'_> {
     }
 
     /// The intensity along its axis at full power, in candela-seconds, modifier and gel taken off.
-    pub(super) fn intensity(&self) -> f64 {
+    pub(crate) fn intensity(&self) -> f64 {
         axial_intensity(self.guide_number) * (-self.loss().stops()).exp2()
     }
 

@@ -188,6 +188,7 @@ impl<'a> Situation<'a> {
         let (sync, safe_sync) = limits::sync(shutter_type, body, &lights);
         let electronic = shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
+        let asks = Asks::of(setup, (body, lens), &lensing, &stage.view, terms);
         Ok(Situation {
             setup,
             forecast,
@@ -210,7 +211,7 @@ impl<'a> Situation<'a> {
             stage,
             field,
             close_up_loss,
-            asks: Asks::of(setup, (body, lens), &lensing, terms),
+            asks,
             lensing,
             base: body.iso_base,
             iso: (body.iso_lowest, body.iso_highest),

@@ -32,15 +32,12 @@ pub fn cures(setup: &Setup, kit: &Kit, terms: Terms, seen: &[Reflection]) -> Vec
     let mut found = Vec::new();
     let mut done: Vec<&Seen> = Vec::new();
     for reflection in seen {
-        if done.contains(&&reflection.seen) {
+        // People in a window behind them are what one sees there; they are told, not cured.
+        if done.contains(&&reflection.seen) || !reflection.disturbs() {
             continue;
         }
         done.push(&reflection.seen);
-        // People in a window behind them are what one sees there; they are told, not cured.
-        if !reflection.seen.disturbs() {
-            continue;
-        }
-        let mut cures = Trial { setup, kit, terms, seen: &reflection.seen, before: seen.len() }.all();
+        let mut cures = Trial { setup, kit, terms, reflection, all: seen }.all();
         cures.sort_by(|a, b| distance(a).total_cmp(&distance(b)));
         found.extend(cures);
     }
@@ -55,31 +52,61 @@ struct Trial<'a> {
     setup: &'a Setup,
     kit: &'a Kit,
     terms: Terms,
-    seen: &'a Seen,
-    before: usize,
+    reflection: &'a Reflection,
+    all: &'a [Reflection],
 }
 
+/// A partial cure leaves at most so much of what showed, and so little of the frame that it is easy to retouch.
+const PARTIAL: f64 = 0.5;
+const RETOUCHED: f64 = 0.01;
+
 impl Trial<'_> {
-    /// Whether a change takes what is seen out of the picture, brings nothing else in, and leaves a set that stands.
+    /// Whether a change takes what is seen out of the picture, brings nothing else in, keeps what is wanted, and leaves a set
+    /// that stands.
     fn works(&self, change: &Change) -> bool {
         let setup = apply(self.setup, self.kit, change);
         let Some(body) = self.kit.camera(&setup.camera.body) else { return false };
         let stage = Stage::new(&setup, self.terms.purpose.frame(body));
         let mut shown = shown(&setup, self.kit, crate::situation::covering(&setup, body));
         // What is to go is looked for first: most tries still show it.
-        if let Seen::Light { light } = self.seen
+        if let Seen::Light { light } = &self.reflection.seen
             && let Some(index) = shown.iter().position(|(id, ..)| id == light)
         {
             let (_, _, emitter, head) = &shown[index];
             if !seen_in_panes(&stage, emitter, *head).is_empty() {
                 return false;
             }
-            shown.remove(index);
+            // What it lights up by being bounced still counts.
+            if !setup.lights.iter().any(|known| known.id == *light && setup.bounces(known)) {
+                shown.remove(index);
+            }
         }
         let found = reflections(&stage, &shown);
-        found.len() < self.before
-            && found.iter().all(|reflection| reflection.seen != *self.seen)
-            && setup.check(self.kit).is_ok()
+        let same = |a: &Reflection, b: &Reflection| a.pane == b.pane && a.seen == b.seen;
+        let brought = found.iter().any(|new| !self.all.iter().any(|known| same(known, new)));
+        let lost = self.all.iter().any(|known| known.wanted && !found.iter().any(|left| same(known, left)));
+        let gone = found.iter().all(|reflection| reflection.seen != self.reflection.seen);
+        gone && !brought && !lost && setup.check(self.kit).is_ok()
+    }
+
+    /// What a change leaves of what is seen: its share of the frame, and whether it touches the subject's face; none where it
+    /// leaves no set that stands.
+    fn leaves(&self, change: &Change) -> Option<(f64, bool)> {
+        let setup = apply(self.setup, self.kit, change);
+        let body = self.kit.camera(&setup.camera.body)?;
+        let stage = Stage::new(&setup, self.terms.purpose.frame(body));
+        let shown = shown(&setup, self.kit, crate::situation::covering(&setup, body));
+        let found = reflections(&stage, &shown);
+        let left: Vec<&Reflection> = found.iter().filter(|left| left.seen == self.reflection.seen).collect();
+        let face = stage.view.place(setup.main_face().at);
+        let touches = left.iter().any(|left| {
+            let margin = 0.1;
+            face.is_some_and(|(x, y)| {
+                (x - left.across).abs() < left.width + margin && (y - left.up).abs() < left.size + margin
+            })
+        });
+        setup.check(self.kit).ok()?;
+        Some((left.iter().map(|left| left.share).sum(), touches))
     }
 
     /// The first amount of a series that works.
@@ -95,11 +122,17 @@ impl Trial<'_> {
     fn all(&self) -> Vec<Cure> {
         let mut found = Vec::new();
         let mut note = |moved: Option<f64>, change: Option<Change>, text: String| {
-            found.push(Cure { seen: self.seen.clone(), change, text, moved: moved.map(Metres::nearest) });
+            found.push(Cure { seen: self.reflection.seen.clone(), change, text, moved: moved.map(Metres::nearest) });
         };
         let said = |metres: f64| self.terms.house.units.distance(metres);
-        if let Seen::Light { light } = self.seen {
-            self.light_cures(light, &mut note);
+        match &self.reflection.seen {
+            Seen::Light { light } => self.light_cures(light, &mut note),
+            Seen::Bounce { light } => {
+                if let Some(light) = self.setup.lights.iter().find(|known| known.id == *light) {
+                    self.bounced_elsewhere(light, "Turn its bounce elsewhere", &mut note);
+                }
+            }
+            _ => {}
         }
         let camera = self.setup.scene.camera.at.point();
         let focal = self.setup.camera.focal;
@@ -109,6 +142,12 @@ impl Trial<'_> {
         });
         if let Some((down, change)) = lower {
             note(Some(down), Some(change), format!("Shoot lower, by {}", said(down)));
+        }
+        let higher = self.first(steps(0.1, 1.5), |up| {
+            Some(Change::PlaceCamera { at: Position::nearest(camera + DVec3::Z * up), focal })
+        });
+        if let Some((up, change)) = higher {
+            note(Some(up), Some(change), format!("Shoot from {} higher, looking down", said(up)));
         }
         let focus = self.setup.focus();
         let far = self.setup.subject_distance().metres();
@@ -125,10 +164,10 @@ impl Trial<'_> {
             let text = format!("Take {} mm from {} further back", focal.millimetres(), said(back));
             note(Some(back), Some(change), text);
         }
-        if let Seen::Card { .. } = self.seen {
+        if let Seen::Card { .. } = self.reflection.seen {
             return found;
         }
-        if matches!(self.seen, Seen::Light { .. }) {
+        if matches!(self.reflection.seen, Seen::Light { .. } | Seen::Bounce { .. }) {
             note(
                 None,
                 None,
@@ -155,7 +194,9 @@ impl Trial<'_> {
             let at = Position::nearest(at);
             Some(Change::PlaceLight { light: id.clone(), at, aim })
         };
-        if let Some((up, change)) = self.first(steps(0.1, 2.0), |up| place(at + DVec3::Z * up, aim)) {
+        let raised = self.first(steps(0.1, 2.0), |up| place(at + DVec3::Z * up, aim));
+        let up = raised.as_ref().map(|(up, _)| *up);
+        if let Some((up, change)) = raised {
             note(Some(up), Some(change), format!("Raise it by {}", said(up)));
         }
         // Sideways round the subject is sideways on the ground, square to the line to the face.
@@ -173,6 +214,7 @@ impl Trial<'_> {
         let feathered = self.first(steps(5.0, 70.0).flat_map(|by| [by, -by]), |by| {
             place(at, Aim::along(glam::DQuat::from_rotation_z(by.to_radians()) * looks))
         });
+        let feathered_alone = feathered.is_some();
         if let Some((by, change)) = feathered {
             // How far its edge travels.
             let travels = half * by.abs().to_radians();
@@ -180,11 +222,68 @@ impl Trial<'_> {
             note(Some(travels), Some(change), format!("Feather it {:.0}° to its {way}", by.abs()));
         }
         if self.terms.venue.bounce && self.setup.scene.room.is_indoors() {
-            let up = Aim::along((looks.with_z(0.0).normalize_or(DVec3::Y) * -0.35 + DVec3::Z).normalize());
-            if let Some((_, change)) = self.first(std::iter::once(0.0), |_| place(at, up)) {
-                let travels = half * std::f64::consts::FRAC_PI_2;
-                note(Some(travels), Some(change), "Turn it up and bounce it off the ceiling".to_owned());
+            self.bounced_elsewhere(light, "Turn it up and bounce it off the ceiling", note);
+        }
+        // Raised and feathered at once, where neither does it alone.
+        let turned = |up: f64, by: f64| {
+            place(at + DVec3::Z * up, Aim::along(glam::DQuat::from_rotation_z(by.to_radians()) * looks))
+        };
+        let alone = up.is_some() || feathered_alone;
+        let pairs = || [0.3, 0.6, 1.0].into_iter().flat_map(|up| [15.0, -15.0, 30.0, -30.0].map(|by| (up, by)));
+        if !alone {
+            let pair =
+                pairs().filter_map(|(up, by)| Some((up, by, turned(up, by)?))).find(|(.., change)| self.works(change));
+            if let Some((up, by, change)) = pair {
+                let way = if by > 0.0 { "left" } else { "right" };
+                let text = format!("Raise it by {} and feather it {:.0}° to its {way}", said(up), by.abs());
+                note(Some(up + half * by.abs().to_radians()), Some(change), text);
+                return;
             }
+            self.partial(pairs().filter_map(|(up, _)| Some((up, place(at + DVec3::Z * up, aim)?))), note);
+        }
+    }
+
+    /// The smallest move that leaves only a strip, where nothing takes all of it away.
+    fn partial(
+        &self,
+        moves: impl Iterator<Item = (f64, Change)>,
+        note: &mut impl FnMut(Option<f64>, Option<Change>, String),
+    ) {
+        let tried =
+            moves.take_while(|_| !given_up()).filter_map(|(up, change)| Some((up, self.leaves(&change)?, change)));
+        let before = self.reflection.share;
+        let best = tried.min_by(|a, b| a.1.0.total_cmp(&b.1.0)).filter(|(_, (share, _), _)| *share < PARTIAL * before);
+        let Some((up, (share, touches), change)) = best else { return };
+        let said = self.terms.house.units.distance(up);
+        let strip =
+            if share < RETOUCHED { "a strip".to_owned() } else { format!("{:.0} % of the frame", share * 100.0) };
+        let then = match (touches, share < RETOUCHED) {
+            (true, _) => "it touches the face",
+            (false, true) => "clear of the face, easy to retouch",
+            (false, false) => "clear of the face",
+        };
+        note(Some(up), Some(change), format!("Raise it by {said}: leaves {strip}, {then}"));
+    }
+
+    /// A bounce whose light shows nowhere in the glass: off the ceiling above, and if that shows, further round.
+    fn bounced_elsewhere(
+        &self,
+        light: &crate::setup::Light,
+        text: &str,
+        note: &mut impl FnMut(Option<f64>, Option<Change>, String),
+    ) {
+        let (looks, place) = (self.setup.light_looks(light), light.at);
+        let level = looks.with_z(0.0).normalize_or(DVec3::Y) * -0.35;
+        let spots = [0.0, 45.0, -45.0, 90.0, -90.0, 135.0, -135.0, 180.0].into_iter();
+        let aims = spots.flat_map(|round: f64| [1.0, 0.6].map(|up| (round, up)));
+        let change = aims.take_while(|_| !given_up()).map(|(round, up)| {
+            let way = glam::DQuat::from_rotation_z(round.to_radians()) * level + DVec3::Z * up;
+            Change::PlaceLight { light: light.id.clone(), at: place, aim: Aim::along(way.normalize()) }
+        });
+        let mut change = change.filter(|change| self.works(change));
+        if let Some(change) = change.next() {
+            let half = light.optics(self.kit, self.setup.camera.focal).map_or(0.1, |optics| optics.head);
+            note(Some(half * std::f64::consts::FRAC_PI_2), Some(change), text.to_owned());
         }
     }
 }

@@ -19,6 +19,7 @@
 //! | diffraction | squared stops past where it shows | 0.3 |
 //! | shake | squared stops too slow to hold | 2 |
 //! | movement | squared stops too slow to freeze, fading out as the flash leads by 2 to 3 stops and freezes instead | 2 |
+//! | trails | squared stops too fast for the movement to show as wanted | 2 |
 //! | sync | flat, and stops past the sync speed without high-speed sync: only where the shutter is held there | 1000, 100 |
 //! | safe click | between the safe click and the sync speed | 0.3 |
 //! | high-speed sync | flat | 0.6 |
@@ -163,9 +164,7 @@ pub(super) fn iso_score(s: &Situation<'_>, w: &Weights, iso: IsoMark) -> f64 {
 pub(super) fn aperture_score(s: &Situation<'_>, w: &Weights, aperture: ApertureMark) -> f64 {
     let av = aperture.stops();
     let usual = match s.terms.house.habits.start {
-        Start::Light | Start::Room => {
-            w.usual_aperture * s.asks.usual_aperture.map_or(0.0, |usual| square(av - usual))
-        }
+        Start::Light | Start::Room => w.usual_aperture * s.asks.usual_aperture.map_or(0.0, |usual| square(av - usual)),
         // The aperture goes to the target.
         Start::Marks { .. } => 0.0,
         Start::Shutter => STANDING * (av - s.setup.camera.aperture.at.stops()).abs(),
@@ -180,6 +179,8 @@ pub(super) fn aperture_score(s: &Situation<'_>, w: &Weights, aperture: ApertureM
 pub(super) fn shutter_score(s: &Situation<'_>, w: &Weights, shutter: ShutterMark) -> f64 {
     let used = s.effective_shutter(shutter);
     let mut score = w.shake * square(short(used.stops(), s.asks.shake));
+    // Faster than that it does not show.
+    score += w.movement * s.asks.trail.map_or(0.0, |trail| square((used.stops() - trail).max(0.0)));
     if let (Some(sync), Some(safe)) = (s.sync, s.safe_sync) {
         if used > sync {
             let past = used.stops() - sync.stops();

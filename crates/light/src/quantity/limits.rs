@@ -176,6 +176,7 @@ limits! {
     // Lists and texts: entries and characters.
     READINGS = "number of readings", "", 0.0, 24.0;
     FLASH_READINGS = "number of flash readings", "", 0.0, 24.0;
+    WANTED_REFLECTIONS = "number of wanted reflections", "", 0.0, 24.0;
     LIGHTS = "number of lights", "", 0.0, 8.0;
     CARDS = "number of cards", "", 0.0, 8.0;
     PANES = "number of panes", "", 0.0, 12.0;

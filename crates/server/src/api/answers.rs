@@ -95,9 +95,8 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
         let (kit, terms) = (&ground.kit, ground.terms());
         let forecast = forecast_of(&ground, &setup);
         let forecast = forecast.as_ref();
-        let mut setup = change.map_or(setup.clone(), |change| {
-            tolva_core::solve::apply(Seen { setup: &setup, forecast }, kit, &change)
-        });
+        let mut setup = change
+            .map_or(setup.clone(), |change| tolva_core::solve::apply(Seen { setup: &setup, forecast }, kit, &change));
         if solve {
             setup = tolva_core::solve::solve(Seen { setup: &setup, forecast }, kit, terms)?;
         }

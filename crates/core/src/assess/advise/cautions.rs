@@ -5,6 +5,7 @@ use crate::colour::AmbientColour;
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
+use crate::optics::Movement;
 use crate::quantity::{Id, Kilograms, Power};
 use crate::scene::Role;
 use crate::setup::{ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
@@ -137,7 +138,7 @@ impl Cautions<'_> {
         if !s.wishes.flash && s.setup.lights.iter().any(|light| light.on) {
             self.say(About::Light, None, Caution::FlashUnused);
         }
-        let moving = s.asks.movement.is_some_and(|needed| needed.sixths() > 36);
+        let moving = !matches!(s.setup.subject.movement, Movement::Still | Movement::Posed);
         if let (true, Some(lead)) = (moving, facts.flash_lead())
             && lead < crate::situation::GHOST
             && facts.movement_short > 0.3
@@ -145,7 +146,7 @@ impl Cautions<'_> {
             self.say(About::Shutter, None, Caution::Ghost);
         }
         let slow = s.effective_shutter(self.dials.shutter).stops() <= TRAILS;
-        if slow && s.asks.movement.is_some() && !s.lights.is_empty() {
+        if slow && s.setup.subject.movement != Movement::Still && !s.lights.is_empty() {
             self.say(About::Shutter, None, Caution::RearCurtain);
         }
         if s.past_sync && s.sync.is_some_and(|sync| self.dials.shutter > sync) {
@@ -187,9 +188,9 @@ impl Cautions<'_> {
 
     fn glass(&mut self) {
         let set = self.set;
-        for reflection in set.reflections.iter().filter(|reflection| reflection.seen.disturbs()) {
+        for reflection in set.reflections.iter().filter(|reflection| reflection.disturbs()) {
             let (about, light) = match &reflection.seen {
-                Seen::Light { light } => (About::Light, Some(light)),
+                Seen::Light { light } | Seen::Bounce { light } => (About::Light, Some(light)),
                 Seen::Photographer | Seen::People | Seen::Card { .. } => (About::Camera, None),
             };
             self.say(about, light, Caution::Reflection { text: reflection.text.clone() });

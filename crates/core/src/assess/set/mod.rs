@@ -4,6 +4,7 @@ mod bounced;
 mod cards;
 mod evenness;
 mod figure;
+mod loudness;
 mod picture;
 mod placed;
 mod sockets;
@@ -24,7 +25,7 @@ use crate::glass::{Reflection, reflections};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Metres};
 use crate::setup::Patch;
-use crate::situation::Situation;
+use crate::situation::{Dials, Situation};
 use crate::stage::Framing;
 use serde::Serialize;
 
@@ -60,7 +61,7 @@ pub struct SetReport {
     pub through_glass: Vec<Id>,
 }
 
-pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
+pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> SetReport {
     let setup = s.setup;
     let stage = &s.stage;
     let main = setup.main_face().at;
@@ -78,7 +79,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> SetReport {
         head_to_foot: figure::of(s, facts),
         cards: cards::of(s, facts),
         intruders: picture::intruders_of(s),
-        reflections: reflections(stage, &shown),
+        reflections: loudness::told(s, facts, dials, reflections(stage, &shown)),
         flare: picture::flare(s),
         through_glass: picture::through_glass(s),
     }

@@ -1,5 +1,6 @@
 //! Version 5 brought what a job's pictures are for, its venue's rules, who holds a light, a tone for each person, how much there
-//! is to see in a background, and how a studio turns its dials.
+//! is to see in a background, which reflections are wanted,
+//! what of movement is to be seen, and how a studio turns its dials.
 
 use super::{BodyKind, set};
 use serde_json::{Value, json};
@@ -15,6 +16,7 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
         BodyKind::Settings => {
             if let Some(house) = body.get_mut("house") {
                 let follow = json!(["shutter", "power", "iso", "aperture"]);
+                set(house, "sport", json!("usual"));
                 set(house, "habits", json!({ "start": { "from": "light" }, "follow": follow }));
             }
         }
@@ -23,6 +25,7 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
 }
 
 fn setup(body: &mut Value) {
+    set(body, "wanted_reflections", json!([]));
     for light in body.get_mut("lights").and_then(Value::as_array_mut).into_iter().flatten() {
         let Some(light) = light.as_object_mut() else { continue };
         let on_camera = light.remove("on_camera").is_some_and(|on| on == Value::Bool(true));
@@ -30,6 +33,9 @@ fn setup(body: &mut Value) {
     }
     for person in body.pointer_mut("/scene/people").and_then(Value::as_array_mut).into_iter().flatten() {
         set(person, "tone", Value::Null);
+    }
+    if let Some(subject) = body.get_mut("subject") {
+        set(subject, "trace", json!("frozen"));
     }
     if let Some(background) = body.get_mut("background") {
         set(background, "detail", Value::Null);
