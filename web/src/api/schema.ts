@@ -1764,7 +1764,7 @@ export interface components {
             change?: components["schemas"]["Change"] | null;
             moved?: components["schemas"]["Metres"] | null;
             /** @description What is cured. */
-            seen: components["schemas"]["Seen"];
+            seen: components["schemas"]["Mirrored"];
             /** @description In words. */
             text: string;
         };
@@ -2413,6 +2413,8 @@ export interface components {
             meter: components["schemas"]["MeterConstants"];
             /** @description The rule for hand-held times. */
             shake: components["schemas"]["ShakeSchool"];
+            /** @description The rule for sport. */
+            sport: components["schemas"]["SportSchool"];
             step?: components["schemas"]["StepSize"] | null;
             /** @description Metres or feet. */
             units: components["schemas"]["Units"];
@@ -3152,6 +3154,29 @@ export interface components {
         Minutes: number;
         /** @description mired shift mired */
         MiredShift: number;
+        /** @description What is seen in a pane. */
+        Mirrored: {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "light";
+        } | {
+            /** @description Which light. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "bounce";
+        } | {
+            /** @enum {string} */
+            what: "photographer";
+        } | {
+            /** @enum {string} */
+            what: "people";
+        } | {
+            /** @description Which. */
+            card: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "card";
+        };
         /** @description Something put before a flash. */
         Modifier: {
             /**
@@ -3205,7 +3230,7 @@ export interface components {
          * @description How the subject moves.
          * @enum {string}
          */
-        Movement: "still" | "posed" | "fidgeting" | "running" | "sport" | "large_bird" | "small_bird";
+        Movement: "still" | "posed" | "fidgeting" | "children" | "running" | "sport" | "splash" | "large_bird" | "small_bird";
         /** @description one line of text */
         Name: string;
         /** @description What the sun does, and when. */
@@ -3647,12 +3672,15 @@ export interface components {
             across: number;
             /** @description Where the line of sight meets the pane, in metres. */
             crossing: components["schemas"]["Point"];
+            /** @description Whether it is so faint that nobody need mind it. */
+            faint: boolean;
             /** @description Where the mirror image stands, in metres. */
             image: components["schemas"]["Point"];
+            over?: components["schemas"]["Stops"] | null;
             /** @description In which pane. */
             pane: components["schemas"]["Id"];
             /** @description What is seen. */
-            seen: components["schemas"]["Seen"];
+            seen: components["schemas"]["Mirrored"];
             /**
              * Format: double
              * @description How much of the frame it fills.
@@ -3670,6 +3698,8 @@ export interface components {
              * @description Where in the frame, −1 to 1 from the bottom up.
              */
             up: number;
+            /** @description Whether it is wanted. */
+            wanted: boolean;
             /**
              * Format: double
              * @description Its width as a share of the frame's.
@@ -3752,24 +3782,6 @@ export interface components {
         SeaHeight: number;
         /** @description time s */
         Seconds: number;
-        /** @description What is seen in a pane. */
-        Seen: {
-            /** @description Which. */
-            light: components["schemas"]["Id"];
-            /** @enum {string} */
-            what: "light";
-        } | {
-            /** @enum {string} */
-            what: "photographer";
-        } | {
-            /** @enum {string} */
-            what: "people";
-        } | {
-            /** @description Which. */
-            card: components["schemas"]["Id"];
-            /** @enum {string} */
-            what: "card";
-        };
         /** @description What the set is like. */
         SetReport: {
             /** @description From the main subject to the background behind it. */
@@ -3848,6 +3860,8 @@ export interface components {
             solve_as_i_go: boolean;
             /** @description Who or what is in it. */
             subject: components["schemas"]["Subject"];
+            /** @description The reflections that are wanted. */
+            wanted_reflections: components["schemas"]["WantedReflection"][];
             /** @description White balance. */
             white_balance: components["schemas"]["WhiteBalance"];
         };
@@ -4073,6 +4087,11 @@ export interface components {
             text: string;
             under?: components["schemas"]["Stops"] | null;
         };
+        /**
+         * @description Which rule for sport is trusted.
+         * @enum {string}
+         */
+        SportSchool: "usual" | "faster";
         /** @description Where one stands in a place. */
         Spot: {
             /** @description Whether there is water beside it. */
@@ -4234,6 +4253,8 @@ export interface components {
             movement: components["schemas"]["Movement"];
             /** @description How light or dark it is. */
             tone: components["schemas"]["Tone"];
+            /** @description What of that is to be seen. */
+            trace: components["schemas"]["Trace"];
         };
         /**
          * @description Who or what.
@@ -4416,6 +4437,11 @@ export interface components {
             /** @description The towns, the likeliest first. */
             towns: components["schemas"]["Town"][];
         };
+        /**
+         * @description What movement is to look like.
+         * @enum {string}
+         */
+        Trace: "frozen" | "a_little" | "trails";
         /** @description One dial turned. */
         Turn: {
             /** @description Which. */
@@ -4534,6 +4560,13 @@ export interface components {
             distance: components["schemas"]["Metres"];
             /** @description What it does with light. */
             surface: components["schemas"]["Surface"];
+        };
+        /** @description A reflection that is wanted in the picture, and is kept in it. */
+        WantedReflection: {
+            /** @description In which pane. */
+            pane: components["schemas"]["Id"];
+            /** @description Of what. */
+            seen: components["schemas"]["Mirrored"];
         };
         /** @description A warning, from a time on. */
         Warning: {

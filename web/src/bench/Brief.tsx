@@ -20,6 +20,7 @@ import {
   subjects,
   supports,
   tones,
+  traces,
   wishes,
 } from './choices'
 import { errorAt } from './errors'
@@ -219,6 +220,17 @@ const SubjectLines = memo(function SubjectLines(props: SubjectProps) {
         choices={movements}
         onChoose={(movement) => put({ movement })}
       />
+      {subject.movement !== 'still' && (
+        <>
+          ,{' '}
+          <LiveChoice
+            label="What of the movement is seen"
+            value={subject.trace}
+            choices={traces}
+            onChoose={(trace) => put({ trace })}
+          />
+        </>
+      )}
       , <LiveChoice label="Tone" value={subject.tone} choices={tones} onChoose={(tone) => put({ tone })} /> in
       tone. Sharp through{' '}
       <Distance

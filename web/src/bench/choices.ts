@@ -6,10 +6,17 @@ export const movements = choicesOf({
   still: 'standing still',
   posed: 'posing',
   fidgeting: 'fidgeting',
+  children: 'children, never still',
   running: 'running',
   sport: 'at sport',
+  splash: 'splashing water',
   large_bird: 'a large bird in flight',
   small_bird: 'a small bird in flight',
+})
+export const traces = choicesOf({
+  frozen: 'frozen',
+  a_little: 'a little of it seen',
+  trails: 'drawing trails',
 })
 export const tones = choicesOf({
   very_dark: 'very dark',

@@ -1,7 +1,8 @@
+import { produce } from 'immer'
 import styled from 'styled-components'
 import type { Assessment, Change, Seen, SetReport } from '../api/types'
 import type { BenchState } from '../bench/useBench'
-import { Push } from '../ui/Push'
+import { Latch, Push } from '../ui/Push'
 import { Way, Ways } from './sheets/parts'
 
 const Remarks = styled.section`
@@ -22,6 +23,11 @@ const Remarks = styled.section`
   }
 `
 
+type Reflection = SetReport['reflections'][number]
+
+/** Whether it is in the way of the picture. */
+const disturbs = ({ seen, faint, wanted }: Reflection) => seen.what !== 'people' && !faint && !wanted
+
 const sameSeen = (a: Seen, b: Seen) => JSON.stringify(a) === JSON.stringify(b)
 
 type Props = { bench: BenchState; assessment: Assessment; onChoose: (key: string) => void }
@@ -31,7 +37,18 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
   const { set } = assessment
   const { advice, draft } = bench
   const uneven = advice?.evening ?? []
-  const well = set.intruders.length === 0 && set.reflections.length === 0
+  const minded = set.reflections.filter(disturbs)
+  const well = set.intruders.length === 0 && minded.length === 0
+  const gone = (draft?.wanted_reflections ?? []).filter(
+    (wanted) => !set.reflections.some((one) => one.pane === wanted.pane && sameSeen(one.seen, wanted.seen)),
+  )
+  const want = (pane: string, seen: Seen, on: boolean) =>
+    bench.edit(
+      produce((s) => {
+        const others = s.wanted_reflections.filter((one) => one.pane !== pane || !sameSeen(one.seen, seen))
+        s.wanted_reflections = on ? [...others, { pane, seen }] : others
+      }),
+    )
   return (
     <Remarks aria-label="What the set says">
       {well && (
@@ -67,8 +84,19 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
           ? (advice?.cures ?? []).filter((cure) => sameSeen(cure.seen, reflection.seen))
           : []
         return (
-          <div className="trouble" key={`${reflection.pane}-${reflection.text}`}>
-            <p>{reflection.text}</p>
+          <div
+            className={disturbs(reflection) ? 'trouble' : 'well'}
+            key={`${reflection.pane}-${JSON.stringify(reflection.seen)}`}
+          >
+            <p>
+              {reflection.text}{' '}
+              <Latch
+                isSelected={reflection.wanted}
+                onChange={(on) => want(reflection.pane, reflection.seen, on)}
+              >
+                {reflection.wanted ? 'wanted' : 'want it'}
+              </Latch>
+            </p>
             {cures.length > 0 && (
               <Ways className="short" aria-label="Cures, the smallest move first">
                 {cures.map((cure) => (
@@ -84,6 +112,12 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
           </div>
         )
       })}
+      {gone.map((wanted) => (
+        <div className="trouble" key={`${wanted.pane}-${JSON.stringify(wanted.seen)}`}>
+          <p>A reflection that is wanted does not show any more.</p>
+          <Push onPress={() => want(wanted.pane, wanted.seen, false)}>It need not</Push>
+        </div>
+      ))}
       {set.evenness && uneven.length > 0 && (
         <div className="trouble">
           <p>{set.evenness.text}</p>

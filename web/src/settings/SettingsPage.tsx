@@ -95,6 +95,15 @@ export default function SettingsPage() {
           onChoose={(shake) => house({ shake })}
         />
       </div>
+      <div className="line">
+        <LiveChoice
+          row
+          label="Shutter for sport"
+          value={now.house.sport}
+          choices={pick({ usual: '1/1000 to 1/2000', faster: '1/4000' })}
+          onChoose={(sport) => house({ sport })}
+        />
+      </div>
       <HabitLines
         habits={now.house.habits}
         error={error}

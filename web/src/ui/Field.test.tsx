@@ -13,6 +13,7 @@ const house: KeptSettings['settings']['house'] = {
   units: 'metres',
   step: null,
   shake: 'older',
+  sport: 'usual',
   habits: { start: { from: 'light' }, follow: ['shutter', 'power', 'iso', 'aperture'] },
   meter: { c: 250, k: 12.5 },
 }

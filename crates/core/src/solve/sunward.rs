@@ -93,6 +93,11 @@ const GAINED: f64 = 0.5;
 const STILL_SEEN: f64 = 60.0;
 
 impl Stance {
+    /// So many minutes, in words.
+    fn minutes(count: f64) -> String {
+        if count.round() == 1.0 { "1 minute".to_owned() } else { format!("{count:.0} minutes") }
+    }
+
     fn text(self, spot: Option<&str>) -> String {
         let side = |by: f64| if by > 0.0 { "left" } else { "right" };
         match self {
@@ -102,13 +107,13 @@ impl Stance {
                 format!("Back to the sun, the camera {ASIDE:.0}° off at the {side} of the face")
             }
             Stance::IntoTheSun { by } => format!("Turn the face {:.0}° to its {}, into the sun", by.abs(), side(by)),
-            Stance::Wait { minutes, .. } => format!("Wait {minutes:.0} minutes"),
+            Stance::Wait { minutes, .. } => format!("Wait {}", Stance::minutes(minutes)),
             Stance::Shade { minutes } => {
                 let there = spot.unwrap_or("another spot");
                 if minutes < 1.0 {
                     format!("Go to {there}, a few steps")
                 } else {
-                    format!("Go to {there}, {minutes:.0} minutes")
+                    format!("Go to {there}, {}", Stance::minutes(minutes))
                 }
             }
         }
@@ -130,7 +135,7 @@ impl SunWay {
             Stance::OffTheNose { .. } | Stance::BackToTheSun { .. } => {
                 let long = stays.as_ref().map_or_else(String::new, |stays| {
                     let until = if stays.sun_goes { ", until the sun goes" } else { "" };
-                    format!(" for {:.0} minutes{until} ({})", stays.minutes, stays.clock)
+                    format!(" for {}{until} ({})", Stance::minutes(stays.minutes), stays.clock)
                 });
                 said.push(format!("no sun on the nose{long}"));
             }
