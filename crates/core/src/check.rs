@@ -66,6 +66,12 @@ pub enum Problem {
         /// Closest focus, in metres.
         closest: f64,
     },
+    /// Further than the lens can focus with what is on it.
+    #[error("With what is on this lens it focuses no further than {furthest} m. Come nearer, or take it off.")]
+    TooFar {
+        /// Furthest focus, in metres.
+        furthest: f64,
+    },
     /// More depth than there is room for.
     #[error("The subject is deeper than its distance from the camera allows.")]
     TooDeep,

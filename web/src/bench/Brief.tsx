@@ -16,6 +16,7 @@ import {
   files,
   modes,
   movements,
+  rigs,
   shutters,
   subjects,
   supports,
@@ -131,7 +132,11 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
       </Section>
       <Section title="Camera">
         <CameraLines {...editing} camera={setup.camera} />
-        {bench.assessment && <p className="small">{bench.assessment.judged.text}</p>}
+        {bench.assessment && (
+          <p className="small">
+            {bench.assessment.depth.close_up?.text} {bench.assessment.judged.text}
+          </p>
+        )}
         <Cautions bench={bench} about="camera" />
         <Cautions bench={bench} about="shutter" />
       </Section>
@@ -362,13 +367,26 @@ function SunsetLine({ edit, report }: Pick<Editing, 'edit'> & { report: Sunset }
 const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Setup['camera'] } & Editing) =>
   a.edit === b.edit &&
   a.errors === b.errors &&
-  (['body', 'lens', 'focal', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const).every(
+  (['body', 'lens', 'focal', 'rig', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const).every(
     (field) => a.camera[field] === b.camera[field],
   )
+
+/** What each thing on a lens begins with. */
+const rigOf = (kind: Setup['camera']['rig']['with']): Setup['camera']['rig'] => {
+  switch (kind) {
+    case 'add_on':
+      return { with: kind, dioptres: 2 }
+    case 'tubes':
+      return { with: kind, length: 20 }
+    default:
+      return { with: kind }
+  }
+}
 
 const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing & Pick<Setup, 'camera'>) {
   const kit = useQuery(kitQuery).data ?? []
   const put = (change: Partial<Setup['camera']>) => edit(produce((s) => void Object.assign(s.camera, change)))
+  const { rig } = camera
   const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [{ id: item.id, name: item.name }] : []))
   const lenses = kit.flatMap(({ item }) => (item.kind === 'lens' ? [item] : []))
   const chooseLens = (id: string) => {
@@ -411,6 +429,41 @@ const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing 
         error={errors['/camera/focal']}
         onCommit={(focal) => put({ focal: focal })}
       />
+      ,{' '}
+      <LiveChoice
+        label="On the lens"
+        value={rig.with}
+        choices={rigs}
+        error={errors['/camera/rig']}
+        onChoose={(kind) => put({ rig: rigOf(kind) })}
+      />
+      {rig.with === 'add_on' && (
+        <>
+          {' '}
+          of{' '}
+          <LiveNumber
+            label="Strength of the close-up lens"
+            value={rig.dioptres}
+            unit="dioptres"
+            step={0.5}
+            error={errors['/camera/rig/dioptres']}
+            onCommit={(dioptres) => put({ rig: { ...rig, dioptres } })}
+          />
+        </>
+      )}
+      {rig.with === 'tubes' && (
+        <>
+          ,{' '}
+          <LiveNumber
+            label="Length of the tubes"
+            value={rig.length}
+            unit="mm"
+            step={1}
+            error={errors['/camera/rig/length']}
+            onCommit={(length) => put({ rig: { ...rig, length } })}
+          />
+        </>
+      )}
       ,{' '}
       <LiveChoice
         label="Support"

@@ -93,6 +93,11 @@ export const approaches = choicesOf<NonNullable<Setup['approach']>>({
   sunset_behind: 'Sunset behind',
   ambient_only: 'Ambient only, with card',
 })
+export const rigs = choicesOf<Setup['camera']['rig']['with']>({
+  nothing: 'nothing on it',
+  add_on: 'a close-up lens on it',
+  tubes: 'tubes behind it',
+})
 export const supports = choicesOf({ hand: 'in the hand', tripod: 'on a tripod' })
 export const modes = choicesOf({ manual: 'manual', aperture_priority: 'aperture priority' })
 export const shutters = choicesOf({ mechanical: 'mechanical', electronic: 'electronic' })

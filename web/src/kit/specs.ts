@@ -69,6 +69,7 @@ const cameraSpecs: Spec[] = [
   number('/floor', 'Usable shadow below grey', 'stops', 0.5),
   number('/frames_per_second', 'Frames a second'),
   number('/stabiliser', 'Stabiliser gain', 'stops', 0.5),
+  number('/focus_limit', 'Focuses in light down to', 'EV', 0.5),
 ]
 const lensSpecs: Spec[] = [
   number('/focal_shortest', 'Shortest focal length', 'mm'),

@@ -35,6 +35,7 @@ use crate::approach::{Approach, Band};
 use crate::check::FieldError;
 use crate::forecast::Seen;
 use crate::kit::Kit;
+use crate::marks::stops_amount;
 use crate::quantity::{Metres, Stops, figure};
 use crate::setup::Patch;
 use crate::situation::{Dials, ProposalReason, Situation};
@@ -63,7 +64,7 @@ pub struct ApproachReport {
 }
 
 /// What is sharp.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct DepthReport {
     /// Where to focus.
@@ -74,6 +75,38 @@ pub struct DepthReport {
     pub far: Option<Metres>,
     /// Stops too open for the subject's depth; 0 when it is sharp.
     pub short: Stops,
+    /// How large it is and what that costs, close up.
+    pub close_up: Option<CloseUpReport>,
+}
+
+/// How large a close-up is, and what that costs.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct CloseUpReport {
+    /// Image over object.
+    pub magnification: f64,
+    /// The working f-number.
+    pub working: f64,
+    /// Light lost by it.
+    pub lost: Stops,
+    /// In words.
+    pub text: String,
+}
+
+/// From this magnification on it is told.
+const CLOSE_UP: f64 = 0.1;
+
+fn close_up(s: &Situation<'_>, dials: &Dials) -> Option<CloseUpReport> {
+    let magnification = s.lensing.magnification();
+    (magnification >= CLOSE_UP).then(|| {
+        let working = dials.aperture.f_number().number() * s.lensing.working();
+        let text = format!(
+            "{magnification:.2} times life size: works at f/{}, {} lost.",
+            figure(working, working * 0.05),
+            stops_amount(s.close_up_loss)
+        );
+        CloseUpReport { magnification, working, lost: Stops::of(s.close_up_loss), text }
+    })
 }
 
 /// What the dials make of the light.
@@ -187,6 +220,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
             near: sharp.near,
             far: sharp.far,
             short: Stops::of(facts.depth_short),
+            close_up: close_up(s, &dials),
         },
         headline,
         met,
@@ -222,7 +256,7 @@ fn contrast_words(contrast: Stops) -> String {
         return "as bright as the face".to_owned();
     }
     let than = if stops > 0.0 { "brighter" } else { "darker" };
-    format!("{} {than} than the face", crate::marks::stops_amount(stops))
+    format!("{} {than} than the face", stops_amount(stops))
 }
 
 /// A band a level misses by more than a click can leave, with how far; positive is too bright.

@@ -1,7 +1,7 @@
 use crate::check::{Check, Problem};
 use crate::marks::{IsoMark, ShutterMark, StepSize};
-use crate::quantity::limits::{FLOOR, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, SENSOR_SIDE, STABILISER};
-use crate::quantity::{Id, Millimetres, Name, Stops};
+use crate::quantity::limits::{FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, SENSOR_SIDE, STABILISER};
+use crate::quantity::{Ev100, Id, Millimetres, Name, Stops};
 use serde::{Deserialize, Serialize};
 
 /// How a body's shutter works.
@@ -64,6 +64,8 @@ pub struct Camera {
     pub frames_per_second: f64,
     /// Stops the body's stabiliser gives back.
     pub stabiliser: Stops,
+    /// The darkest light it still focuses in, as its maker says; none where that is not known.
+    pub focus_limit: Option<Ev100>,
 }
 
 impl Camera {
@@ -82,6 +84,9 @@ impl Camera {
         check.range("/floor", FLOOR, self.floor.stops());
         check.range("/frames_per_second", FRAMES_PER_SECOND, self.frames_per_second);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
+        if let Some(limit) = self.focus_limit {
+            check.range("/focus_limit", FOCUS_LIMIT, limit.ev());
+        }
         let mut ordered = |field: &str, fits: bool, low, high| {
             if !fits {
                 check.problem(field, Problem::Order { low, high });

@@ -1,6 +1,6 @@
 use super::Dial;
 use crate::marks::{ApertureMark, IsoMark, NdMark, ShutterMark};
-use crate::optics::Support;
+use crate::optics::{Rig, Support};
 use crate::quantity::{Id, Millimetres};
 use serde::{Deserialize, Serialize};
 
@@ -48,6 +48,8 @@ pub struct CameraSetup {
     pub lens: Id,
     /// The focal length used.
     pub focal: Millimetres,
+    /// What is put on the lens to bring it nearer.
+    pub rig: Rig,
     /// Hand or tripod.
     pub support: Support,
     /// Who sets the exposure.

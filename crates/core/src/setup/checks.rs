@@ -2,9 +2,10 @@ use super::{CameraSetup, Light, Setup};
 use crate::check::{Check, FieldError, Problem};
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, Mark, NdMark};
+use crate::optics::Rig;
 use crate::quantity::limits::{
-    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS, READINGS,
-    SUBJECT_DEPTH, UNDER_KEY, WANTED_REFLECTIONS,
+    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, DIOPTRES, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS, READINGS,
+    SUBJECT_DEPTH, TUBES, UNDER_KEY, WANTED_REFLECTIONS,
 };
 
 impl Setup {
@@ -66,6 +67,11 @@ impl Setup {
         check.range("/ambient/kelvin", AMBIENT_KELVIN, self.ambient.kelvin().kelvin());
         check.range("/white_balance/kelvin/at", CAMERA_KELVIN, self.white_balance.kelvin.at.kelvin());
         check.range("/pace/interval", FRAME_INTERVAL, self.pace.interval.seconds());
+        match self.camera.rig {
+            Rig::Nothing => {}
+            Rig::AddOn { dioptres } => check.range("/camera/rig/dioptres", DIOPTRES, dioptres),
+            Rig::Tubes { length } => check.range("/camera/rig/length", TUBES, length.millimetres()),
+        }
         check.range("/pace/frames", FRAMES, f64::from(self.pace.frames));
     }
 
@@ -79,9 +85,15 @@ impl Setup {
         match lens {
             Some(lens) => {
                 self.camera.check_lens(lens, body, check);
-                if self.subject_distance() < lens.closest_focus {
-                    let closest = lens.closest_focus.metres();
+                let (rig, focal, at) = (self.camera.rig, self.camera.focal, self.subject_distance());
+                let closest = rig.closest(focal, lens.closest_focus);
+                if at < closest {
+                    let closest = (closest.metres() * 1000.0).ceil() / 1000.0;
                     check.problem("/scene/camera/at", Problem::TooNear { closest });
+                }
+                if let Some(furthest) = rig.furthest(focal).filter(|furthest| at > *furthest) {
+                    let furthest = (furthest.metres() * 1000.0).floor() / 1000.0;
+                    check.problem("/scene/camera/at", Problem::TooFar { furthest });
                 }
             }
             None => check.problem("/camera/lens", Problem::NotInKit { kind: "lens", id: self.camera.lens.clone() }),

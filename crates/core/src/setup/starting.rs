@@ -6,7 +6,7 @@ use crate::colour::{AmbientColour, ColourWish};
 use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::{NdMark, ShutterMark};
-use crate::optics::{Movement, Support, Trace};
+use crate::optics::{Movement, Rig, Support, Trace};
 use crate::quantity::{Id, Kelvin, Metres, Name, Note, Seconds, Share};
 use crate::scene::{Position, Scene, Surface};
 
@@ -52,6 +52,7 @@ impl Setup {
                 body: body.id.clone(),
                 lens: lens.id.clone(),
                 focal: lens.focal_longest,
+                rig: Rig::Nothing,
                 support: Support::Hand,
                 mode: ExposureMode::Manual,
                 shutter_type: ShutterType::Mechanical,

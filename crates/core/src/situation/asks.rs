@@ -28,6 +28,7 @@ pub struct Asks {
 /// The lens, focused so that the subject is as sharp in front as behind.
 pub(super) fn lensing(setup: &Setup, lens: &Lens, circle: Millimetres) -> Lensing {
     Lensing::holding(setup.camera.focal, circle, lens.pupil_ratio, setup.subject_distance(), setup.subject.depth)
+        .with(setup.camera.rig)
 }
 
 /// From this fraction of the usual blur circle on a picture is looked at closely: a group then stops down one more.

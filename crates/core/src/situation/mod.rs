@@ -33,7 +33,7 @@ use crate::field::Field;
 use crate::forecast::{Forecast, Seen, TurnedReading};
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
-use crate::optics::Lensing;
+use crate::optics::{Lensing, Rig};
 use crate::quantity::Stops;
 use crate::scene::Sun;
 use crate::setup::{Detail, ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
@@ -155,7 +155,7 @@ impl<'a> Situation<'a> {
         };
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, lens, purpose.circle(body));
-        let close_up_loss = if lens.is_close_up() { lensing.close_up_loss().stops() } else { 0.0 };
+        let close_up_loss = if lens.is_close_up() || setup.camera.rig != Rig::Nothing { lensing.close_up_loss().stops() } else { 0.0 };
         let turned = turned.unwrap_or_else(|| ambient::turned(seen, house.meter));
         let read = ambient::Read::of(seen, house.meter, &turned);
         let mut ambient = ambient::of_patches(&read, &[]);

@@ -138,7 +138,8 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     if s.lights.iter().any(|lit| lit.light.is_on_camera() && lit.role.lights_face()) {
         let at = s.setup.subject_distance().metres();
         let nearer = [0.85, 0.7, 0.5].map(|factor| (at * factor * 10.0).round() / 10.0);
-        let nearer = nearer.into_iter().filter(|distance| *distance >= s.lens.closest_focus.metres());
+        let closest = s.setup.camera.rig.closest(s.setup.camera.focal, s.lens.closest_focus);
+        let nearer = nearer.into_iter().filter(|distance| *distance >= closest.metres());
         changes.extend(nearer.map(|distance| Change::StepBack { distance: Metres::nearest(distance) }));
     }
     if s.wishes.legs_flash.is_some() {

@@ -33,7 +33,7 @@ impl View {
     /// `v = f·s/(s−f)` of the focused lens (thin lens; Ray, *Applied Photographic Optics*).
     #[must_use]
     pub fn on(setup: &Setup, (width, height): (Millimetres, Millimetres)) -> View {
-        let f = setup.camera.focal.millimetres();
+        let f = setup.camera.rig.focal(setup.camera.focal).millimetres();
         let s = (setup.subject_distance().metres() * 1000.0).max(f * 1.05);
         let image = f * s / (s - f);
         let (width, height) = (width.millimetres(), height.millimetres());

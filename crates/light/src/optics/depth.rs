@@ -1,3 +1,4 @@
+use super::Rig;
 use crate::quantity::{FNumber, Metres, Millimetres, Stops};
 
 /// A lens focused on something: what depth, magnification and light loss follow from.
@@ -13,6 +14,8 @@ pub struct Lensing {
     pub focus: Metres,
     /// Pupil ratio, exit to entrance; 1 for a symmetric lens.
     pub pupil_ratio: f64,
+    /// The focal length here over that of the lens alone, by which f-numbers are marked: less than 1 behind a close-up lens.
+    pub shortened: f64,
 }
 
 /// What is sharp.
@@ -61,7 +64,14 @@ impl Lensing {
         depth: Metres,
     ) -> Lensing {
         let (near, far) = ends(middle, depth);
-        Lensing { focal, circle, focus: focus_to_hold(near, far), pupil_ratio }
+        Lensing { focal, circle, focus: focus_to_hold(near, far), pupil_ratio, shortened: 1.0 }
+    }
+
+    /// The same with something put on the lens.
+    #[must_use]
+    pub fn with(self, rig: Rig) -> Lensing {
+        let focal = rig.focal(self.focal);
+        Lensing { focal, shortened: focal.millimetres() / self.focal.millimetres(), ..self }
     }
 
     fn focal_m(&self) -> f64 {
@@ -74,9 +84,11 @@ impl Lensing {
         self.focal_m() / (self.focus.metres() - self.focal_m()).max(1e-6)
     }
 
-    /// How much larger the working f-number is than the marked one: `1 + m/P`.
-    fn working(&self) -> f64 {
-        1.0 + self.magnification() / self.pupil_ratio
+    /// How much larger the working f-number is than the marked one: `1 + m/P`; behind a close-up lens by so much less as it
+    /// shortens the focal length, so that with the lens at infinity nothing is lost.
+    #[must_use]
+    pub fn working(&self) -> f64 {
+        self.shortened * (1.0 + self.magnification() / self.pupil_ratio)
     }
 
     /// Light lost close up: `2·log2(1 + m/P)`.
@@ -196,6 +208,7 @@ mod tests {
             circle: Millimetres::new(circle).unwrap(),
             focus: Metres::new(focus).unwrap(),
             pupil_ratio: 1.0,
+            shortened: 1.0,
         }
     }
 
@@ -244,6 +257,17 @@ mod tests {
         // Geometry alone gives 0.96 mm at f/8; diffraction leaves √(30² − 15.4²) of 30 µm.
         let depth = close.total_depth(f(8.0)).unwrap();
         assert!((depth - 0.00096 * (1.0f64 - (15.4f64 / 30.0).powi(2)).sqrt()).abs() < 2e-6, "{depth}");
+    }
+
+    /// With the lens at infinity behind two dioptres nothing is lost, and it is as large as `f·D`; tubes lose what their
+    /// length says: 25 mm on 50 mm are half life size and 1.17 stops.
+    #[test]
+    fn close_up_lenses_lose_nothing_and_tubes_do() {
+        let add_on = lens(100.0, 0.03, 0.5).with(Rig::AddOn { dioptres: 2.0 });
+        assert!((add_on.magnification() - 0.2).abs() < 1e-9 && add_on.close_up_loss().stops().abs() < 1e-9);
+        let tubes = lens(50.0, 0.03, 0.15).with(Rig::Tubes { length: Millimetres::new(25.0).unwrap() });
+        assert!((tubes.magnification() - 0.5).abs() < 1e-9);
+        assert!((tubes.close_up_loss().stops() - 1.17).abs() < 0.001);
     }
 
     /// At life size with 28.8 µm: f/11 is still sharp by equal MTF50 (working f/22, 21 µm), f/32 nowhere (working f/64,

@@ -148,6 +148,9 @@ limits! {
     FRAMES_PER_SECOND = "frame rate", "frames a second", 0.1, 240.0;
     STABILISER = "stabiliser gain", "stops", 0.0, 8.5;
     FOCAL_LENGTH = "focal length", "mm", 3.0, 1_600.0;
+    DIOPTRES = "strength of the close-up lens", "dioptres", 0.25, 20.0;
+    TUBES = "length of the tubes", "mm", 4.0, 200.0;
+    FOCUS_LIMIT = "darkest light it focuses in", "EV", -12.0, 6.0;
     CLOSEST_FOCUS = "closest focus", "m", 0.02, 20.0;
     MAGNIFICATION = "largest magnification", "", 0.01, 10.0;
     PUPIL_RATIO = "pupil ratio", "", 0.2, 5.0;

@@ -130,6 +130,22 @@ pub enum Caution {
         /// How many are not.
         count: u32,
     },
+    /// Too dark for the body to focus by itself.
+    FocusInTheDark {
+        /// The light there, in EV.
+        ev: f64,
+        /// What the body focuses in.
+        limit: f64,
+        /// Whether that is only what is usual.
+        guessed: bool,
+    },
+    /// Into the light the focus hunts.
+    FocusInFlare,
+    /// A flash on the shoe passes over a subject so near.
+    PassesOver {
+        /// How far under its usual way the subject lies, in degrees.
+        degrees: f64,
+    },
     /// Sun and eyes.
     SunAndEyes,
     /// A flash that will have to cool.
@@ -279,6 +295,14 @@ impl Caution {
                     "A card so close is top-heavy on a full-length figure: the face gets {} more of it than the legs. Further off and larger, or on end.",
                     stops_amount(*stops)
                 );
+            }
+            Caution::FocusInTheDark { ev, limit, guessed } => {
+                let by = if *guessed { "bodies usually focus" } else { "this body focuses" };
+                return format!("EV {ev:.0} on the face, and {by} down to about EV {limit:.0}: take a contrasty edge, put a lamp on until it is sharp, or magnify the screen; then leave the focus there.");
+            }
+            Caution::FocusInFlare => "Into the light the focus hunts: shade the lens, take a contrasty edge as far off, or magnify the screen.",
+            Caution::PassesOver { degrees } => {
+                return format!("So near, the subject lies {degrees:.0}° under the shoe: a flash there passes over it. A bracket, a cord, or a panel before it; and look for the barrel's shadow.");
             }
             Caution::InPicture { text } | Caution::Reflection { text } | Caution::Bounce { text } => text,
             Caution::Beam { stops } => {

@@ -2,11 +2,12 @@ use super::{About, Caution, Remark};
 use crate::assess::people::wrong_way_round;
 use crate::assess::{Facts, PersonReport, SetReport};
 use crate::colour::AmbientColour;
+use crate::geometry::angle;
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
 use crate::optics::Movement;
-use crate::quantity::{Id, Kilograms, Power};
+use crate::quantity::{Ev100, Id, Kilograms, Power};
 use crate::scene::Role;
 use crate::setup::{ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Lit, Situation, Source};
@@ -22,6 +23,13 @@ const OVER_HEADS: f64 = 2.0;
 /// practice: two thirds, and one).
 pub(crate) const DARK_EYES: f64 = 0.65;
 const FALLS: f64 = 1.0;
+/// The light bodies usually focus in, in EV; sure only from so much above on; and the contrast from which flare makes them hunt
+/// (common practice).
+const USUAL_FOCUS: f64 = -2.0;
+const SURE_FOCUS: f64 = 1.0;
+const HUNTS: f64 = 3.0;
+/// How far down a flash on the shoe still reaches, in degrees (common practice: the heads that tilt down do so by about 7°).
+const SHOE_TILTS: f64 = 10.0;
 /// A shutter this slow, with movement, trails: 1/30.
 const TRAILS: f64 = 5.0;
 
@@ -42,6 +50,7 @@ pub fn cautions(
     about.exposure();
     about.pace();
     about.frame();
+    about.focus();
     about.glass();
     about.lights();
     about.said
@@ -183,6 +192,26 @@ impl Cautions<'_> {
             };
             let about = if light.is_some() { About::Light } else { About::Camera };
             self.say(about, light, Caution::InPicture { text: intruder.text.clone() });
+        }
+    }
+
+    fn focus(&mut self) {
+        let s = self.s;
+        if let Some(face) = &s.ambient[Patch::Face] {
+            let (limit, guessed) = (s.body.focus_limit.map(Ev100::ev), s.body.focus_limit.is_none());
+            let (ev, limit) = (face.ev.ev(), limit.unwrap_or(USUAL_FOCUS));
+            if ev < limit + SURE_FOCUS {
+                self.say(About::Camera, None, Caution::FocusInTheDark { ev, limit, guessed });
+            }
+        }
+        if self.set.flare.is_some() && s.contrast().stops() >= HUNTS {
+            self.say(About::Camera, None, Caution::FocusInFlare);
+        }
+        for lit in s.lights.iter().filter(|lit| lit.light.is_on_camera() && !s.setup.bounces(lit.light)) {
+            let degrees = angle(s.stage.view.looks, s.setup.main_face().at - lit.emitter.middle);
+            if degrees > SHOE_TILTS {
+                self.say(About::Light, Some(&lit.light.id), Caution::PassesOver { degrees });
+            }
         }
     }
 

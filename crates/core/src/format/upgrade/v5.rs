@@ -1,6 +1,7 @@
 //! Version 5 brought what a job's pictures are for, its venue's rules, who holds a light, a tone for each person, how much there
 //! is to see in a background, which reflections are wanted,
-//! what of movement is to be seen, and how a studio turns its dials.
+//! what of movement is to be seen, how a studio
+//! turns its dials, what is put on a lens, and the darkest light a body focuses in.
 
 use super::{BodyKind, set};
 use serde_json::{Value, json};
@@ -20,7 +21,12 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
                 set(house, "habits", json!({ "start": { "from": "light" }, "follow": follow }));
             }
         }
-        BodyKind::KitItem | BodyKind::Day => {}
+        BodyKind::KitItem => {
+            if body.get("kind").and_then(Value::as_str) == Some("camera") {
+                set(body, "focus_limit", Value::Null);
+            }
+        }
+        BodyKind::Day => {}
     }
 }
 
@@ -33,6 +39,9 @@ fn setup(body: &mut Value) {
     }
     for person in body.pointer_mut("/scene/people").and_then(Value::as_array_mut).into_iter().flatten() {
         set(person, "tone", Value::Null);
+    }
+    if let Some(camera) = body.get_mut("camera") {
+        set(camera, "rig", json!({ "with": "nothing" }));
     }
     if let Some(subject) = body.get_mut("subject") {
         set(subject, "trace", json!("frozen"));

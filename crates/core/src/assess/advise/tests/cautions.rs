@@ -7,10 +7,10 @@ use crate::house::House;
 use crate::kit::{KitItem, Output};
 use crate::marks::ShutterMark;
 use crate::optics::Movement;
-use crate::quantity::{Degrees, Id, Metres, Power, Seconds, WindSpeed};
+use crate::quantity::{Degrees, Ev100, Id, Metres, Power, Seconds, WindSpeed};
 use crate::sample;
 use crate::scene::{Aim, Pane, PaneKind, Position};
-use crate::setup::{ExposureMode, Holder, Method, Setup, SubjectKind, Tone};
+use crate::setup::{ExposureMode, Holder, Measured, Method, Setup, SubjectKind, Tone};
 use crate::terms::Rule;
 use rstest::rstest;
 use std::mem::discriminant;
@@ -27,6 +27,7 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::NotMetered { .. } | Caution::FaceNotRead | Caution::MeterBias { .. } => (About::Readings, false),
         Caution::SunAndEyes => (About::Background, false),
         Caution::ShutterFloor { .. } | Caution::Flare { .. } | Caution::FacesOut { .. } => (About::Camera, false),
+        Caution::FocusInTheDark { .. } | Caution::FocusInFlare => (About::Camera, false),
         Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync => (About::Shutter, false),
         Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
         Caution::FixedBalance => (About::Colour, false),
@@ -38,6 +39,7 @@ fn place(caution: &Caution) -> (About, bool) {
         | Caution::TopHeavy { .. } => (About::Subject, false),
         Caution::Forbidden { rule: Rule::Tripod | Rule::Sound } => (About::Camera, false),
         Caution::WindInHand { .. }
+        | Caution::PassesOver { .. }
         | Caution::OutOfReach { .. }
         | Caution::Overhead
         | Caution::Counterweight
@@ -141,6 +143,27 @@ fn pane(y: f64) -> Pane {
     |s: &mut Setup| { s.lights[0].held_by = Holder::Clamp; s.lights[0].at = Position::nearest(DVec3::new(-1.0, -1.0, 1.8)) },
 )]
 #[case::boom(Caution::Counterweight, |s: &mut Setup| s.lights[0].held_by = Holder::Boom, |_: &mut Setup| ())]
+#[case::focus_in_the_dark(
+    Caution::FocusInTheDark { ev: -2.0, limit: -2.0, guessed: true },
+    |s: &mut Setup| s.readings[0].measured = Measured::Ev { ev: Ev100::nearest(-2.0) },
+    |s: &mut Setup| s.readings[0].measured = Measured::Ev { ev: Ev100::nearest(0.0) },
+)]
+#[case::focus_in_flare(
+    Caution::FocusInFlare,
+    |s: &mut Setup| s.scene.sun = Some(sample::low_sun()),
+    |s: &mut Setup| { s.scene.sun = Some(sample::low_sun()); s.readings.truncate(1) },
+)]
+#[case::passes_over(
+    Caution::PassesOver { degrees: 0.0 },
+    |s: &mut Setup| {
+        (s.lights[0].held_by, s.lights[0].modifier, s.lights[0].flash) = (Holder::Camera, None, Id::new("flash-shoe").unwrap());
+        s.camera.lens = Id::new("lens-close").unwrap();
+        s.camera.focal = crate::quantity::Millimetres::nearest(100.0);
+        s.scene.camera.at = Position::nearest(s.main_face().at - DVec3::Y * 0.6);
+        s.scene.camera.aim = Aim::Subject;
+    },
+    |s: &mut Setup| (s.lights[0].held_by, s.lights[0].modifier, s.lights[0].flash) = (Holder::Camera, None, Id::new("flash-shoe").unwrap()),
+)]
 #[case::not_all_in_the_picture(
     Caution::FacesOut { count: 14 },
     |s: &mut Setup| { s.subject.kind = SubjectKind::Group; *s = s.with_people(19); },
@@ -256,6 +279,7 @@ fn cautions_where_they_apply(#[case] caution: Caution, #[case] there: Arrange, #
     let same = |other: &&Remark| match caution {
         Caution::Flare { .. }
         | Caution::Beam { .. }
+        | Caution::PassesOver { .. }
         | Caution::Bounce { .. }
         | Caution::Reflection { .. }
         | Caution::InPicture { .. } => discriminant(&other.caution) == discriminant(&caution),
