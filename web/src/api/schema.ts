@@ -1194,6 +1194,7 @@ export interface components {
             electronic_sync?: components["schemas"]["ShutterMark"] | null;
             /** @description Stops below mid-grey that are still usable, at base ISO. */
             floor: components["schemas"]["Stops"];
+            focus_limit?: components["schemas"]["Ev100"] | null;
             /**
              * Format: double
              * @description Frames a second it can take.
@@ -1259,6 +1260,8 @@ export interface components {
             mode: components["schemas"]["ExposureMode"];
             /** @description Neutral density. */
             nd: components["schemas"]["Dial_NdMark"];
+            /** @description What is put on the lens to bring it nearer. */
+            rig: components["schemas"]["Rig"];
             /** @description Shutter time. */
             shutter: components["schemas"]["Dial_ShutterMark"];
             /** @description Which shutter. */
@@ -1479,6 +1482,32 @@ export interface components {
             /** @enum {string} */
             what: "faces_out";
         } | {
+            /**
+             * Format: double
+             * @description The light there, in EV.
+             */
+            ev: number;
+            /** @description Whether that is only what is usual. */
+            guessed: boolean;
+            /**
+             * Format: double
+             * @description What the body focuses in.
+             */
+            limit: number;
+            /** @enum {string} */
+            what: "focus_in_the_dark";
+        } | {
+            /** @enum {string} */
+            what: "focus_in_flare";
+        } | {
+            /**
+             * Format: double
+             * @description How far under its usual way the subject lies, in degrees.
+             */
+            degrees: number;
+            /** @enum {string} */
+            what: "passes_over";
+        } | {
             /** @enum {string} */
             what: "sun_and_eyes";
         } | {
@@ -1660,6 +1689,23 @@ export interface components {
         Clock: "hours24" | "hours12";
         /** @description HH:MM */
         ClockTime: string;
+        /** @description How large a close-up is, and what that costs. */
+        CloseUpReport: {
+            /** @description Light lost by it. */
+            lost: components["schemas"]["Stops"];
+            /**
+             * Format: double
+             * @description Image over object.
+             */
+            magnification: number;
+            /** @description In words. */
+            text: string;
+            /**
+             * Format: double
+             * @description The working f-number.
+             */
+            working: number;
+        };
         /** @description Cloud at a full hour. */
         CloudHour: {
             /** @description The cover. */
@@ -1887,6 +1933,7 @@ export interface components {
         DeletedKind: "job" | "setup" | "kit_item";
         /** @description What is sharp. */
         DepthReport: {
+            close_up?: components["schemas"]["CloseUpReport"] | null;
             far?: components["schemas"]["Metres"] | null;
             /** @description Where to focus. */
             focus: components["schemas"]["Metres"];
@@ -2628,6 +2675,7 @@ export interface components {
             electronic_sync?: components["schemas"]["ShutterMark"] | null;
             /** @description Stops below mid-grey that are still usable, at base ISO. */
             floor: components["schemas"]["Stops"];
+            focus_limit?: components["schemas"]["Ev100"] | null;
             /**
              * Format: double
              * @description Frames a second it can take.
@@ -3715,6 +3763,24 @@ export interface components {
             light?: components["schemas"]["Id"] | null;
             /** @description What it is, in words. */
             text: string;
+        };
+        /** @description What is put before or behind a lens so that it focuses nearer. */
+        Rig: {
+            /** @enum {string} */
+            with: "nothing";
+        } | {
+            /**
+             * Format: double
+             * @description Its strength in dioptres, 1/m.
+             */
+            dioptres: number;
+            /** @enum {string} */
+            with: "add_on";
+        } | {
+            /** @description How long together. */
+            length: components["schemas"]["Millimetres"];
+            /** @enum {string} */
+            with: "tubes";
         };
         /**
          * @description What a light is for, by where it stands and where it looks.

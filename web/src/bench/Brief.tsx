@@ -367,9 +367,9 @@ function SunsetLine({ edit, report }: Pick<Editing, 'edit'> & { report: Sunset }
 const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Setup['camera'] } & Editing) =>
   a.edit === b.edit &&
   a.errors === b.errors &&
-  (['body', 'lens', 'focal', 'rig', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const).every(
-    (field) => a.camera[field] === b.camera[field],
-  )
+  (
+    ['body', 'lens', 'focal', 'rig', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const
+  ).every((field) => a.camera[field] === b.camera[field])
 
 /** What each thing on a lens begins with. */
 const rigOf = (kind: Setup['camera']['rig']['with']): Setup['camera']['rig'] => {

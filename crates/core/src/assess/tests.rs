@@ -157,3 +157,17 @@ proptest! {
 fn contrast_in_words(#[case] stops: f64, #[case] words: &str) {
     assert_eq!(contrast_words(Stops::nearest(stops)), words);
 }
+
+/// Two dioptres on 85 mm at just under half a metre: `f·D` of 72.6 mm over the rest, a sixth of life size, with no light lost; told with
+/// the working f-number.
+#[test]
+fn a_close_up_lens_is_told() {
+    let mut setup = sample::portrait();
+    setup.camera.rig = crate::optics::Rig::AddOn { dioptres: 2.0 };
+    let face = setup.main_face().at;
+    setup.scene.camera.at = crate::scene::Position::nearest(face - crate::geometry::DVec3::Y * 0.495);
+    let found = assessed(&setup).depth.close_up.unwrap();
+    assert!((found.magnification - 0.17).abs() < 0.002, "{found:?}");
+    assert!(found.lost.stops().abs() < 0.01 && found.text.contains("0.17 times life size"), "{found:?}");
+    assert_eq!(assessed(&sample::portrait()).depth.close_up, None);
+}

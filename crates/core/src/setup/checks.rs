@@ -4,8 +4,8 @@ use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, Mark, NdMark};
 use crate::optics::Rig;
 use crate::quantity::limits::{
-    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, DIOPTRES, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS, READINGS,
-    SUBJECT_DEPTH, TUBES, UNDER_KEY, WANTED_REFLECTIONS,
+    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, DIOPTRES, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS,
+    READINGS, SUBJECT_DEPTH, TUBES, UNDER_KEY, WANTED_REFLECTIONS,
 };
 
 impl Setup {
@@ -187,6 +187,9 @@ mod tests {
     #[case::focal_the_lens_lacks("/camera/focal", |s: &mut Setup| s.camera.focal = Millimetres::new(600.0).unwrap())]
     #[case::filter_not_in_kit("/camera/nd/at", |s: &mut Setup| s.camera.nd.at = NdMark::new(90).unwrap())]
     #[case::nearer_than_focus("/scene/camera/at", |s: &mut Setup| s.scene.camera.at.y = Coordinate::nearest(-0.5))]
+    #[case::beyond_a_close_up_lens("/scene/camera/at", |s: &mut Setup| s.camera.rig = Rig::AddOn { dioptres: 2.0 })]
+    #[case::no_dioptres("/camera/rig/dioptres", |s: &mut Setup| s.camera.rig = Rig::AddOn { dioptres: 0.0 })]
+    #[case::tubes_of_no_length("/camera/rig/length", |s: &mut Setup| s.camera.rig = Rig::Tubes { length: Millimetres::of(0.1) })]
     #[case::deeper_than_far("/subject/depth", |s: &mut Setup| s.subject.depth = Metres::new(9.0).unwrap())]
     #[case::power_the_flash_lacks("/lights/0/power/at", |s: &mut Setup| s.lights[0].power.at = Power::new(10.0).unwrap())]
     #[case::light_in_the_face("/lights/0/at", |s: &mut Setup| s.lights[0].at = crate::scene::Position::nearest(s.main_face().at))]
@@ -200,6 +203,19 @@ mod tests {
         spoil(&mut setup);
         let found: Vec<String> = setup.check(&kit).unwrap_err().into_iter().map(|error| error.field).collect();
         assert!(found.iter().any(|f| f == field), "{found:?}");
+    }
+
+    /// With a close-up lens before it the same lens goes nearer than it does alone.
+    #[test]
+    fn a_close_up_lens_goes_nearer() {
+        let (kit, mut setup) = (sample::kit(), sample::portrait());
+        setup.scene.camera.at.y = Coordinate::nearest(-0.45);
+        let at_camera = |setup: &Setup| {
+            setup.check(&kit).err().is_some_and(|found| found.iter().any(|error| error.field == "/scene/camera/at"))
+        };
+        assert!(at_camera(&setup));
+        setup.camera.rig = Rig::AddOn { dioptres: 2.0 };
+        assert!(!at_camera(&setup), "{:?}", setup.check(&kit));
     }
 
     #[test]

@@ -155,7 +155,8 @@ impl<'a> Situation<'a> {
         };
         let step = house.step.unwrap_or(body.step);
         let lensing = asks::lensing(setup, lens, purpose.circle(body));
-        let close_up_loss = if lens.is_close_up() || setup.camera.rig != Rig::Nothing { lensing.close_up_loss().stops() } else { 0.0 };
+        let close_up_loss =
+            if lens.is_close_up() || setup.camera.rig != Rig::Nothing { lensing.close_up_loss().stops() } else { 0.0 };
         let turned = turned.unwrap_or_else(|| ambient::turned(seen, house.meter));
         let read = ambient::Read::of(seen, house.meter, &turned);
         let mut ambient = ambient::of_patches(&read, &[]);

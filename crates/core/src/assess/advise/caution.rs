@@ -298,11 +298,17 @@ impl Caution {
             }
             Caution::FocusInTheDark { ev, limit, guessed } => {
                 let by = if *guessed { "bodies usually focus" } else { "this body focuses" };
-                return format!("EV {ev:.0} on the face, and {by} down to about EV {limit:.0}: take a contrasty edge, put a lamp on until it is sharp, or magnify the screen; then leave the focus there.");
+                return format!(
+                    "EV {ev:.0} on the face, and {by} down to about EV {limit:.0}: take a contrasty edge, put a lamp on until it is sharp, or magnify the screen; then leave the focus there."
+                );
             }
-            Caution::FocusInFlare => "Into the light the focus hunts: shade the lens, take a contrasty edge as far off, or magnify the screen.",
+            Caution::FocusInFlare => {
+                "Into the light the focus hunts: shade the lens, take a contrasty edge as far off, or magnify the screen."
+            }
             Caution::PassesOver { degrees } => {
-                return format!("So near, the subject lies {degrees:.0}° under the shoe: a flash there passes over it. A bracket, a cord, or a panel before it; and look for the barrel's shadow.");
+                return format!(
+                    "So near, the subject lies {degrees:.0}° under the shoe: a flash there passes over it. A bracket, a cord, or a panel before it; and look for the barrel's shadow."
+                );
             }
             Caution::InPicture { text } | Caution::Reflection { text } | Caution::Bounce { text } => text,
             Caution::Beam { stops } => {

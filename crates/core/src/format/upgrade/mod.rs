@@ -128,6 +128,7 @@ mod tests {
     const V2: &str = include_str!("../../../tests/data/job-v2.json");
     const V3: &str = include_str!("../../../tests/data/job-v3.json");
     const V4: &str = include_str!("../../../tests/data/job-v4.json");
+    const V5: &str = include_str!("../../../tests/data/job-v5.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
     #[rstest]
@@ -135,6 +136,7 @@ mod tests {
     #[case::with_places(V2)]
     #[case::with_a_day(V3)]
     #[case::with_meters_turned(V4)]
+    #[case::with_a_purpose(V5)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));
