@@ -93,6 +93,8 @@ pub struct CloseUpReport {
     pub text: String,
 }
 
+/// Less than this is no loss to speak of, in stops.
+const FELT_LOSS: f64 = 1.0 / 6.0;
 /// From this magnification on it is told.
 const CLOSE_UP: f64 = 0.1;
 
@@ -103,7 +105,7 @@ fn close_up(s: &Situation<'_>, dials: &Dials) -> Option<CloseUpReport> {
         let text = format!(
             "{magnification:.2} times life size: works at f/{}, {} lost.",
             figure(working, working * 0.05),
-            stops_amount(s.close_up_loss)
+            if s.close_up_loss < FELT_LOSS { "no light".to_owned() } else { stops_amount(s.close_up_loss) }
         );
         CloseUpReport { magnification, working, lost: Stops::of(s.close_up_loss), text }
     })

@@ -167,7 +167,10 @@ fn a_close_up_lens_is_told() {
     let face = setup.main_face().at;
     setup.scene.camera.at = crate::scene::Position::nearest(face - crate::geometry::DVec3::Y * 0.495);
     let found = assessed(&setup).depth.close_up.unwrap();
-    assert!((found.magnification - 0.17).abs() < 0.002, "{found:?}");
-    assert!(found.lost.stops().abs() < 0.01 && found.text.contains("0.17 times life size"), "{found:?}");
+    assert!((found.magnification - 0.173).abs() < 0.002, "{found:?}");
+    assert!(
+        found.lost.stops().abs() < 0.02 && found.text.contains("0.17 times life size: works at f/7.2, no light lost"),
+        "{found:?}"
+    );
     assert_eq!(assessed(&sample::portrait()).depth.close_up, None);
 }
