@@ -83,7 +83,7 @@ mod tests {
 
     #[test]
     fn malformed_json_says_where() {
-        let good = r#"{"kind":"person","depth":2.4,"movement":"posed","tone":"medium"}"#;
+        let good = r#"{"kind":"person","depth":2.4,"movement":"posed","trace":"frozen","tone":"medium"}"#;
         assert!(parse::<Subject>(good.as_bytes()).is_ok());
         let problem = parse::<Subject>(&good.as_bytes()[..30]).unwrap_err();
         assert_eq!(problem.status, 400);
