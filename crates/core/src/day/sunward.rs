@@ -3,12 +3,13 @@
 use super::light::around_at;
 use super::{Day, SetupCurve, Timeline};
 use crate::exposure::MeterConstants;
-use crate::forecast::{Standing, modelled};
+use crate::forecast::{Seen, Standing, modelled};
 use crate::geometry::direction;
+use crate::kit::Kit;
 use crate::place::{Spot, Surroundings};
 use crate::quantity::turn;
 use crate::setup::{Patch, Reading, Setup, Slot};
-use crate::solve::{Plan, Stance, Stays, SunWay, apply, on_nose};
+use crate::solve::{GAINED, HIGH, Plan, Stance, Stays, SunWay, apply, on_nose};
 use crate::wanted::given_up;
 
 /// So far ahead a turn is followed, and a wait is thought of, in minutes.
@@ -16,10 +17,8 @@ const AHEAD: usize = 180;
 const WAIT: usize = 120;
 /// Steps in which a wait is looked for, in minutes.
 const STEP: usize = 10;
-/// From this contrast on it is worth waiting for, in stops; it is even at this one, and as much has to be gained.
-const HIGH: f64 = 1.5;
+/// At this contrast it is even, in stops.
 const EVEN: f64 = 1.0;
-const GAINED: f64 = 0.5;
 /// A wait that leaves so little more than the best is taken before it, in stops.
 const NEARLY: f64 = 0.1;
 /// Other spots that are looked at, the nearest first.
@@ -37,17 +36,17 @@ struct OnDay<'a> {
 }
 
 /// Adds to a plan's ways of standing to the sun what its day knows. Nothing without a spot and a time.
-pub fn sun_ways(plan: &mut Plan, kit: &crate::kit::Kit, day: &Day, timeline: &Timeline, meter: MeterConstants) {
+pub fn sun_ways(plan: &mut Plan, kit: &Kit, day: &Day, timeline: &Timeline, meter: MeterConstants) {
     let setup = plan.setup.clone();
     let Some(slot) = setup.slot.as_ref() else { return };
     let (Some(spot), Ok(now)) = (day.place.spot(&slot.spot), timeline.minute_of(&slot.time)) else { return };
     let on = OnDay { day, timeline, meter, setup: &setup, slot, spot, now };
+    let forecast = super::forecast(day, timeline, meter, &setup);
+    let seen = Seen { setup: &setup, forecast: forecast.as_ref() };
     for way in &mut plan.sun {
         let clears = matches!(way.stance, Stance::OffTheNose { .. } | Stance::BackToTheSun { .. });
         let Some(change) = way.change.as_ref().filter(|_| clears) else { continue };
-        let seen = crate::forecast::Seen { setup: &setup, forecast: None };
-        let forecast = super::forecast(day, timeline, meter, &setup);
-        let turned = apply(crate::forecast::Seen { forecast: forecast.as_ref(), ..seen }, kit, change);
+        let turned = apply(seen, kit, change);
         let (stance, change, contrast) = (way.stance, way.change.clone(), way.contrast.stops());
         *way = SunWay::of(stance, (change, None), contrast, on.stays(&turned), None);
     }
@@ -154,7 +153,7 @@ mod tests {
         setup.slot.as_mut().unwrap().time = serde_json::from_value(time.into()).unwrap();
         let meter = House::default().meter;
         let forecast = super::super::forecast(&day, &timeline, meter, &setup);
-        let seen = crate::forecast::Seen { setup: &setup, forecast: forecast.as_ref() };
+        let seen = Seen { setup: &setup, forecast: forecast.as_ref() };
         let mut found = plan(seen, &kit, House::default()).unwrap();
         sun_ways(&mut found, &kit, &day, &timeline, meter);
         (found, day, timeline)

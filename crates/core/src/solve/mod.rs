@@ -32,7 +32,7 @@ pub use plan::{Plan, assess_and_bind, bind_situation, plan, solve};
 pub use price::{Cost, price};
 pub use score::{Weights, dial_score, fit_score, score};
 pub use spill::SpillWay;
-pub(crate) use sunward::on_nose;
+pub(crate) use sunward::{GAINED, HIGH, on_nose};
 pub use sunward::{Stance, Stays, SunWay};
 pub use ways::WayOut;
 

@@ -86,9 +86,9 @@ const OFF_NOSE: f64 = 105.0;
 const ONE_SIDE: f64 = 55.0;
 /// A sun higher than this falls on the nose over the crown, whichever way one turns.
 const OVER_CROWN: f64 = 180.0 - OFF_NOSE;
-/// From this contrast on it is worth turning for, in stops, and what is gained has to be so much.
-const HIGH: f64 = 1.5;
-const GAINED: f64 = 0.5;
+/// From this contrast on it is worth turning, waiting or walking for, in stops, and what is gained has to be so much.
+pub(crate) const HIGH: f64 = 1.5;
+pub(crate) const GAINED: f64 = 0.5;
 /// A face turned further than this off the camera is no portrait any more.
 const STILL_SEEN: f64 = 60.0;
 

@@ -117,7 +117,7 @@ mod tests {
         assert!((under_brow(direction(180.0, height)) - part).abs() < 1e-9);
     }
 
-    /// By Simpson's rule: of an overcast sky's light on a wall 19 % comes from above 50°, a little less of all with the ground's.
+    /// By the trapezoidal rule: of an overcast sky's light on a wall 19 % comes from above 50°, a little less of all with the ground's.
     #[test]
     fn an_overcast_sky_against_its_integral() {
         let from_up = |from: f64| {
