@@ -1,29 +1,24 @@
 import { produce } from 'immer'
-import { Spoken } from '../ui/voice'
-import { useQuery } from '@tanstack/react-query'
 import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
-import { kitQuery } from '../api/queries'
 import type { About, Assessment, Remark, Setup } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
-import { Latch, QuietPush } from '../ui/Push'
+import { QuietPush } from '../ui/Push'
 import {
   approaches,
-  details,
   ambients,
   backgrounds,
-  files,
-  modes,
+  details,
   movements,
-  rigs,
-  shutters,
   subjects,
-  supports,
   tones,
   traces,
   wishes,
 } from './choices'
+import { CameraLines } from './CameraLines'
+import { Caution } from './Caution'
+import type { Editing } from './editing'
 import { errorAt } from './errors'
 import { Lights } from './Lights'
 import { MomentLine } from './MomentLine'
@@ -48,18 +43,8 @@ const Sheet = styled.div`
     color: ${({ theme }) => theme.quiet};
   }
 `
-const Caution = styled.p`
-  border-left: 4px solid ${({ theme }) => theme.warn};
-  padding-left: 8px;
-  margin-top: 4px;
-  font-size: 13px;
-  line-height: 1.3;
-`
 
 type Sunset = NonNullable<Assessment['approach']['sunset']>
-
-/** What a section needs to change its part of the setup. Nothing of it changes when only a dial is turned. */
-export type Editing = Pick<BenchState, 'edit' | 'errors'>
 
 type CautionsProps = {
   bench: BenchState
@@ -362,148 +347,6 @@ function SunsetLine({ edit, report }: Pick<Editing, 'edit'> & { report: Sunset }
     </p>
   )
 }
-
-/** Dials turn often; the sentence about the camera does not show them. */
-const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Setup['camera'] } & Editing) =>
-  a.edit === b.edit &&
-  a.errors === b.errors &&
-  (
-    ['body', 'lens', 'focal', 'rig', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const
-  ).every((field) => a.camera[field] === b.camera[field])
-
-/** What each thing on a lens begins with. */
-const rigOf = (kind: Setup['camera']['rig']['with']): Setup['camera']['rig'] => {
-  switch (kind) {
-    case 'add_on':
-      return { with: kind, dioptres: 2 }
-    case 'tubes':
-      return { with: kind, length: 20 }
-    default:
-      return { with: kind }
-  }
-}
-
-const CameraLines = memo(function CameraLines({ edit, errors, camera }: Editing & Pick<Setup, 'camera'>) {
-  const kit = useQuery(kitQuery).data ?? []
-  const put = (change: Partial<Setup['camera']>) => edit(produce((s) => void Object.assign(s.camera, change)))
-  const { rig } = camera
-  const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [{ id: item.id, name: item.name }] : []))
-  const lenses = kit.flatMap(({ item }) => (item.kind === 'lens' ? [item] : []))
-  const chooseLens = (id: string) => {
-    const lens = lenses.find((item) => item.id === id)
-    if (!lens) return
-    const focal = Math.min(Math.max(camera.focal, lens.focal_shortest), lens.focal_longest)
-    const widest = Math.max(lens.widest_short, lens.widest_long)
-    const at = Math.min(Math.max(camera.aperture.at, widest), lens.smallest)
-    edit(
-      produce(({ camera }) => {
-        Object.assign(camera, { lens: id, focal })
-        camera.aperture.at = at
-      }),
-    )
-  }
-  return (
-    <div className="lines">
-      <LiveChoice
-        label="Body"
-        value={camera.body}
-        choices={bodies}
-        error={errors['/camera/body']}
-        onChoose={(body) => put({ body })}
-      />
-      ,{' '}
-      <LiveChoice
-        label="Lens"
-        value={camera.lens}
-        choices={lenses}
-        error={errors['/camera/lens']}
-        onChoose={chooseLens}
-      />{' '}
-      at{' '}
-      <LiveNumber
-        label="Focal length"
-        value={camera.focal}
-        unit="mm"
-        step={1}
-        digits={0}
-        error={errors['/camera/focal']}
-        onCommit={(focal) => put({ focal: focal })}
-      />
-      ,{' '}
-      <LiveChoice
-        label="On the lens"
-        value={rig.with}
-        choices={rigs}
-        error={errors['/camera/rig']}
-        onChoose={(kind) => put({ rig: rigOf(kind) })}
-      />
-      {rig.with === 'add_on' && (
-        <>
-          {' '}
-          of{' '}
-          <LiveNumber
-            label="Strength of the close-up lens"
-            value={rig.dioptres}
-            unit="dioptres"
-            step={0.5}
-            error={errors['/camera/rig/dioptres']}
-            onCommit={(dioptres) => put({ rig: { ...rig, dioptres } })}
-          />
-        </>
-      )}
-      {rig.with === 'tubes' && (
-        <>
-          ,{' '}
-          <LiveNumber
-            label="Length of the tubes"
-            value={rig.length}
-            unit="mm"
-            step={1}
-            error={errors['/camera/rig/length']}
-            onCommit={(length) => put({ rig: { ...rig, length } })}
-          />
-        </>
-      )}
-      ,{' '}
-      <LiveChoice
-        label="Support"
-        value={camera.support}
-        choices={supports}
-        onChoose={(support) => put({ support })}
-      />
-      ,{' '}
-      <LiveChoice
-        label="Exposure mode"
-        value={camera.mode}
-        choices={modes}
-        onChoose={(mode) => put({ mode })}
-      />
-      ,{' '}
-      <LiveChoice
-        label="Shutter type"
-        value={camera.shutter_type}
-        choices={shutters}
-        onChoose={(shutter_type) => put({ shutter_type })}
-      />{' '}
-      shutter,{' '}
-      <LiveChoice label="File" value={camera.file} choices={files} onChoose={(file) => put({ file })} />.{' '}
-      <Latch isSelected={camera.high_speed_sync} onChange={(high_speed_sync) => put({ high_speed_sync })}>
-        High-speed sync
-      </Latch>
-      {(errors['/camera/shutter/at'] ??
-        errors['/camera/iso/at'] ??
-        errors['/camera/aperture/at'] ??
-        errors['/camera/nd/at']) && (
-        <Spoken as={Caution}>
-          {errors['/camera/shutter/at'] ??
-            errors['/camera/iso/at'] ??
-            errors['/camera/aperture/at'] ??
-            errors['/camera/nd/at']}
-        </Spoken>
-      )}
-    </div>
-  )
-}, sameButDials)
 
 const ColourLines = memo(function ColourLines({
   edit,

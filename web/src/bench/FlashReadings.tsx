@@ -6,7 +6,7 @@ import type { FlashReading, FlashReadingReport, KeptItem, Light, LightReport, Pa
 import { useItem } from '../kit/useItem'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Push, QuietPush } from '../ui/Push'
-import type { Editing } from './Brief'
+import type { Editing } from './editing'
 import { patches } from './choices'
 import { freshId, printed } from './entries'
 
