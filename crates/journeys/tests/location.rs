@@ -79,13 +79,21 @@ async fn back_to_the_sun() {
 async fn a_flash_on_the_camera_steps_in() {
     let walk = Walk::at_desk().await;
     walk.open_setup("setup-doors").await;
-    walk.choose("Battery head, 400 Ws", "Hot-shoe flash with zoom head").await;
+    walk.choose("Battery head, 400 Ws", "Small on-camera flash").await;
     walk.choose("Octa 90 cm, two layers", "nothing before it").await;
     walk.choose("on a stand", "on the camera").await;
+    walk.type_into("Background: EV at ISO 100", "15").await;
+    walk.type_into("Face: EV at ISO 100", "12").await;
+    walk.type_into("Distance from the camera", "6").await;
     walk.press_named("Solve").await;
     walk.sees("p", "On the camera it carries to").await;
     walk.saved().await;
     assert_eq!(walk.kept("setup-doors").await["lights"][0]["held_by"], "camera");
+    walk.number_is("Distance from the camera", "n === 6").await;
+    walk.press_named("Step in to").await;
+    walk.number_is("Distance from the camera", "n < 6").await;
+    walk.press_named("Undo").await;
+    walk.number_is("Distance from the camera", "n === 6").await;
     walk.end().await;
 }
 

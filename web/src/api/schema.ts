@@ -2598,6 +2598,11 @@ export interface components {
         JudgedReport: {
             /** @description The largest blur that passes for a point, on the sensor. */
             circle: components["schemas"]["Millimetres"];
+            /**
+             * Format: double
+             * @description How far the subject moves while the shutter is open, in blurs that pass for a point; none for what stands still.
+             */
+            moved?: number | null;
             /** @description What the picture is for. */
             purpose: components["schemas"]["Purpose"];
             /** @description In words. */
@@ -3718,6 +3723,7 @@ export interface components {
              * @description Where in the frame, −1 to 1 from left to right.
              */
             across: number;
+            by?: components["schemas"]["Id"] | null;
             /** @description Where the line of sight meets the pane, in metres. */
             crossing: components["schemas"]["Point"];
             /** @description Whether it is so faint that nobody need mind it. */

@@ -40,6 +40,7 @@ export const StopScale = memo(function StopScale({ assessment, onDrag, frame = w
   const high = highest(assessment)
   const scale = useMemo(() => scaleTo(high, frame), [high, frame])
   const levels = assessment.levels
+  const last = levels.at(-1)
   const slot = (frame.width - frame.left - frame.right) / Math.max(levels.length, 1)
   const pixelRatio = useCallback(
     () => frame.width / (svg.current?.getBoundingClientRect().width || frame.width),
@@ -77,6 +78,7 @@ export const StopScale = memo(function StopScale({ assessment, onDrag, frame = w
             pixelRatio={pixelRatio}
           />
         ))}
+        {last && <MarkNames level={last} scale={scale} edge={frame.width - frame.right} />}
       </svg>
       <Unseen aria-label="Levels in words">
         {levels.map((level) => (
@@ -114,7 +116,6 @@ const Ruling = memo(function Ruling({
   const { left, right, top, height, bottom: under, width } = scale
   const bottom = height - under
   const edge = width - right
-  const last = levels.at(-1)
   const steps = (at: (level: Level) => number) =>
     levels.map((level, index) => ({
       key: level.patch,
@@ -144,17 +145,6 @@ const Ruling = memo(function Ruling({
         stroke={theme.warn}
         strokeWidth={2}
       />
-      {last && (
-        <text
-          x={edge - 3}
-          y={scale.y(last.clips_at) - 5}
-          textAnchor="end"
-          fontSize={12}
-          style={{ fill: theme.warn }}
-        >
-          clips
-        </text>
-      )}
       {floor
         .filter((step) => step.y < bottom - 1)
         .map((step) => (
@@ -165,17 +155,6 @@ const Ruling = memo(function Ruling({
             strokeDasharray="8 4"
           />
         ))}
-      {last && scale.y(last.sinks_at) < bottom - 1 && (
-        <text
-          x={edge - 3}
-          y={scale.y(last.sinks_at) + 13}
-          textAnchor="end"
-          fontSize={12}
-          style={{ fill: theme.quiet }}
-        >
-          noise
-        </text>
-      )}
       <path d={`M${left} ${scale.y(0)}H${edge}`} stroke={theme.ink} strokeWidth={1} strokeDasharray="1 4" />
       <path d={`M${left} ${top}V${bottom}`} stroke={theme.ink} strokeWidth={1.5} />
       <g transform={`translate(${left} 0)`}>
@@ -191,6 +170,31 @@ const Ruling = memo(function Ruling({
     </g>
   )
 })
+
+/** What the marks at the right edge are called, over the bars, so that none hides them. */
+function MarkNames({ level, scale, edge }: { level: Level; scale: Scale; edge: number }) {
+  const theme = useTheme()
+  const bottom = scale.height - scale.bottom
+  const common = {
+    x: edge - 3,
+    textAnchor: 'end',
+    fontSize: 12,
+    strokeWidth: 4,
+    paintOrder: 'stroke',
+  } as const
+  return (
+    <g aria-hidden pointerEvents="none" stroke={theme.ground}>
+      <text {...common} y={scale.y(level.clips_at) - 5} style={{ fill: theme.warn }}>
+        clips
+      </text>
+      {scale.y(level.sinks_at) < bottom - 1 && (
+        <text {...common} y={scale.y(level.sinks_at) + 13} style={{ fill: theme.quiet }}>
+          noise
+        </text>
+      )}
+    </g>
+  )
+}
 
 /** How far a part is likely to be off, to either side; nothing where that is too little to be drawn. */
 function Whisker({ scale, x, at, by }: { scale: Scale; x: number; at: number; by: number }) {

@@ -8,6 +8,7 @@ use crate::quantity::{Degrees, Ev100, Metres, Millimetres, Power, Stops};
 use crate::scene::{Aim, Card, CardKind, Pane, PaneKind, Position};
 use crate::setup::{BackgroundKind, Holder, Light, Setup};
 use crate::stage::{Stage, card_points, clear_distance};
+use crate::terms::Purpose;
 
 /// Kept between what is placed and a wall, in metres.
 const OFF_WALL: f64 = 0.3;
@@ -26,7 +27,7 @@ pub(super) struct Placing<'a> {
 impl Placing<'_> {
     /// The set on the whole sensor: out of that is out of every picture cut from it.
     fn stage(&self) -> Stage<'_> {
-        Stage::new(&self.setup, (self.body.sensor_width, self.body.sensor_height))
+        Stage::new(&self.setup, Purpose::default(), self.body)
     }
 
     /// The bearing from the main face to the camera.

@@ -1,8 +1,9 @@
 //! What sharpness, shake and noise are judged by: what the picture is for.
 
 use crate::house::Units;
-use crate::quantity::Millimetres;
-use crate::situation::Situation;
+use crate::marks::Mark;
+use crate::quantity::{Millimetres, figure};
+use crate::situation::{Dials, Situation};
 use crate::terms::{Purpose, Shape, Shown};
 use serde::Serialize;
 
@@ -14,11 +15,17 @@ pub struct JudgedReport {
     pub purpose: Purpose,
     /// The largest blur that passes for a point, on the sensor.
     pub circle: Millimetres,
+    /// How far the subject moves while the shutter is open, in blurs that pass for a point; none for what stands still.
+    pub moved: Option<f64>,
     /// In words.
     pub text: String,
 }
 
-pub(super) fn of(s: &Situation<'_>) -> JudgedReport {
+/// How surely the speed of people is known, as a share of it (the program's own estimate: starting points of practice lie
+/// whole stops apart).
+const SPEED_KNOWN: f64 = 0.3;
+
+pub(super) fn of(s: &Situation<'_>, dials: &Dials) -> JudgedReport {
     let purpose = s.terms.purpose;
     let circle = purpose.circle(s.body);
     let text = format!(
@@ -26,7 +33,36 @@ pub(super) fn of(s: &Situation<'_>) -> JudgedReport {
         words(purpose, s.body.judged_by_pixels, s.terms.house.units),
         circle.millimetres() * 1000.0
     );
-    JudgedReport { purpose, circle, text }
+    let shutter = s.effective_shutter(dials.shutter);
+    let movement = s.setup.subject.movement;
+    let travels = movement.travels(s.terms.house.sport, shutter.time(), s.asks.frame);
+    let (width, height) = purpose.frame(s.body);
+    let point = circle.millimetres() / width.millimetres().min(height.millimetres());
+    let moved = travels.map(|travels| travels / point);
+    let text = match (travels, moved) {
+        (Some(travels), Some(moved)) => {
+            let far = purpose.short_pixels(s.body).map_or_else(
+                || format!("{} times that", figure(moved, moved * SPEED_KNOWN)),
+                |pixels| pixels_of(travels * pixels),
+            );
+            format!(
+                "{text} At {} {} moves by {far} in what the ambient lights.",
+                shutter.label(s.step),
+                movement.words()
+            )
+        }
+        _ => text,
+    };
+    JudgedReport { purpose, circle, moved, text }
+}
+
+/// So many pixels of the picture, in words.
+fn pixels_of(count: f64) -> String {
+    if count < 1.0 {
+        "less than a pixel of it".to_owned()
+    } else {
+        format!("about {} pixels of it", figure(count, (count * SPEED_KNOWN).max(1.0)))
+    }
 }
 
 fn words(purpose: Purpose, by_pixels: bool, units: Units) -> String {
@@ -71,6 +107,38 @@ mod tests {
     fn what_for(#[case] shown: Shown, #[case] words: &str) {
         let said = told(shown, Shape::Square).judged.text;
         assert!(said.contains(words) && said.contains("cut to a square"), "{said}");
+    }
+
+    /// At the shutter at which a movement just passes for a point it is told as one; four times as long it is four of them, and
+    /// three pixels make a point where pixels are looked at.
+    #[rstest]
+    #[case::just_sharp(0, 1.0)]
+    #[case::two_stops_slower(12, 4.0)]
+    fn how_far_it_moves(#[case] slower: i16, #[case] points: f64) {
+        let mut setup = sample::portrait();
+        setup.subject.movement = crate::optics::Movement::Fidgeting;
+        setup.camera.shutter.held = true;
+        let terms = |shown| Terms { purpose: Purpose { shown, shape: Shape::Sensor }, ..House::default().into() };
+        for shown in [Shown::Screen, Shown::Pixels] {
+            let kit = sample::kit();
+            let s = Situation::new(&setup, &kit, terms(shown)).unwrap();
+            let sharp = s.asks.movement.unwrap();
+            setup.camera.shutter.at = crate::marks::Mark::nearest(sharp.sixths() - slower);
+            let report = assess(&setup, &kit, terms(shown)).unwrap().judged;
+            let moved = report.moved.unwrap();
+            // The dial stands at the next mark, up to a third of a stop from what is asked.
+            assert!(moved > points / 1.3 && moved < points * 1.05, "{moved} {}", report.text);
+            let told = if shown == Shown::Pixels { "pixels of it" } else { "times that" };
+            assert!(report.text.contains(told), "{}", report.text);
+        }
+    }
+
+    #[test]
+    fn what_stands_still_does_not_move() {
+        let mut setup = sample::portrait();
+        setup.subject.movement = crate::optics::Movement::Still;
+        let report = assess(&setup, &sample::kit(), House::default()).unwrap().judged;
+        assert!(report.moved.is_none() && !report.text.contains("moves"), "{}", report.text);
     }
 
     /// A web picture forgives what a big print does not: depth, noise, and the reach of a square frame.

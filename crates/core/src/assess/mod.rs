@@ -216,7 +216,7 @@ pub fn assess_situation(s: &Situation<'_>) -> Assessment {
         hold: hold::of(s),
         lights: lights::of(s, &facts),
         spill: spill_words(&facts),
-        judged: judged::of(s),
+        judged: judged::of(s, &dials),
         depth: DepthReport {
             focus: s.lensing.focus,
             near: sharp.near,

@@ -8,6 +8,8 @@ use std::f64::consts::TAU;
 #[derive(Debug, Clone, PartialEq)]
 pub(crate) struct Image {
     pub(super) pane: usize,
+    /// The pane it was mirrored in before, where the image is that of an image.
+    pub(super) by: Option<usize>,
     pub(super) low: (f64, f64),
     pub(super) high: (f64, f64),
     pub(super) share: f64,
@@ -15,28 +17,48 @@ pub(crate) struct Image {
     pub(super) image: DVec3,
 }
 
-/// A pane as the camera looks into it.
+/// A pane as the camera looks into it, and perhaps another as it is seen in that one.
 pub(super) struct Mirror<'a, 's> {
     stage: &'a Stage<'s>,
     index: usize,
     pane: Flat,
     /// Before the pane, on the camera's side.
     before: HalfSpace,
+    by: Option<By>,
     /// Where on the pane an image has to be looked at to be seen: inside its edges and the frame's.
     seen: Vec<HalfSpace>,
     /// What the subject stands before.
     cover: Vec<HalfSpace>,
 }
 
+/// A pane seen in another.
+struct By {
+    index: usize,
+    pane: Flat,
+    /// Before it, on the side from which it is seen.
+    before: HalfSpace,
+}
+
 /// Sides of the ring that stands for a head, and of the one within which a light is seen from its front.
 const RING: u32 = 12;
 const CONE: u32 = 48;
-/// A sliver of less than this share of the frame is not seen: a few pixels of a large body.
-const SLIVER: f64 = 1e-6;
 /// A light that sends less than this part of its axis's light towards the pane is not seen.
 const FAINT: f64 = 0.01;
 /// Half the width of a head, in metres.
 const HALF_HEAD: f64 = 0.09;
+
+/// The half-spaces of what is seen from the eye through a convex polygon.
+fn pyramid(eye: DVec3, corners: &[DVec3]) -> impl Iterator<Item = HalfSpace> {
+    let inside = corners.iter().sum::<DVec3>() / corners.len().max(1) as f64;
+    (0..corners.len()).map(move |i| HalfSpace::holding(eye, corners[i], corners[(i + 1) % corners.len()], inside))
+}
+
+/// Before a pane, on the side of a point.
+fn side_of(pane: Flat, point: DVec3) -> HalfSpace {
+    let normal = pane.normal();
+    let inward = if (point - pane.middle).dot(normal) >= 0.0 { normal } else { -normal };
+    HalfSpace { at: pane.middle, inward }
+}
 
 fn ring(sides: u32) -> impl Iterator<Item = (f64, f64)> {
     (0..sides).map(move |i| (f64::from(i) * TAU / f64::from(sides)).sin_cos())
@@ -45,20 +67,39 @@ fn ring(sides: u32) -> impl Iterator<Item = (f64, f64)> {
 impl<'a, 's> Mirror<'a, 's> {
     pub(super) fn new(stage: &'a Stage<'s>, index: usize, pane: Flat) -> Mirror<'a, 's> {
         let (eye, view) = (stage.eye, stage.view);
-        let normal = pane.normal();
-        let towards = if (eye - pane.middle).dot(normal) >= 0.0 { normal } else { -normal };
         let frame = [(-1.0, -1.0), (1.0, -1.0), (1.0, 1.0), (-1.0, 1.0)].map(|(x, y)| eye + view.through(x, y));
-        let pyramid = |corners: [DVec3; 4], inside: DVec3| {
-            (0..4).map(move |i| HalfSpace::holding(eye, corners[i], corners[(i + 1) % 4], inside))
-        };
-        let seen = pyramid(frame, eye + view.looks).chain(pyramid(pane.corners(), pane.middle)).collect();
+        let seen = pyramid(eye, &frame).chain(pyramid(eye, &pane.corners())).collect();
         let cover = stage.cover().map_or_else(Vec::new, |cover| cover.to_vec());
-        Mirror { stage, index, pane, before: HalfSpace { at: pane.middle, inward: towards }, seen, cover }
+        Mirror { stage, index, pane, before: side_of(pane, eye), by: None, seen, cover }
+    }
+
+    /// Another pane as it is seen in this one; none where nothing of it stands before this one.
+    fn showing(mut self, index: usize, pane: Flat) -> Option<Mirror<'a, 's>> {
+        let shown: Vec<DVec3> =
+            clipped(&pane.corners(), &[self.before]).into_iter().map(|point| self.pane.mirrored(point)).collect();
+        if shown.is_empty() {
+            return None;
+        }
+        self.seen.extend(pyramid(self.stage.eye, &shown));
+        let before = side_of(pane, self.pane.mirrored(self.stage.eye));
+        self.by = Some(By { index, pane, before });
+        Some(self)
+    }
+
+    /// Where the lens stands for what is seen: mirrored in every pane on the way.
+    fn lens(&self) -> DVec3 {
+        let lens = self.pane.mirrored(self.stage.eye);
+        self.by.as_ref().map_or(lens, |by| by.pane.mirrored(lens))
+    }
+
+    /// The panes on the way.
+    pub(super) fn panes(&self) -> impl Iterator<Item = usize> {
+        std::iter::once(self.index).chain(self.by.as_ref().map(|by| by.index))
     }
 
     /// A person as the mirror sees them: trunk and head turned to it.
     pub(super) fn figure(&self, foot: DVec3, crown: f64) -> Vec<Vec<DVec3>> {
-        let way = (self.pane.mirrored(self.stage.eye) - foot).with_z(0.0).normalize_or(DVec3::Y);
+        let way = (self.lens() - foot).with_z(0.0).normalize_or(DVec3::Y);
         let across = DVec3::Z.cross(way);
         let shoulders = crown * 0.82;
         let (side, up) = (across * (HALF_SHOULDERS * 0.8), DVec3::Z * shoulders);
@@ -73,7 +114,7 @@ impl<'a, 's> Mirror<'a, 's> {
     /// From where on a light's face it sends light to the lens by way of the pane: within a cone's foot under the mirrored
     /// lens; none where the mirrored lens lies behind the face.
     fn sending(&self, emitter: &Emitter) -> Option<Vec<HalfSpace>> {
-        let lens = self.pane.mirrored(self.stage.eye);
+        let lens = self.lens();
         let height = (lens - emitter.middle).dot(emitter.looks);
         let cosine = emitter.law.cosine_of(FAINT);
         let reach = height * (1.0 - cosine * cosine).sqrt() / cosine;
@@ -108,8 +149,11 @@ impl<'a, 's> Mirror<'a, 's> {
 
     /// What of an outline stands before the pane, mirrored in it, and where on the pane that is looked at.
     fn looked_at(&self, outline: &[DVec3]) -> (Vec<DVec3>, Vec<DVec3>) {
-        let before = clipped(outline, &[self.before]);
-        let mirrored: Vec<DVec3> = before.into_iter().map(|point| self.pane.mirrored(point)).collect();
+        let shown = match &self.by {
+            None => clipped(outline, &[self.before]),
+            Some(by) => clipped(outline, &[by.before]).into_iter().map(|point| by.pane.mirrored(point)).collect(),
+        };
+        let mirrored: Vec<DVec3> = shown.into_iter().map(|point| self.pane.mirrored(point)).collect();
         let onto = |point: &DVec3| self.onto(self.pane.middle, self.before.inward, *point);
         let looked_at = mirrored.iter().filter_map(onto).collect();
         (mirrored, looked_at)
@@ -125,7 +169,7 @@ impl<'a, 's> Mirror<'a, 's> {
         let areas = parts.iter().map(|part| self.area(part)).collect::<Option<Vec<f64>>>()?;
         let (largest, _) = parts.iter().zip(&areas).max_by(|a, b| a.1.total_cmp(b.1))?;
         let share = areas.iter().sum();
-        if share <= SLIVER {
+        if share <= self.stage.point {
             return None;
         }
         let (mut low, mut high) = ((f64::MAX, f64::MAX), (f64::MIN, f64::MIN));
@@ -136,7 +180,8 @@ impl<'a, 's> Mirror<'a, 's> {
         let crossing = largest.iter().sum::<DVec3>() / largest.len() as f64;
         let normal = (mirrored[1] - mirrored[0]).cross(mirrored[2] - mirrored[0]);
         let image = self.onto(mirrored[0], normal, crossing).unwrap_or(crossing);
-        Some(Image { pane: self.index, low, high, share, crossing, image })
+        let by = self.by.as_ref().map(|by| by.index);
+        Some(Image { pane: self.index, by, low, high, share, crossing, image })
     }
 
     /// Where the line of sight through a point meets a plane; none along it.
@@ -155,9 +200,19 @@ impl<'a, 's> Mirror<'a, 's> {
     }
 }
 
+/// The panes as the camera looks into them, alone and one in another.
+pub(super) fn mirrors<'a, 's>(stage: &'a Stage<'s>) -> impl Iterator<Item = Mirror<'a, 's>> {
+    let panes = &stage.setup.scene.panes;
+    panes.iter().enumerate().flat_map(move |(index, pane)| {
+        let alone = move || Mirror::new(stage, index, pane.flat());
+        let others = panes.iter().enumerate().filter(move |(other, _)| *other != index);
+        let through = others.filter_map(move |(other, shown)| alone().showing(other, shown.flat()));
+        std::iter::once(alone()).chain(through)
+    })
+}
+
 /// The panes in which a light is seen, each with where; `head` is how wide a bare head really is.
 #[must_use]
 pub(crate) fn seen_in_panes(stage: &Stage<'_>, emitter: &Emitter, head: f64) -> Vec<Image> {
-    let panes = stage.setup.scene.panes.iter().enumerate();
-    panes.filter_map(|(index, pane)| Mirror::new(stage, index, pane.flat()).image_of_light(emitter, head)).collect()
+    mirrors(stage).filter_map(|mirror| mirror.image_of_light(emitter, head)).collect()
 }

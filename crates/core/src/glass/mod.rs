@@ -13,7 +13,7 @@ use crate::quantity::Millimetres;
 pub use crate::setup::Mirrored as Seen;
 use crate::setup::Setup;
 pub(crate) use image::seen_in_panes;
-use image::{Image, Mirror};
+use image::{Image, mirrors};
 pub(crate) use spot::lit_spot;
 
 use crate::geometry::{DVec3, Point};
@@ -29,6 +29,8 @@ use serde::Serialize;
 pub struct Reflection {
     /// In which pane.
     pub pane: Id,
+    /// The pane that is seen in that one and shows it, where it is the image of an image.
+    pub by: Option<Id>,
     /// What is seen.
     pub seen: Seen,
     /// Where in the frame, −1 to 1 from left to right.
@@ -94,13 +96,15 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
     let mut note = |image: Image, seen: Seen, name: &str| {
         let pane = &panes[image.pane];
         let (across, up) = ((image.low.0 + image.high.0) / 2.0, (image.low.1 + image.high.1) / 2.0);
-        let mirror = if pane.kind == PaneKind::Mirror { "mirror" } else { "glass" };
+        let by = image.by.map(|by| &panes[by]);
+        let on_the_way = by.map_or_else(String::new, |by| format!(" by way of the {}", word(by.kind)));
         let size = (image.high.1 - image.low.1) / 2.0;
         found.push(Reflection {
             wanted: stage.setup.wants(&pane.id, &seen),
             over: None,
             faint: false,
             pane: pane.id.clone(),
+            by: by.map(|by| by.id.clone()),
             seen,
             across,
             up,
@@ -110,7 +114,8 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
             crossing: image.crossing.into(),
             image: image.image.into(),
             text: format!(
-                "{name} shows in the {mirror}, {} of the picture, {} of its height.",
+                "{name} shows in the {}{on_the_way}, {} of the picture, {} of its height.",
+                word(pane.kind),
                 place_words(across, up),
                 share_words(size)
             ),
@@ -122,8 +127,7 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
         }
     }
     // By day the glass is brighter than what is not lit.
-    for (index, pane) in panes.iter().enumerate().filter(|(_, pane)| pane.daylight.is_none()) {
-        let mirror = Mirror::new(stage, index, pane.flat());
+    for mirror in mirrors(stage).filter(|mirror| mirror.panes().all(|pane| panes[pane].daylight.is_none())) {
         for (id, name, emitter, _) in lights {
             let bounced = stage.setup.lights.iter().any(|light| light.id == *id && stage.setup.bounces(light));
             let spot = lit_spot(stage.setup, emitter).filter(|_| bounced);
@@ -157,6 +161,14 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
         }
     }
     found
+}
+
+/// What a pane is called.
+const fn word(kind: PaneKind) -> &'static str {
+    match kind {
+        PaneKind::Mirror => "mirror",
+        PaneKind::Glass => "glass",
+    }
 }
 
 /// How far behind the lens the photographer stands, and how much higher the head is, in metres.

@@ -7,6 +7,7 @@ use crate::sample;
 use crate::scene::{Aim, Pane, Position};
 use crate::setup::{Setup, SubjectKind};
 use crate::solve::{Cure, apply, cures};
+use crate::terms::Purpose;
 use proptest::prelude::*;
 use rstest::rstest;
 
@@ -39,7 +40,7 @@ fn before_glass(light: DVec3, aim: Aim) -> Setup {
 fn seen(setup: &Setup) -> Vec<Reflection> {
     let kit = sample::kit();
     let body = kit.camera(&setup.camera.body).unwrap();
-    let stage = Stage::new(setup, sample::frame(setup));
+    let stage = Stage::new(setup, Purpose::default(), body);
     reflections(&stage, &shown(setup, &kit, crate::situation::covering(setup, body)))
 }
 
@@ -150,10 +151,12 @@ fn a_cure_leaves_a_set_that_stands() {
 /// The whole frame, from its lower left to its upper right.
 const FRAME: [f64; 4] = [-1.0, -1.0, 1.0, 1.0];
 
-/// What dense rays from the lens through a part of the frame meet of a box by way of the pane: the share of the frame, and
+/// What dense rays from the lens through a part of the frame meet of a box by way of the pane, and of a second one if there
+/// is one: the share of the frame, and
 /// the box about them.
 fn by_rays(stage: &Stage<'_>, emitter: &Emitter, window: [f64; 4], n: i32) -> Option<(f64, [f64; 4])> {
-    let (pane, flat) = (stage.setup.scene.panes[0].flat(), emitter.flat());
+    let (panes, flat) = (&stage.setup.scene.panes, emitter.flat());
+    let pane = panes[0].flat();
     let (mut hits, mut about) = (0, [f64::MAX, f64::MAX, f64::MIN, f64::MIN]);
     for i in 0..n {
         for j in 0..n {
@@ -162,8 +165,12 @@ fn by_rays(stage: &Stage<'_>, emitter: &Emitter, window: [f64; 4], n: i32) -> Op
             let way = stage.view.through(x, y);
             let Some(far) = pane.met(stage.eye, way) else { continue };
             let crossing = stage.eye + way * far;
-            let mirrored = pane.mirrored_direction(way);
-            let met = flat.met(crossing + mirrored * 1e-6, mirrored).is_some();
+            let (mut from, mut mirrored) = (crossing, pane.mirrored_direction(way));
+            if let Some(other) = panes.get(1).map(Pane::flat) {
+                let Some(far) = other.met(from + mirrored * 1e-6, mirrored) else { continue };
+                (from, mirrored) = (from + mirrored * far, other.mirrored_direction(mirrored));
+            }
+            let met = flat.met(from + mirrored * 1e-6, mirrored).is_some();
             if met && -mirrored.dot(emitter.looks) > 0.01 && !stage.covers(crossing) {
                 hits += 1;
                 about = [about[0].min(x), about[1].min(y), about[2].max(x), about[3].max(y)];
@@ -187,7 +194,8 @@ proptest! {
         let pane = &mut setup.scene.panes[0];
         pane.at = Position::nearest(DVec3::new(px, 1.5, pz));
         (pane.width, pane.height) = (Metres::nearest(width), Metres::nearest(height));
-        let stage = Stage::new(&setup, sample::frame(&setup));
+        let kit = sample::kit();
+        let stage = Stage::new(&setup, Purpose::default(), kit.camera(&setup.camera.body).unwrap());
         let face = Face::Rectangle { width: Metres::nearest(0.9), height: Metres::nearest(0.9) };
         let emitter = Emitter { middle: DVec3::new(x, y, z), looks: direction(turn, 0.0), face, law: Law::Diffuse };
         let found = seen_in_panes(&stage, &emitter, 0.1).pop();
@@ -214,6 +222,70 @@ proptest! {
             }
         }
     }
+}
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(60))]
+    /// What a second mirror shows in the first, against the same rays sent on from mirror to mirror: two that face each other
+    /// across the set or stand round a corner.
+    #[test]
+    fn mirror_in_a_mirror_as_rays_find(
+        x in -2.0f64..2.0, y in -2.5f64..1.0, z in 0.8f64..2.4, turn in -180.0f64..180.0,
+        at in prop::sample::select(vec![(0.0, -3.6, 0.0), (-2.0, 0.0, 90.0), (2.0, 0.0, -90.0), (1.6, -1.0, -120.0)]),
+        off in -0.3f64..0.3, lean in -15.0f64..15.0,
+    ) {
+        let mut setup = before_glass(DVec3::new(x, y, z), Aim::Free { pan: Degrees::nearest(turn), tilt: Degrees::nearest(0.0) });
+        setup.scene.panes[0].kind = PaneKind::Mirror;
+        let (px, py, looks) = at;
+        setup.scene.panes.push(Pane {
+            id: Id::new("other").unwrap(),
+            at: Position::nearest(DVec3::new(px + off, py, 1.4)),
+            looks: Degrees::nearest(looks + lean),
+            ..setup.scene.panes[0].clone()
+        });
+        let kit = sample::kit();
+        let stage = Stage::new(&setup, Purpose::default(), kit.camera(&setup.camera.body).unwrap());
+        let face = Face::Rectangle { width: Metres::nearest(0.9), height: Metres::nearest(0.9) };
+        let emitter = Emitter { middle: DVec3::new(x, y, z), looks: direction(turn, 0.0), face, law: Law::Diffuse };
+        let found = seen_in_panes(&stage, &emitter, 0.1);
+        let found = found.iter().find(|image| image.pane == 0 && image.by == Some(1));
+        match (by_rays(&stage, &emitter, FRAME, 240), found) {
+            (None, found) => prop_assert!(found.is_none_or(|image| image.share < 2e-4), "no ray meets {found:?}"),
+            (Some((share, about)), None) => prop_assert!(share < 5e-4, "missed: {share} {about:?}"),
+            (Some((share, about)), Some(image)) => {
+                prop_assert!((image.share - share).abs() < 0.004 + 0.1 * share, "{image:?} {share}");
+                let box_of = [image.low.0, image.low.1, image.high.0, image.high.1];
+                let agree = box_of.iter().zip(about).all(|(ours, rays)| (ours - rays).abs() < 0.04);
+                prop_assert!(agree || share < 0.002, "{image:?} {about:?}");
+            }
+        }
+    }
+}
+
+/// The photographer before a mirror with another mirror behind shows in both, and the words say by which way.
+#[test]
+fn two_mirrors_facing_show_it_twice() {
+    let mut setup = before_glass(DVec3::new(-1.0, -2.0, 1.8), Aim::Subject);
+    setup.lights.clear();
+    setup.scene.people[0].x = crate::quantity::Coordinate::nearest(1.4);
+    setup.scene.camera.aim = Aim::Free { pan: Degrees::nearest(0.0), tilt: Degrees::nearest(0.0) };
+    setup.scene.panes[0].kind = PaneKind::Mirror;
+    setup.scene.panes.push(Pane {
+        id: Id::new("behind").unwrap(),
+        at: Position::nearest(DVec3::new(0.4, -4.0, 1.3)),
+        looks: Degrees::nearest(0.0),
+        ..setup.scene.panes[0].clone()
+    });
+    let found = seen(&setup);
+    let shown: Vec<&Reflection> = found.iter().filter(|reflection| reflection.seen == Seen::Photographer).collect();
+    let ways: Vec<_> = shown.iter().map(|reflection| reflection.by.as_ref().map(Id::as_str)).collect();
+    assert_eq!(ways, [None, Some("behind")]);
+    assert!(
+        shown[1].text.starts_with("The photographer shows in the mirror by way of the mirror, "),
+        "{}",
+        shown[1].text
+    );
+    assert!(shown[1].size < shown[0].size, "further off is smaller");
 }
 
 /// People and cards show in the glass at night, as the window behind a table does; they are told and not cautioned about.

@@ -17,6 +17,8 @@ pub struct Asks {
     pub diffraction: f64,
     /// Whether any aperture holds the depth asked.
     pub holds: bool,
+    /// The frame's short side at the subject, in metres.
+    pub frame: f64,
     /// The time value that holds the camera still enough.
     pub shake: Option<f64>,
     /// The time, of shutter or flash, that keeps the movement as sharp as wanted in this frame at the size it is seen at.
@@ -72,6 +74,7 @@ impl Asks {
             usual_aperture: Some(av(usual)),
             diffraction: av(holding.smallest.number()),
             holds: holding.holds,
+            frame,
             shake,
             movement: time(sharpest).map(ShutterMark::at_least_as_fast_as),
             trail: time(loosest).map(|time| -time.seconds().log2()),

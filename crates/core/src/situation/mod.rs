@@ -162,7 +162,7 @@ impl<'a> Situation<'a> {
         let mut ambient = ambient::of_patches(&read, &[]);
         ambient::take_forecast(&mut ambient, &read, seen);
         let contrast = contrast(&ambient);
-        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, purpose.frame(body)) };
+        let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, purpose, body) };
         let proposal = propose(setup, terms, contrast, propose::sunlit_frame(setup, &Framing::of(setup, &stage.view)));
         let approach = setup.approach.unwrap_or(proposal.approach);
         let wishes = approach.wishes().before(setup.background.detail == Some(Detail::Busy));

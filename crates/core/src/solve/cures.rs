@@ -66,7 +66,7 @@ impl Trial<'_> {
     fn works(&self, change: &Change) -> bool {
         let setup = apply(self.setup, self.kit, change);
         let Some(body) = self.kit.camera(&setup.camera.body) else { return false };
-        let stage = Stage::new(&setup, self.terms.purpose.frame(body));
+        let stage = Stage::new(&setup, self.terms.purpose, body);
         let mut shown = shown(&setup, self.kit, crate::situation::covering(&setup, body));
         // What is to go is looked for first: most tries still show it.
         if let Seen::Light { light } = &self.reflection.seen
@@ -82,7 +82,7 @@ impl Trial<'_> {
             }
         }
         let found = reflections(&stage, &shown);
-        let same = |a: &Reflection, b: &Reflection| a.pane == b.pane && a.seen == b.seen;
+        let same = |a: &Reflection, b: &Reflection| a.pane == b.pane && a.by == b.by && a.seen == b.seen;
         let brought = found.iter().any(|new| !self.all.iter().any(|known| same(known, new)));
         let lost = self.all.iter().any(|known| known.wanted && !found.iter().any(|left| same(known, left)));
         let gone = found.iter().all(|reflection| reflection.seen != self.reflection.seen);
@@ -94,7 +94,7 @@ impl Trial<'_> {
     fn leaves(&self, change: &Change) -> Option<(f64, bool)> {
         let setup = apply(self.setup, self.kit, change);
         let body = self.kit.camera(&setup.camera.body)?;
-        let stage = Stage::new(&setup, self.terms.purpose.frame(body));
+        let stage = Stage::new(&setup, self.terms.purpose, body);
         let shown = shown(&setup, self.kit, crate::situation::covering(&setup, body));
         let found = reflections(&stage, &shown);
         let left: Vec<&Reflection> = found.iter().filter(|left| left.seen == self.reflection.seen).collect();

@@ -8,9 +8,11 @@ pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intru
 pub use framing::{Framing, View};
 
 use crate::geometry::DVec3;
+use crate::kit::Camera;
 use crate::quantity::Millimetres;
 use crate::scene::{FaceAt, Sun};
 use crate::setup::Setup;
+use crate::terms::Purpose;
 
 /// The set with everything's place and direction worked out.
 #[derive(Debug, Clone)]
@@ -25,15 +27,20 @@ pub struct Stage<'a> {
     pub backdrop: DVec3,
     /// What the camera sees.
     pub view: View,
+    /// The share of the frame that passes for a point: less of a thing is not seen.
+    pub point: f64,
     /// The sun on it.
     pub sun: Option<Sun>,
 }
 
 impl<'a> Stage<'a> {
-    /// Works out a setup's set as it is seen on a frame so wide and so high, in the sun that was put there.
+    /// Works out a setup's set as it is seen in a picture for this purpose by this body, in the sun that was put there.
     #[must_use]
-    pub fn new(setup: &'a Setup, frame: (Millimetres, Millimetres)) -> Stage<'a> {
-        Stage::seen(setup, View::on(setup, frame))
+    pub fn new(setup: &'a Setup, purpose: Purpose, body: &Camera) -> Stage<'a> {
+        let frame = purpose.frame(body);
+        let area = frame.0.millimetres() * frame.1.millimetres();
+        let point = purpose.circle(body).millimetres().powi(2) / area;
+        Stage { point, ..Stage::seen(setup, View::on(setup, frame)) }
     }
 
     /// Works it out where no body is known: as one of 24 × 36 mm sees it.
@@ -44,6 +51,10 @@ impl<'a> Stage<'a> {
 
     fn seen(setup: &'a Setup, view: View) -> Stage<'a> {
         let eye = setup.scene.camera.at.point();
-        Stage { setup, eye, faces: setup.faces(), backdrop: setup.backdrop(), view, sun: setup.scene.sun }
+        let (faces, backdrop) = (setup.faces(), setup.backdrop());
+        Stage { setup, eye, faces, backdrop, view, point: POINT, sun: setup.scene.sun }
     }
 }
+
+/// What passes for a point where no body is known: a circle of the diagonal over 1500 on 24 × 36 mm.
+const POINT: f64 = 1e-6;

@@ -104,6 +104,21 @@ impl Purpose {
         }
     }
 
+    /// How many pixels the short side is looked at with; none where it is seen as a whole and not by its pixels.
+    #[must_use]
+    pub fn short_pixels(&self, body: &Camera) -> Option<f64> {
+        let (width, height) = self.frame(body);
+        let (width, height) = (width.millimetres(), height.millimetres());
+        let area = body.sensor_width.millimetres() * body.sensor_height.millimetres();
+        let of_sensor = (body.megapixels * 1e6 / area).sqrt() * width.min(height);
+        match self.shown {
+            Shown::Anywhere if !body.judged_by_pixels => None,
+            Shown::Screen | Shown::Print { .. } => None,
+            Shown::Anywhere | Shown::Pixels => Some(of_sensor),
+            Shown::Web { pixels } => Some((f64::from(pixels) * width.min(height) / width.max(height)).min(of_sensor)),
+        }
+    }
+
     /// That circle over the one of the whole sensor seen from its diagonal, which the rules of the trade are made for.
     #[must_use]
     pub fn blur(&self, body: &Camera) -> f64 {

@@ -96,6 +96,12 @@ impl Movement {
         Some(self.usual_frame() * USUAL_BLUR * self.freezing(sport)?.stops().exp2())
     }
 
+    /// How far it travels in a time, as a share of the short side of a frame that is so long at the subject, in metres.
+    #[must_use]
+    pub fn travels(self, sport: SportSchool, time: Seconds, frame: f64) -> Option<f64> {
+        Some(self.speed(sport)? * time.seconds() / frame)
+    }
+
     /// The slowest time that leaves it as wanted in a frame whose short side at the subject is so long, in metres, where a blur
     /// of such a share of it passes for a point.
     #[must_use]

@@ -2,11 +2,11 @@
 
 use crate::assess::Facts;
 use crate::exposure::MeterConstants;
-use crate::geometry::angle;
+use crate::geometry::{DVec3, angle};
 use crate::glass::{Reflection, Seen, lit_spot};
 use crate::marks::stops_amount;
-use crate::quantity::Stops;
-use crate::scene::PaneKind;
+use crate::quantity::{Id, Stops};
+use crate::scene::{Pane, PaneKind};
 use crate::setup::Patch;
 use crate::situation::{Dials, Lit, Situation};
 use std::f64::consts::PI;
@@ -45,7 +45,7 @@ fn intensity(s: &Situation<'_>, facts: &Facts, dials: &Dials, lit: &Lit<'_>) -> 
 /// The level of what is mirrored, seen straight.
 fn straight(s: &Situation<'_>, facts: &Facts, dials: &Dials, reflection: &Reflection) -> Option<f64> {
     let meter = s.terms.house.meter;
-    let of = |id: &crate::quantity::Id| s.lights.iter().find(|lit| lit.light.id == *id);
+    let of = |id: &Id| s.lights.iter().find(|lit| lit.light.id == *id);
     let by_ambient =
         |reflectance: f64| Some(facts.split.ambient[Patch::Face]? + meter.reflected_over_incident(reflectance));
     match &reflection.seen {
@@ -73,13 +73,23 @@ fn straight(s: &Situation<'_>, facts: &Facts, dials: &Dials, reflection: &Reflec
     }
 }
 
+/// What is sent on by every pane on the way of a reflection.
+fn sent(s: &Situation<'_>, reflection: &Reflection) -> Option<f64> {
+    let pane = |id: &Id| s.setup.scene.panes.iter().find(|pane| pane.id == *id);
+    let by_one = |pane: &Pane, along: DVec3| {
+        let off = angle(along, pane.flat().normal());
+        if pane.kind == PaneKind::Mirror { MIRROR } else { glass(off.min(180.0 - off)) }
+    };
+    let (first, looks) = (pane(&reflection.pane)?, reflection.crossing.0 - s.stage.eye);
+    let turned = first.flat().mirrored_direction(looks);
+    let second = reflection.by.as_ref().and_then(pane).map_or(1.0, |pane| by_one(pane, turned));
+    Some(by_one(first, looks) * second)
+}
+
 /// Tells of every reflection how loud it is.
 pub(super) fn told(s: &Situation<'_>, facts: &Facts, dials: &Dials, mut seen: Vec<Reflection>) -> Vec<Reflection> {
     for reflection in &mut seen {
-        let Some(pane) = s.setup.scene.panes.iter().find(|pane| pane.id == reflection.pane) else { continue };
-        let looks = reflection.crossing.0 - s.stage.eye;
-        let off = angle(looks, pane.flat().normal());
-        let sent = if pane.kind == PaneKind::Mirror { MIRROR } else { glass(off.min(180.0 - off)) };
+        let Some(sent) = sent(s, reflection) else { continue };
         let (Some(level), Some(there)) = (straight(s, facts, dials, reflection), facts.split.total[Patch::Background])
         else {
             continue;
