@@ -1,7 +1,30 @@
-//! Colour: sources, gels and the one fixed white balance of a plan.
+//! Colour: light as spectra, films and surfaces, what a camera set to one white shows of them, and the one fixed white
+//! balance of a plan.
 
 mod balance;
+mod film;
+mod lab;
+mod lamp;
+mod observer;
+mod pulse;
+mod skin;
 mod sources;
+mod spectrum;
+mod surface;
+mod temperature;
+mod white;
+mod xyz;
 
 pub use balance::{ColourWish, GelChoice, JUST_VISIBLE, PLAIN, SMALL, between, choose_gel};
+pub use film::{Done, Film, OffLocus};
+pub use lab::{Lab, LabWhite};
+pub use lamp::Lamp;
+pub use observer::{BANDS, nanometres};
+pub use pulse::{bands, swing, whole_pulses};
+pub use skin::Skin;
 pub use sources::{AmbientColour, Preset, nearest_preset};
+pub use spectrum::{Spectrum, named_light};
+pub use surface::Surface;
+pub use temperature::{Temperature, light_at, temperature};
+pub use white::{Eye, Shown, White, adapted};
+pub use xyz::{Uv, Xy, Xyz};

@@ -16,6 +16,11 @@ quantity! {
     MiredShift, mired, MIRED_SHIFT
 }
 
+quantity! {
+    /// How far a light lies from the Planckian locus, in the CIE 1960 diagram; green is positive, magenta negative.
+    Duv, duv, DUV
+}
+
 /// The least mired that is still given as a temperature: 1 000 000 K.
 const HOTTEST: f64 = 1.0;
 

@@ -94,6 +94,8 @@ limits! {
     F_NUMBER = "f-number", "", 0.5, 256.0;
     KELVIN = "colour temperature", "K", 1_000.0, 40_000.0;
     MIRED = "mired value", "mired", 25.0, 1_000.0;
+    DUV = "distance from the line of temperatures (Duv)", "", -0.1, 0.1;
+    SKIN_YELLOW = "yellowness of skin (b*)", "", 0.1, 100.0;
     MIRED_SHIFT = "mired shift", "mired", -500.0, 500.0;
     SHARE = "share", "", 0.0, 1.0;
     GUIDE_NUMBER = "guide number", "m", 0.5, 300.0;

@@ -32,7 +32,7 @@ pub mod limits;
 mod place;
 mod text;
 
-pub use colour::{Kelvin, Mired, MiredShift};
+pub use colour::{Duv, Kelvin, Mired, MiredShift};
 pub use earth::turn;
 pub use earth::{Altitude, Bearing, Latitude, Longitude, Minutes, SeaHeight};
 pub use exposure::{Ev100, FNumber, Illuminance, LuminousExposure, Seconds, Share, Stops};
