@@ -57,6 +57,25 @@ thread_local! {
     static BUILT: RefCell<HashMap<(u64, u64), Film>> = RefCell::default();
 }
 
+impl Spectrum {
+    /// A light known only by a meter's answer, with Y = 1: what its temperature names, with a green or magenta film that brings
+    /// it to its side.
+    #[must_use]
+    pub fn measured(kelvin: Kelvin, duv: Duv) -> Spectrum {
+        let (mut named, mut side) = (kelvin, 0.0);
+        let (mut light, mut film) = (Spectrum::named(named), Film::none());
+        // The film turns the temperature a little, and does not do to every light what it does to daylight.
+        for _ in 0..5 {
+            let Some(found) = temperature(film.before(&light).xyz()) else { break };
+            let mired = 1e6 / named.kelvin() + 1e6 / kelvin.kelvin() - 1e6 / found.kelvin.kelvin();
+            named = Kelvin::of(1e6 / mired.clamp(20.0, 1_000.0));
+            side += duv.duv() - found.duv.duv();
+            (light, film) = (Spectrum::named(named), Film::green(Duv::of(side)));
+        }
+        film.before(&light).to_unit()
+    }
+}
+
 impl Film {
     /// No film.
     #[must_use]
@@ -285,6 +304,18 @@ mod tests {
         let done = Film::green(Duv::of(duv)).done();
         assert!((done.duv.duv() - duv).abs() < 1e-4, "{done:?}");
         assert!(done.shift.size() < 12.0 && done.loss.stops() > 0.1, "{done:?}");
+    }
+
+    /// What a meter answered is what the made light answers.
+    #[rstest]
+    #[case(4_000.0, 0.008)]
+    #[case(2_900.0, -0.005)]
+    #[case(6_500.0, 0.0032)]
+    #[case(5_000.0, 0.012)]
+    fn a_measured_light(#[case] kelvin: f64, #[case] duv: f64) {
+        let found = temperature(Spectrum::measured(Kelvin::of(kelvin), Duv::of(duv)).xyz()).unwrap();
+        assert!((1e6 / found.kelvin.kelvin() - 1e6 / kelvin).abs() < 1.5, "{found:?}");
+        assert!((found.duv.duv() - duv).abs() < 5e-4, "{found:?}");
     }
 
     proptest! {

@@ -66,12 +66,6 @@ impl Lab {
         palette(self).difference(palette(other))
     }
 
-    /// The same lightness given to another colour, so that only its hue and its depth are compared.
-    #[must_use]
-    pub const fn as_light_as(self, other: Lab) -> Lab {
-        Lab { l: other.l, ..self }
-    }
-
     /// The individual typology angle of skin, in degrees (Chardon et al., Int. J. Cosmet. Sci. 13, 1991).
     ///
     /// # Errors

@@ -1,5 +1,7 @@
 use super::observer::{BANDS, columns};
 use super::spectrum::Spectrum;
+use super::temperature::temperature;
+use crate::quantity::Kelvin;
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 
@@ -77,6 +79,12 @@ impl Lamp {
         Spectrum(SPECTRA[self as usize]).to_unit()
     }
 
+    /// Its nearest temperature.
+    #[must_use]
+    pub fn kelvin(self) -> Kelvin {
+        temperature(self.spectrum().xyz()).map_or(Kelvin::of(2_856.0), |found| found.kelvin)
+    }
+
     /// In words, as part of a sentence.
     #[must_use]
     pub const fn words(self) -> &'static str {
@@ -125,7 +133,6 @@ impl Lamp {
 
 #[cfg(test)]
 mod tests {
-    use super::super::temperature;
     use super::*;
     use rstest::rstest;
 

@@ -3,6 +3,7 @@
 
 mod balance;
 mod film;
+mod fit;
 mod lab;
 mod lamp;
 mod observer;
@@ -15,8 +16,9 @@ mod temperature;
 mod white;
 mod xyz;
 
-pub use balance::{ColourWish, GelChoice, JUST_VISIBLE, PLAIN, SMALL, between, choose_gel};
+pub use balance::{ColourWish, JUST_VISIBLE, PLAIN, SMALL};
 pub use film::{Done, Film, OffLocus};
+pub use fit::{Choice, Fit, LitPatch, Wanted, fits};
 pub use lab::{Lab, LabWhite};
 pub use lamp::Lamp;
 pub use observer::{BANDS, nanometres};

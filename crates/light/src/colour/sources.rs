@@ -1,5 +1,6 @@
+use super::{Lamp, Spectrum};
 use crate::exposure::{GUIDE, GuideRow};
-use crate::quantity::{Ev100, Kelvin, Mired};
+use crate::quantity::{Duv, Ev100, Kelvin, Mired};
 use serde::{Deserialize, Serialize};
 
 /// The colour of the ambient: a kind of light, or a measured temperature.
@@ -23,10 +24,17 @@ pub enum AmbientColour {
     StripLights,
     /// Cool white LED.
     CoolLed,
+    /// Lamps of a kind whose spectrum is known.
+    Lamp {
+        /// Which.
+        lamp: Lamp,
+    },
     /// As measured.
     Measured {
         /// The measured colour temperature.
         kelvin: Kelvin,
+        /// How far to the green or magenta side it was.
+        duv: Duv,
     },
 }
 
@@ -43,8 +51,34 @@ impl AmbientColour {
             AmbientColour::WarmLamps => 2_700.0,
             AmbientColour::StripLights => 4_000.0,
             AmbientColour::CoolLed => 9_500.0,
-            AmbientColour::Measured { kelvin } => kelvin.kelvin(),
+            AmbientColour::Lamp { lamp } => lamp.kelvin().kelvin(),
+            AmbientColour::Measured { kelvin, .. } => kelvin.kelvin(),
         })
+    }
+
+    /// Its light, with Y = 1: the spectrum of its kind, or of the kind of light its temperature names, brought to the side
+    /// it was measured on.
+    #[must_use]
+    pub fn spectrum(self) -> Spectrum {
+        match self {
+            AmbientColour::Lamp { lamp } => lamp.spectrum(),
+            AmbientColour::WarmLamps => Spectrum::planckian(self.kelvin()),
+            AmbientColour::StripLights => Lamp::CoolWhiteTube.spectrum(),
+            AmbientColour::Measured { kelvin, duv } => Spectrum::measured(kelvin, duv),
+            _ => Spectrum::named(self.kelvin()),
+        }
+    }
+
+    /// How deep it pulses on alternating current, as a share of its mean (common practice, from memory); daylight does not.
+    #[must_use]
+    pub const fn pulses(self) -> f64 {
+        match self {
+            AmbientColour::Lamp { lamp } => lamp.pulses(),
+            AmbientColour::WarmLamps => Lamp::Incandescent.pulses(),
+            AmbientColour::StripLights => Lamp::CoolWhiteTube.pulses(),
+            AmbientColour::CoolLed => Lamp::LedCool.pulses(),
+            _ => 0.0,
+        }
     }
 
     /// Whether the temperature was measured rather than taken from the kind of light.
@@ -56,7 +90,10 @@ impl AmbientColour {
     /// Whether it is light of a room rather than of the day.
     #[must_use]
     pub const fn is_artificial(self) -> bool {
-        matches!(self, AmbientColour::WarmLamps | AmbientColour::StripLights | AmbientColour::CoolLed)
+        matches!(
+            self,
+            AmbientColour::WarmLamps | AmbientColour::StripLights | AmbientColour::CoolLed | AmbientColour::Lamp { .. }
+        )
     }
 
     /// The row of the exposure guide such a light usually meters at.
@@ -68,7 +105,7 @@ impl AmbientColour {
             AmbientColour::OpenShade | AmbientColour::Measured { .. } => "open shade or heavy overcast",
             AmbientColour::Dusk => "just after sunset",
             AmbientColour::WarmLamps => "home interior",
-            AmbientColour::StripLights | AmbientColour::CoolLed => "bright office",
+            AmbientColour::StripLights | AmbientColour::CoolLed | AmbientColour::Lamp { .. } => "bright office",
         };
         GUIDE.iter().find(|row| row.scene == scene)
     }
@@ -91,6 +128,7 @@ impl AmbientColour {
             AmbientColour::WarmLamps => "warm lamps",
             AmbientColour::StripLights => "strip lights",
             AmbientColour::CoolLed => "cool LED",
+            AmbientColour::Lamp { lamp } => lamp.words(),
             AmbientColour::Measured { .. } => "measured light",
         }
     }

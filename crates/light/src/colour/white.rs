@@ -139,10 +139,11 @@ impl Eye {
         Shown::of(self.0.of(colour))
     }
 
-    /// L*a*b* alone.
+    /// L*a*b* of it at another luminance, so that hue and depth can be compared.
     #[must_use]
-    pub fn lab(&self, colour: Xyz) -> Lab {
-        Lab::of(self.0.of(colour))
+    pub fn lab_at(&self, colour: Xyz, luminance: f64) -> Lab {
+        let shown = self.0.of(colour);
+        Lab::of(if shown.y > 0.0 { shown * (luminance / shown.y) } else { shown })
     }
 }
 
