@@ -9,6 +9,7 @@ pub mod approach;
 pub mod arrange;
 pub mod assess;
 pub mod check;
+pub mod colours;
 pub mod day;
 pub mod field;
 pub mod forecast;

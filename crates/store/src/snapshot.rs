@@ -32,7 +32,8 @@ impl Ground {
     /// The terms its pictures are made under.
     #[must_use]
     pub fn terms(&self) -> Terms {
-        self.job.as_ref().map_or_else(|| self.house().into(), |job| job.terms(self.house()))
+        let zone = self.day.as_ref().map(|day| day.place.zone.as_str());
+        self.job.as_ref().map_or_else(|| self.house().into(), |job| job.terms(self.house(), zone))
     }
 }
 
@@ -55,7 +56,8 @@ impl JobSnapshot {
     /// The terms its pictures are made under.
     #[must_use]
     pub fn terms(&self) -> Terms {
-        self.job.terms(self.settings.house)
+        let zone = self.day.as_ref().map(|day| day.place.zone.as_str());
+        self.job.terms(self.settings.house, zone)
     }
 }
 

@@ -1,5 +1,6 @@
 use super::{Account, Facts, account, missed};
 use crate::approach::Band;
+use crate::colours::picture_of;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Share, Stops};
 use crate::say::{capital, give_or_take};
@@ -71,6 +72,8 @@ pub struct Level {
     pub clips_at: Stops,
     /// Where on this patch's own basis shadows are no longer usable.
     pub sinks_at: Stops,
+    /// What it looks like at the camera's setting, as #rrggbb in sRGB.
+    pub colour: String,
     /// Where it comes from.
     pub account: Account,
     /// All of it in a sentence.
@@ -79,6 +82,7 @@ pub struct Level {
 
 pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> {
     let floor = s.floor(dials.iso);
+    let mut colours = picture_of(s, &facts.split, &facts.parts, &facts.powers);
     Patch::ALL
         .into_iter()
         .filter_map(|patch| {
@@ -143,6 +147,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 account: account::of_level(s, facts, patch, &stops_label(total), total_error),
                 clips_at: Stops::of(s.headroom(dials.iso) - lightest),
                 sinks_at: Stops::of(floor - darkest),
+                colour: std::mem::take(&mut colours[patch]),
                 sentence: String::new(),
             };
             level.sentence = sentence(&level);

@@ -83,7 +83,8 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 light: lit.light.id.clone(),
                 flash: flash.name.to_string(),
                 modifier: lit.modifier.map(|modifier| modifier.name.to_string()),
-                gel: lit.gel.map(|gel| gel.name.to_string()),
+                gel: (!lit.gels.is_empty())
+                    .then(|| lit.gels.iter().map(|gel| gel.name.to_string()).collect::<Vec<_>>().join(" and ")),
                 power: power.label(flash.notation, flash.power_step),
                 fraction: power.fraction_label(flash.power_step),
                 ten_stop: ten_stop_label(power),

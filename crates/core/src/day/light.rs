@@ -1,9 +1,10 @@
 use super::{Day, SetupCurve, Timeline};
+use crate::colour::Temperature;
 use crate::exposure::MeterConstants;
 use crate::forecast::{AmbientSource, Around, Forecast, Standing, modelled};
 use crate::geometry::DVec3;
 use crate::place::Spot;
-use crate::quantity::{Degrees, Ev100, Kelvin, Share, turn};
+use crate::quantity::{Degrees, Duv, Ev100, Kelvin, Share, turn};
 use crate::scene::Sun;
 use crate::setup::{PerPatch, Reading, Setup};
 use crate::sky::{SkyLight, sky_light};
@@ -74,9 +75,14 @@ fn on_set(around: &Around<'_>) -> Option<Sun> {
     })
 }
 
-/// A colour as finely as it is known.
-fn to_fifty(kelvin: f64) -> Kelvin {
-    Kelvin::of((kelvin / 50.0).round() * 50.0)
+/// A temperature as finely as it is known.
+fn to_fifty(colour: Temperature) -> Kelvin {
+    Kelvin::of((colour.kelvin.kelvin() / 50.0).round() * 50.0)
+}
+
+/// How far to the side, as finely as it is known.
+fn aside(colour: Temperature) -> Duv {
+    Duv::of((colour.duv.duv() * 1e3).round() / 1e3)
 }
 
 fn tenth(value: f64) -> f64 {
@@ -106,13 +112,16 @@ pub fn forecast_at(
     let sun = here.scale(AmbientSource::Sun);
     let now = expected.scaled(sun, here.scale(AmbientSource::Sky));
     let sunlit = here.model.sunlit * sun.exp2().min(1.0);
+    let (face, behind) = (now.colour(here.model.face), now.colour(here.model.behind));
     Some(Forecast {
         time: timeline.clock(minute),
         levels: PerPatch::of(|patch| here.level(patch, cover)),
         sources: here.sources(),
         sun: on_set(&now).filter(|_| !here.sun_is_hidden()),
-        kelvin: now.colour(here.model.face).map(to_fifty),
-        background_kelvin: now.colour(here.model.behind).map(to_fifty),
+        kelvin: face.map(to_fifty),
+        duv: face.map(aside),
+        background_kelvin: behind.map(to_fifty),
+        background_duv: behind.map(aside),
         sunlit: Share::nearest((sunlit * 20.0).round() / 20.0),
         turned: curve.turned(&standing, around),
     })

@@ -1,6 +1,8 @@
+use crate::colour::Temperature;
 use crate::exposure::MeterConstants;
 use crate::place::{Horizon, Spot};
 use crate::quantity::turn;
+use crate::quantity::{Duv, Kelvin};
 use crate::sky::{Mixture, SkyLight, mixed, sky_luminance_factor};
 use crate::sun::{SunAt, visible_share};
 
@@ -91,20 +93,26 @@ impl Around<'_> {
         self.light.sky_horizontal * sky_luminance_factor(self.light.skies, self.sun.apparent, altitude, turned)
     }
 
-    /// The colour of what falls on a face, in kelvin; none in the dark. What a face gets of the sky beyond an even sky's
+    /// The colour of what falls on a face, none in the dark. What a face gets of the sky beyond an even sky's
     /// half comes from close about the sun and keeps half of its colour (the program's own estimate).
     #[must_use]
-    pub fn colour(&self, on_face: FaceLight) -> Option<f64> {
+    pub fn colour(&self, on_face: FaceLight) -> Option<Temperature> {
         let light = &self.light;
-        let lit = |lux, kelvin| Mixture { lux, kelvin };
+        let lit = |lux, colour| Mixture { lux, colour };
         let glow = (on_face.sky - 0.5 * light.sky_horizontal * self.spot.sky.share()).max(0.0) * (1.0 - light.skies[2]);
-        let between = 2.0 / (1.0 / light.direct_kelvin + 1.0 / light.sky_kelvin);
+        let half = |a: f64, b: f64| f64::midpoint(a, b);
+        let (sun, sky) = (light.direct, light.sky);
+        let between = Temperature {
+            kelvin: Kelvin::of(2.0 / (1.0 / sun.kelvin.kelvin() + 1.0 / sky.kelvin.kelvin())),
+            duv: Duv::of(half(sun.duv.duv(), sky.duv.duv())),
+        };
+        let lamps = self.spot.lamps.map_or(Kelvin::of(3_000.0), |lamps| lamps.kelvin);
         mixed(&[
-            lit(on_face.sun + on_face.sun_off, light.direct_kelvin),
+            lit(on_face.sun + on_face.sun_off, sun),
             lit(glow, between),
-            lit(on_face.sky - glow + on_face.sky_off, light.sky_kelvin),
-            lit(on_face.lamps, self.spot.lamps.map_or(3_000.0, |lamps| lamps.kelvin.kelvin())),
+            lit(on_face.sky - glow + on_face.sky_off, sky),
+            lit(on_face.lamps, Temperature { kelvin: lamps, duv: Duv::of(0.0) }),
         ])
-        .map(|mixture| mixture.kelvin)
+        .map(|mixture| mixture.colour)
     }
 }

@@ -14,7 +14,7 @@ pub use modelled::{Modelled, modelled};
 pub use seen::Seen;
 pub use standing::{AmbientSource, Standing};
 
-use crate::quantity::{ClockTime, Ev100, Id, Kelvin, Share, Stops};
+use crate::quantity::{ClockTime, Duv, Ev100, Id, Kelvin, Share, Stops};
 use crate::scene::Sun;
 use crate::setup::PerPatch;
 use serde::Serialize;
@@ -80,8 +80,12 @@ pub struct Forecast {
     pub sun: Option<Sun>,
     /// The colour of what falls on the face.
     pub kelvin: Option<Kelvin>,
+    /// How far that is to the green side.
+    pub duv: Option<Duv>,
     /// The colour of what the background sends back.
     pub background_kelvin: Option<Kelvin>,
+    /// How far that is to the green side.
+    pub background_duv: Option<Duv>,
     /// The share of the background that will be in sun.
     pub sunlit: Share,
     /// What readings that were turned elsewhere tell of their patches.

@@ -1,5 +1,6 @@
 use super::Forecast;
-use crate::quantity::Kelvin;
+use crate::colour::Temperature;
+use crate::quantity::{Duv, Kelvin};
 use crate::scene::Sun;
 use crate::setup::Setup;
 
@@ -18,7 +19,30 @@ impl<'a> From<&'a Setup> for Seen<'a> {
     }
 }
 
+/// What daylight looks like on the face and from the background, as it is forecast.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct DaylightColour {
+    /// On the face.
+    pub colour: Option<Temperature>,
+    /// From the background.
+    pub background_colour: Option<Temperature>,
+}
+
 impl Seen<'_> {
+    /// The colour of the daylight forecast, where that is the setup's main light and nobody measured it.
+    #[must_use]
+    pub fn daylight(&self) -> Option<DaylightColour> {
+        let ambient = self.setup.ambient;
+        let forecast = self.forecast.filter(|_| !ambient.is_measured() && !ambient.is_artificial())?;
+        let of = |kelvin: Option<Kelvin>, duv: Option<Duv>| {
+            Some(Temperature { kelvin: kelvin?, duv: duv.unwrap_or(Duv::of(0.0)) })
+        };
+        Some(DaylightColour {
+            colour: of(forecast.kelvin, forecast.duv),
+            background_colour: of(forecast.background_kelvin, forecast.background_duv),
+        })
+    }
+
     /// The sun on the set: as it was put there, or else as it is forecast.
     #[must_use]
     pub fn sun(&self) -> Option<Sun> {
@@ -32,12 +56,10 @@ impl Seen<'_> {
         if self.ambient_kelvin() == ambient.kelvin() { ambient.words() } else { "the ambient" }
     }
 
-    /// The colour of the ambient: as measured, or as forecast where daylight falls, or of its kind of light.
+    /// The colour of the main ambient light: as measured, or as forecast where daylight falls, or of its kind of light.
     #[must_use]
     pub fn ambient_kelvin(&self) -> Kelvin {
-        let ambient = self.setup.ambient;
-        let daylight = !ambient.is_measured() && !ambient.is_artificial();
-        let forecast = self.forecast.and_then(|forecast| forecast.kelvin);
-        forecast.filter(|_| daylight).unwrap_or_else(|| ambient.kelvin())
+        let forecast = self.daylight().and_then(|daylight| daylight.colour);
+        forecast.map_or_else(|| self.setup.ambient.kelvin(), |colour| colour.kelvin)
     }
 }

@@ -37,6 +37,7 @@ fn person(kind: BackgroundKind) -> Setup {
         surface: Surface::of(0.2),
         sunlit: Share::nearest(0.0),
         detail: None,
+        colour: None,
     };
     setup.scene.room.ground = Surface::of(0.2);
     setup.scene.cards.clear();
@@ -252,7 +253,7 @@ fn lamps_stay_when_the_day_goes() {
     assert_eq!(face(&room).lux(), 0.0);
     room.lamps = Some(Lamps { level: Ev100::new(6.0).unwrap(), kelvin: Kelvin::new(2_700.0).unwrap() });
     assert!((ev(face(&room)) - 6.0).abs() < 1e-9);
-    let kelvin = under(&room, 0.0, -20.0, 0.0, |around| around.colour(face(&room)).unwrap());
+    let kelvin = under(&room, 0.0, -20.0, 0.0, |around| around.colour(face(&room)).unwrap().kelvin.kelvin());
     assert!((kelvin - 2_700.0).abs() < 25.0, "{kelvin}");
 }
 
@@ -272,7 +273,8 @@ fn colours(
     #[case] high: f64,
 ) {
     let face = model(surroundings, azimuth, elevation, cover).face;
-    let kelvin = under(&spot(surroundings), azimuth, elevation, cover, |around| around.colour(face).unwrap());
+    let kelvin =
+        under(&spot(surroundings), azimuth, elevation, cover, |around| around.colour(face).unwrap().kelvin.kelvin());
     assert!((low..=high).contains(&kelvin), "{kelvin}");
 }
 
@@ -304,7 +306,8 @@ fn face_and_background_have_each_their_colour() {
     let (setup, spot) = (person(BackgroundKind::Open), spot(Surroundings::Open));
     under(&spot, 270.0, 8.0, 0.0, |around| {
         let found = modelled(&Standing::of(&setup, &spot), around);
-        let (face, behind) = (around.colour(found.face).unwrap(), around.colour(found.behind).unwrap());
+        let (face, behind) =
+            (around.colour(found.face).unwrap().kelvin.kelvin(), around.colour(found.behind).unwrap().kelvin.kelvin());
         assert!(face > behind + 300.0, "{face} {behind}");
     });
 }

@@ -142,7 +142,7 @@ mod tests {
     #[case::a_word("depth", json!("far"), "/depth", "A number is needed here.")]
     #[case::nothing("depth", json!(null), "/depth", "A number is needed here.")]
     #[case::not_a_choice("tone", json!("pink"), "/tone", "The choices here are very dark, dark, medium, light, very light.")]
-    #[case::unknown("colour", json!("red"), "/colour", "There is no such field.")]
+    #[case::unknown("hue", json!("red"), "/hue", "There is no such field.")]
     #[case::slash("a/b", json!(1), "/a~1b", "There is no such field.")]
     fn problems_stand_at_their_field(
         #[case] key: &str,

@@ -18,7 +18,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
 /// The version of both formats that this program writes, and the newest it reads.
-pub const VERSION: u32 = 5;
+pub const VERSION: u32 = 6;
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";
 /// The name of the kit format.
@@ -230,10 +230,10 @@ pub fn check_header(format: &str, version: u32, expected: &'static str) -> Resul
 }
 
 impl Brief {
-    /// The terms its pictures are made under, by the house's choices.
+    /// The terms its pictures are made under, by the house's choices, in a place with this time zone.
     #[must_use]
-    pub fn terms(&self, house: House) -> Terms {
-        Terms { house, purpose: self.purpose, venue: self.venue }
+    pub fn terms(&self, house: House, zone: Option<&str>) -> Terms {
+        Terms { house, purpose: self.purpose, venue: self.venue, mains: Some(house.mains.hertz(zone)) }
     }
 
     /// Checks what the types alone do not: the date and the length of the lines.
@@ -310,7 +310,7 @@ pub fn kit_used(setup: &Setup, kit: &Kit) -> Vec<Id> {
     for light in &setup.lights {
         used.push(light.flash.clone());
         used.extend(light.modifier.clone());
-        used.extend(light.gel.at.clone());
+        used.extend(light.gels.at.iter().cloned());
     }
     let nd = setup.camera.nd.at;
     if nd != crate::marks::NdMark::NONE {

@@ -1,8 +1,10 @@
 //! The studio's settings that planning depends on.
 
 mod habits;
+mod mains;
 
 pub use habits::{Following, Habits, Start};
+pub use mains::Mains;
 
 use crate::check::{Check, FieldError};
 use crate::exposure::MeterConstants;
@@ -80,6 +82,8 @@ pub struct House {
     pub meter: MeterConstants,
     /// How its dials are turned.
     pub habits: Habits,
+    /// The mains its lamps hang on.
+    pub mains: Mains,
 }
 
 impl House {

@@ -1,7 +1,9 @@
 use crate::check::{Check, Problem};
 use crate::marks::{IsoMark, ShutterMark, StepSize};
-use crate::quantity::limits::{FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, SENSOR_SIDE, STABILISER};
-use crate::quantity::{Ev100, Id, Millimetres, Name, Stops};
+use crate::quantity::limits::{
+    FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, SENSOR_SIDE, STABILISER, TINT_STEP,
+};
+use crate::quantity::{Duv, Ev100, Id, Millimetres, Name, Stops};
 use serde::{Deserialize, Serialize};
 
 /// How a body's shutter works.
@@ -66,6 +68,8 @@ pub struct Camera {
     pub stabiliser: Stops,
     /// The darkest light it still focuses in, as its maker says; none where that is not known.
     pub focus_limit: Option<Ev100>,
+    /// How far a step of its tint goes; taken for a fortieth of a tenth where nobody said.
+    pub tint_step: Option<Duv>,
 }
 
 impl Camera {
@@ -84,6 +88,9 @@ impl Camera {
         check.range("/floor", FLOOR, self.floor.stops());
         check.range("/frames_per_second", FRAMES_PER_SECOND, self.frames_per_second);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
+        if let Some(step) = self.tint_step {
+            check.range("/tint_step", TINT_STEP, step.duv());
+        }
         if let Some(limit) = self.focus_limit {
             check.range("/focus_limit", FOCUS_LIMIT, limit.ev());
         }

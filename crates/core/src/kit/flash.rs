@@ -122,6 +122,8 @@ pub struct Flash {
     pub sync_click: SyncClick,
     /// Its colour.
     pub kelvin: Kelvin,
+    /// Its colour at its lowest power, where it drifts; none where it keeps its colour.
+    pub kelvin_lowest: Option<Kelvin>,
 }
 
 /// Guide number of a head known only by its watt-seconds: about 60 m at 400 Ws behind a 7-inch reflector, by the
@@ -201,6 +203,9 @@ impl Flash {
         check.range("/pops_before_rest", POPS_BEFORE_REST, self.pops_before_rest);
         check.range("/rest", REST, self.rest);
         check.range("/kelvin", FLASH_KELVIN, self.kelvin.kelvin());
+        if let Some(lowest) = self.kelvin_lowest {
+            check.range("/kelvin_lowest", FLASH_KELVIN, lowest.kelvin());
+        }
         if self.durations.len() > DURATION_ROWS.max as usize {
             check.count("/durations", DURATION_ROWS, self.durations.len());
         }

@@ -1,8 +1,9 @@
 use crate::check::{Check, Problem};
+use crate::colour::Film;
 use crate::emitter::Face;
 use crate::marks::NdMark;
-use crate::quantity::limits::{BEAM, GEL_LOSS, MODIFIER_LOSS, MODIFIER_SIDE};
-use crate::quantity::{Id, MiredShift, Name, Stops};
+use crate::quantity::limits::{BEAM, GEL_LOSS, MEASURED_DUV, MODIFIER_LOSS, MODIFIER_SIDE};
+use crate::quantity::{Duv, Id, MiredShift, Name, Stops};
 use serde::{Deserialize, Serialize};
 
 /// What kind of thing is put before a flash.
@@ -94,13 +95,27 @@ pub struct Gel {
     pub name: Name,
     /// The step it makes; positive is warmer.
     pub shift: MiredShift,
+    /// How far it leads to the green or magenta side.
+    pub duv: Duv,
     /// Light it takes.
     pub loss: Stops,
 }
 
 impl Gel {
+    /// The film it is: what shifts and what leads aside, one behind the other.
+    #[must_use]
+    pub fn film(&self) -> Film {
+        let aside = Film::green(self.duv);
+        if self.duv.duv() == 0.0 {
+            return Film::of(self.shift, self.loss);
+        }
+        let left = self.loss.stops() - aside.done().loss.stops();
+        aside.and(&Film::of(self.shift, Stops::of(left.max(0.0))))
+    }
+
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/loss", GEL_LOSS, self.loss.stops());
+        check.range("/duv", MEASURED_DUV, self.duv.duv());
     }
 }
 

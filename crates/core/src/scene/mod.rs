@@ -3,6 +3,7 @@
 //! `x` runs to the right as the camera's usual place sees it, `y` away from that place towards the background, `z`
 //! up. The subject stands at the origin unless it is moved. Bearings run clockwise from `y` as seen from above.
 
+mod colouring;
 mod people;
 mod place;
 mod room;
@@ -12,6 +13,7 @@ mod tone;
 pub mod wind;
 
 pub use crate::set::{Surface, Wall};
+pub use colouring::Colouring;
 pub(crate) use people::HALF_SHOULDERS;
 pub use people::{FaceAt, Person, Posture, Thing};
 pub use place::{Aim, Position, Role};
@@ -73,6 +75,7 @@ impl Scene {
             posture: Posture::Standing,
             looks: None,
             tone: None,
+            colour: None,
         };
         let thing = Thing {
             x: at(0.0),

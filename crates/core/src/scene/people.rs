@@ -1,4 +1,4 @@
-use super::Tone;
+use super::{Colouring, Tone};
 use crate::geometry::{DVec3, Flat, direction};
 use crate::quantity::{Coordinate, Degrees, Metres};
 use serde::{Deserialize, Serialize};
@@ -31,6 +31,8 @@ pub struct Person {
     pub looks: Option<Degrees>,
     /// How light or dark their skin is; as the subject's tone is said without one.
     pub tone: Option<Tone>,
+    /// The colour of their skin; as the subject's is said without one.
+    pub colour: Option<Colouring>,
 }
 
 /// From the crown of the head to the eyes (common proportion: an eighth of the figure is the head, eyes half-way).
@@ -142,6 +144,7 @@ mod tests {
             posture,
             looks: None,
             tone: None,
+            colour: None,
         };
         assert!((person.face().z - height).abs() < 0.01, "{}", person.face().z);
         assert!(person.gaze(DVec3::new(0.0, -3.0, person.face().z)).distance(DVec3::NEG_Y) < 1e-9);

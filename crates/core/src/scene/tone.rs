@@ -1,3 +1,5 @@
+use super::Colouring;
+use crate::colour::{LabWhite, Skin};
 use serde::{Deserialize, Serialize};
 
 /// How light or dark the subject is: skin, clothes or surface.
@@ -28,6 +30,26 @@ impl Tone {
             Tone::Light => "light",
             Tone::VeryLight => "very light",
         }
+    }
+
+    /// The usual skin of this tone.
+    #[must_use]
+    pub const fn skin(self) -> Skin {
+        match self {
+            Tone::VeryDark => Skin::Dark,
+            Tone::Dark => Skin::Brown,
+            Tone::Medium => Skin::Tan,
+            Tone::Light => Skin::Intermediate,
+            Tone::VeryLight => Skin::VeryLight,
+        }
+    }
+
+    /// Grey of this tone.
+    #[must_use]
+    pub fn grey(self) -> Colouring {
+        // L* of a luminance (CIE 15).
+        let l = 116.0 * self.reflectance().cbrt() - 16.0;
+        Colouring::Colour { l, a: 0.0, b: 0.0, white: LabWhite::D65 }
     }
 
     /// The share of light it sends back. Skin from very light to very dark has lightness L* 71 to 34 (from memory), so

@@ -4,8 +4,8 @@ use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, Mark, NdMark};
 use crate::optics::Rig;
 use crate::quantity::limits::{
-    AMBIENT_KELVIN, BACKGROUND_DISTANCE, CAMERA_KELVIN, DIOPTRES, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, LIGHTS,
-    READINGS, SUBJECT_DEPTH, TUBES, UNDER_KEY, WANTED_REFLECTIONS,
+    BACKGROUND_DISTANCE, CAMERA_KELVIN, DIOPTRES, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, GELS_ON, LIGHTS, READINGS,
+    SUBJECT_DEPTH, TINT, TUBES, UNDER_KEY, WANTED_REFLECTIONS,
 };
 
 impl Setup {
@@ -64,7 +64,17 @@ impl Setup {
             check.problem("/subject/depth", Problem::TooDeep);
         }
         check.range("/background/distance", BACKGROUND_DISTANCE, self.background.distance.metres());
-        check.range("/ambient/kelvin", AMBIENT_KELVIN, self.ambient.kelvin().kelvin());
+        super::beside::check_light("/ambient", self.ambient, check);
+        self.check_beside(check);
+        check.range("/white_balance/tint", TINT, self.white_balance.tint.duv());
+        let of_people = self.scene.people.iter().enumerate();
+        let of_people = of_people.map(|(index, person)| (format!("/scene/people/{index}/colour"), person.colour));
+        let others = [("/subject/colour", subject.colour), ("/background/colour", self.background.colour)];
+        for (at, colour) in others.map(|(at, colour)| (at.to_owned(), colour)).into_iter().chain(of_people) {
+            if let Some(colour) = colour {
+                colour.check(&at, check);
+            }
+        }
         check.range("/white_balance/kelvin/at", CAMERA_KELVIN, self.white_balance.kelvin.at.kelvin());
         check.range("/pace/interval", FRAME_INTERVAL, self.pace.interval.seconds());
         match self.camera.rig {
@@ -162,8 +172,9 @@ impl Light {
         if let Some(id) = self.modifier.as_ref().filter(|id| kit.modifier(id).is_none()) {
             check.problem(format!("{field}/modifier"), Problem::NotInKit { kind: "modifier", id: id.clone() });
         }
-        if let Some(id) = self.gel.at.as_ref().filter(|id| kit.gel(id).is_none()) {
-            check.problem(format!("{field}/gel/at"), Problem::NotInKit { kind: "gel", id: id.clone() });
+        check.count(&format!("{field}/gels/at"), GELS_ON, self.gels.at.len());
+        for (index, id) in self.gels.at.iter().enumerate().filter(|(_, id)| kit.gel(id).is_none()) {
+            check.problem(format!("{field}/gels/at/{index}"), Problem::NotInKit { kind: "gel", id: id.clone() });
         }
     }
 }
@@ -182,7 +193,13 @@ mod tests {
     #[case::no_such_lens("/camera/lens", |s: &mut Setup| s.camera.lens = Id::new("nowhere").unwrap())]
     #[case::no_such_flash("/lights/0/flash", |s: &mut Setup| s.lights[0].flash = Id::new("nowhere").unwrap())]
     #[case::no_such_modifier("/lights/0/modifier", |s: &mut Setup| s.lights[0].modifier = Some(Id::new("nowhere").unwrap()))]
-    #[case::no_such_gel("/lights/0/gel/at", |s: &mut Setup| s.lights[0].gel.at = Some(Id::new("nowhere").unwrap()))]
+    #[case::no_such_gel("/lights/0/gels/at/0", |s: &mut Setup| s.lights[0].gels.at = vec![Id::new("nowhere").unwrap()])]
+    #[case::four_gels("/lights/0/gels/at", |s: &mut Setup| s.lights[0].gels.at = vec![Id::new("gel-warm-full").unwrap(); 4])]
+    #[case::a_glaring_tint("/white_balance/tint", |s: &mut Setup| s.white_balance.tint = crate::quantity::Duv::of(0.09))]
+    #[case::bluish_skin("/subject/colour/b", |s: &mut Setup| {
+        let white = crate::colour::LabWhite::D65;
+        s.subject.colour = Some(crate::setup::Colouring::MeasuredSkin { l: 60.0, a: 10.0, b: -2.0, white });
+    })]
     #[case::aperture_the_lens_lacks("/camera/aperture/at", |s: &mut Setup| s.camera.aperture.at = ApertureMark::new(0).unwrap())]
     #[case::focal_the_lens_lacks("/camera/focal", |s: &mut Setup| s.camera.focal = Millimetres::new(600.0).unwrap())]
     #[case::filter_not_in_kit("/camera/nd/at", |s: &mut Setup| s.camera.nd.at = NdMark::new(90).unwrap())]

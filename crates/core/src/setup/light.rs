@@ -4,13 +4,13 @@ use crate::quantity::{Id, Kilograms, Millimetres, Power, Stops};
 use crate::scene::{Aim, Position};
 use serde::{Deserialize, Serialize};
 
-/// The gel on a light, a dial like any other: held, the solver leaves it.
+/// The gels on a light, a dial like any other: held, the solver leaves it.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct GelDial {
-    /// Which; none for no gel.
-    pub at: Option<Id>,
+    /// Which, one before the other; none for no gel.
+    pub at: Vec<Id>,
     /// Whether the solver leaves it.
     pub held: bool,
 }
@@ -28,8 +28,8 @@ pub struct Light {
     pub flash: Id,
     /// The modifier, from the kit; bare without one.
     pub modifier: Option<Id>,
-    /// The gel, from the kit.
-    pub gel: GelDial,
+    /// The gels, from the kit.
+    pub gels: GelDial,
     /// Where the middle of its face stands; on the camera, where it will stand once taken off it.
     pub at: Position,
     /// Where it is pointed.
@@ -55,7 +55,7 @@ impl Light {
             on: true,
             flash: flash.id.clone(),
             modifier: None,
-            gel: GelDial { at: None, held: false },
+            gels: GelDial { at: Vec::new(), held: false },
             at,
             aim: Aim::Subject,
             held_by: Holder::Stand,

@@ -1,5 +1,6 @@
 //! A setup: one picture to be made, as the photographer describes it.
 
+mod beside;
 mod camera;
 mod checks;
 mod dial;
@@ -16,6 +17,7 @@ mod set_checks;
 mod slot;
 mod subject;
 
+pub use beside::Beside;
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::{Dial, free_range};
 pub use flash_reading::FlashReading;
@@ -31,9 +33,9 @@ pub use subject::{Background, BackgroundKind, Detail, Subject};
 
 use crate::approach::Approach;
 use crate::colour::{AmbientColour, ColourWish};
-use crate::quantity::{Kelvin, Name, Note, Seconds};
+use crate::quantity::{Duv, Kelvin, Name, Note, Seconds};
 use crate::scene::Scene;
-pub use crate::scene::{SubjectKind, Tone};
+pub use crate::scene::{Colouring, SubjectKind, Tone};
 use serde::{Deserialize, Serialize};
 
 /// White balance: one fixed setting, and what is wanted of the colours.
@@ -43,6 +45,8 @@ use serde::{Deserialize, Serialize};
 pub struct WhiteBalance {
     /// The setting.
     pub kelvin: Dial<Kelvin>,
+    /// The tint that goes with it: a distance from the line of temperatures, green positive.
+    pub tint: Duv,
     /// What is wanted of flash and ambient.
     pub wish: ColourWish,
 }
@@ -75,6 +79,8 @@ pub struct Setup {
     pub scene: Scene,
     /// The colour of the ambient.
     pub ambient: AmbientColour,
+    /// Other kinds of light that are part of it.
+    pub beside: Vec<Beside>,
     /// What the meter said.
     pub readings: Vec<Reading>,
     /// The flashes.

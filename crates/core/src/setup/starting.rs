@@ -7,7 +7,7 @@ use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::{NdMark, ShutterMark};
 use crate::optics::{Movement, Rig, Support, Trace};
-use crate::quantity::{Id, Kelvin, Metres, Name, Note, Seconds, Share};
+use crate::quantity::{Duv, Id, Kelvin, Metres, Name, Note, Seconds, Share};
 use crate::scene::{Position, Scene, Surface};
 
 impl Setup {
@@ -21,8 +21,8 @@ impl Setup {
         let light = kit.soft_light().and_then(|(flash, modifier)| {
             let at = Position::nearest(DVec3::new(-1.05, -1.05, 2.1));
             let light = Light::fresh(Id::new("key").ok()?, flash, at);
-            let gel = GelDial { at: None, held: true };
-            Some(Light { modifier: modifier.map(|modifier| modifier.id.clone()), gel, ..light })
+            let gels = GelDial { at: Vec::new(), held: true };
+            Some(Light { modifier: modifier.map(|modifier| modifier.id.clone()), gels, ..light })
         });
         let distance = lens.closest_focus.metres().max(2.5);
         Some(Setup {
@@ -34,6 +34,7 @@ impl Setup {
                 movement: Movement::Posed,
                 trace: Trace::Frozen,
                 tone: Tone::Medium,
+                colour: None,
             },
             background: Background {
                 kind: BackgroundKind::Wall,
@@ -41,9 +42,11 @@ impl Setup {
                 surface: Surface::pale(),
                 sunlit: Share::nearest(0.0),
                 detail: None,
+                colour: None,
             },
             scene: Scene::starting(SubjectKind::Person, distance),
             ambient: AmbientColour::OpenShade,
+            beside: Vec::new(),
             readings: Vec::new(),
             flash_readings: Vec::new(),
             wanted_reflections: Vec::new(),
@@ -63,7 +66,11 @@ impl Setup {
                 shutter: Dial::free(ShutterMark::new(36).ok()?.clamp(body.shutter_slowest, body.shutter_fastest)),
                 nd: Dial::free(NdMark::NONE),
             },
-            white_balance: WhiteBalance { kelvin: Dial::free(Kelvin::nearest(5_600.0)), wish: ColourWish::Together },
+            white_balance: WhiteBalance {
+                kelvin: Dial::free(Kelvin::nearest(5_600.0)),
+                tint: Duv::of(0.0),
+                wish: ColourWish::Together,
+            },
             approach: None,
             pace: Pace { interval: Seconds::nearest(3.0), frames: 40 },
             solve_as_i_go: false,
@@ -94,7 +101,7 @@ mod tests {
         let solved = crate::solve::solve(&setup, &kit, crate::house::House::default()).unwrap();
         let modifier = solved.lights[0].modifier.as_ref().and_then(|id| kit.modifier(id)).unwrap();
         assert!(matches!(modifier.modifier_kind, ModifierKind::Softbox | ModifierKind::Umbrella), "{modifier:?}");
-        assert_eq!(solved.lights[0].gel.at, None);
+        assert!(solved.lights[0].gels.at.is_empty());
     }
 
     #[test]

@@ -1,6 +1,6 @@
 use crate::optics::{Movement, Trace};
 use crate::quantity::{Metres, Share};
-use crate::scene::{SubjectKind, Surface, Tone};
+use crate::scene::{Colouring, SubjectKind, Surface, Tone};
 use serde::{Deserialize, Serialize};
 
 /// Who or what is in the picture.
@@ -18,6 +18,8 @@ pub struct Subject {
     pub trace: Trace,
     /// How light or dark it is.
     pub tone: Tone,
+    /// Its colour: skin, cloth or surface; the usual skin of its tone without one.
+    pub colour: Option<Colouring>,
 }
 
 /// What kind of background it is.
@@ -57,6 +59,8 @@ pub struct Background {
     pub sunlit: Share,
     /// How much there is to see in it; none where nobody said.
     pub detail: Option<Detail>,
+    /// Its colour; grey without one.
+    pub colour: Option<Colouring>,
 }
 
 impl super::Setup {
@@ -65,6 +69,18 @@ impl super::Setup {
     pub fn tone_of(&self, person: usize) -> Tone {
         let own = self.scene.people.get(person).filter(|_| !self.is_thing()).and_then(|person| person.tone);
         own.unwrap_or(self.subject.tone)
+    }
+
+    /// The colour of one of the people, or of the thing: as it was said, or the usual skin of their tone, or grey of the thing's.
+    #[must_use]
+    pub fn colour_of(&self, person: usize) -> Colouring {
+        let who = self.scene.people.get(person).filter(|_| !self.is_thing());
+        let own_tone = who.is_some_and(|person| person.tone.is_some());
+        let said = self.subject.colour.filter(|_| !own_tone);
+        who.and_then(|person| person.colour).or(said).unwrap_or_else(|| {
+            let tone = self.tone_of(person);
+            if self.is_thing() { tone.grey() } else { Colouring::Skin { skin: tone.skin() } }
+        })
     }
 
     /// The tones of everybody in the picture, or of the thing.

@@ -78,10 +78,15 @@ impl Lit<'_> {
             Output::Metered { reading } => reading.modifier_loss != modifier.loss && modifier.loss != Stops::ZERO,
             _ => modifier.loss != Stops::ZERO,
         });
-        [Some(output), modifier.map(|_| Unsure::ModifierLoss), self.gel.map(|_| Unsure::GelLoss), sent_back]
-            .into_iter()
-            .flatten()
-            .collect()
+        [
+            Some(output),
+            modifier.map(|_| Unsure::ModifierLoss),
+            (!self.gels.is_empty()).then_some(Unsure::GelLoss),
+            sent_back,
+        ]
+        .into_iter()
+        .flatten()
+        .collect()
     }
 
     /// The likely error of what it gives a patch, in stops: within one part errors add in squares, and of light that came
@@ -138,7 +143,7 @@ mod tests {
     fn of_a_light(#[case] output: Output, #[case] modifier: Option<&str>, #[case] error: f64) {
         let (mut kit, mut setup) = (sample::kit(), sample::outdoors());
         setup.lights[0].modifier = modifier.map(|id| Id::new(id).unwrap());
-        setup.lights[0].gel.at = None;
+        setup.lights[0].gels.at.clear();
         let loss = setup.lights[0].modifier.as_ref().and_then(|id| kit.modifier(id)).map_or(Stops::ZERO, |m| m.loss);
         let mut flash = kit.flash(&setup.lights[0].flash).unwrap().clone();
         flash.output = match output {

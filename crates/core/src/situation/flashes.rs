@@ -24,8 +24,8 @@ pub struct Lit<'a> {
     pub flash: &'a Flash,
     /// Its modifier.
     pub modifier: Option<&'a Modifier>,
-    /// Its gel.
-    pub gel: Option<&'a Gel>,
+    /// Its gels, one before the other.
+    pub gels: Vec<&'a Gel>,
     /// The guide number in force, bare.
     pub guide_number: GuideNumber,
     /// Its powers, strongest and lowest, in stops below full.
@@ -72,11 +72,10 @@ impl Lit<'_> {
         }
     }
 
-    /// Its colour with the gel.
+    /// Its colour with its gels.
     #[must_use]
     pub fn mired(&self) -> Mired {
-        let bare = Mired::from(self.flash.kelvin);
-        self.gel.map_or(bare, |gel| bare + gel.shift)
+        self.gels.iter().fold(Mired::from(self.flash.kelvin), |mired, gel| mired + gel.shift)
     }
 
     /// The same as a temperature.
@@ -89,7 +88,7 @@ impl Lit<'_> {
     #[must_use]
     pub fn loss(&self) -> Stops {
         let modifier = self.modifier.map_or(Stops::ZERO, |modifier| modifier.loss);
-        self.gel.map_or(modifier, |gel| modifier + gel.loss)
+        self.gels.iter().fold(modifier, |loss, gel| loss + gel.loss)
     }
 
     /// The intensity along its axis at full power, in candela-seconds, modifier and gel taken off.
@@ -131,7 +130,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera, venue: Venu
                 light,
                 flash,
                 modifier,
-                gel: light.gel.at.as_ref().and_then(|id| kit.gel(id)),
+                gels: light.gels.at.iter().filter_map(|id| kit.gel(id)).collect(),
                 guide_number: flash.output.guide_number((!widest).then_some(covering)),
                 powers: (0.0, flash.lowest_power.stops_below_full()),
                 role: setup.role(light),

@@ -147,7 +147,7 @@ impl<'a> Situation<'a> {
         turned: Option<Vec<TurnedReading>>,
     ) -> Result<Self, Vec<FieldError>> {
         let Seen { setup, forecast } = seen;
-        let Terms { house, purpose, venue } = terms;
+        let Terms { house, purpose, venue, .. } = terms;
         setup.check(kit)?;
         let (Some(body), Some(lens)) = (kit.camera(&setup.camera.body), kit.lens(&setup.camera.lens)) else {
             // Unreachable after the check; an empty list would be a lie, so check again for its words.

@@ -6,9 +6,9 @@ use crate::geometry::DVec3;
 use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
-use crate::quantity::{Degrees, Headcount, Id, Metres, Millimetres};
+use crate::quantity::{Degrees, Duv, Headcount, Id, Kelvin, Metres, Millimetres};
 use crate::scene::{Aim, Position};
-use crate::setup::{Holder, Light, Setup};
+use crate::setup::{Dial, GelDial, Holder, Light, Setup};
 use serde::{Deserialize, Serialize};
 
 /// A change to a setup that may loosen what binds.
@@ -113,6 +113,26 @@ pub enum Change {
         /// Which.
         approach: Approach,
     },
+    /// Set the camera's white and put gels before lights, and leave them so.
+    Colours {
+        /// The temperature.
+        kelvin: Kelvin,
+        /// The tint.
+        tint: Duv,
+        /// What lights wear.
+        worn: Vec<Worn>,
+    },
+}
+
+/// What a light wears.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Worn {
+    /// Which light.
+    pub light: Id,
+    /// Its gels, one before the other.
+    pub gels: Vec<Id>,
 }
 
 /// Makes a change. What it does not concern stays as it is, and so does what it cannot change: an arrangement without
@@ -170,6 +190,13 @@ pub fn apply<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, change: &Change) -> Setup
         Change::Add { what } => {
             if let Some(more) = added(&setup, kit, *what) {
                 setup = more;
+            }
+        }
+        Change::Colours { kelvin, tint, worn } => {
+            setup.white_balance.kelvin = Dial::held(*kelvin);
+            setup.white_balance.tint = *tint;
+            for Worn { light, gels } in worn {
+                place_light(&mut setup, light, |light| light.gels = GelDial { at: gels.clone(), held: true });
             }
         }
         Change::People { count } => setup = setup.with_people(count.people().round() as u32),
@@ -289,6 +316,7 @@ impl Change {
             Change::BackToTheSun => "Back to the sun, the camera aside".to_owned(),
             Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
             Change::Add { .. } => "Put one thing more on the set".to_owned(),
+            Change::Colours { kelvin, .. } => format!("Set the white balance to {:.0} K", kelvin.kelvin()),
             Change::People { count } => format!("Photograph {} people", count.people()),
         }
     }

@@ -1,22 +1,92 @@
-//! The colour part of a plan: gels for the free lights, then one white balance.
+//! The colour part of a plan: films for the free lights, then one white balance.
 
-use crate::colour::{ColourWish, GelChoice, between, choose_gel};
+use crate::colour::{Choice, LitPatch, Spectrum, Surface, fits};
+use crate::colours::{Aim, PatchKind, Tinted, behind, flash_light, lights_of, settings};
 use crate::exposure::flash_share;
-use crate::kit::Kit;
-use crate::quantity::{Kelvin, Mired, Share, Stops};
-use crate::setup::{Patch, Setup};
-use crate::situation::{Situation, Split, key_colour};
+use crate::kit::{Gel, Kit};
+use crate::quantity::{Id, Kelvin, Power, Share, Stops};
+use crate::setup::{Patch, PerPatch, Setup};
+use crate::situation::{Situation, Split};
 
-/// Puts the gel each free light should wear into the setup.
-pub(super) fn choose_gels(setup: &mut Setup, ambient: Kelvin, kit: &Kit) {
-    let gels: Vec<GelChoice> =
-        kit.gels().enumerate().map(|(index, gel)| GelChoice { shift: gel.shift, index }).collect();
-    let ambient = Mired::from(ambient);
-    let wish = setup.white_balance.wish;
-    for light in setup.lights.iter_mut().filter(|light| !light.gel.held) {
-        let Some(flash) = kit.flash(&light.flash) else { continue };
-        let chosen = choose_gel(wish, Mired::from(flash.kelvin), ambient, &gels);
-        light.gel.at = chosen.and_then(|index| kit.gels().nth(index)).map(|gel| gel.id.clone());
+/// What a light may wear out of a kit: nothing, one gel, or two, with the gels of each.
+pub(crate) fn stacks<'k>(kit: &'k Kit, bare: &Spectrum) -> (Vec<Choice>, Vec<Vec<&'k Gel>>) {
+    let gels: Vec<&Gel> = kit.gels().collect();
+    let singles = gels.iter().map(|gel| vec![*gel]);
+    let pairs = (0..gels.len()).flat_map(|a| (a..gels.len()).map(move |b| (a, b)));
+    // A warming and a cooling one undo each other.
+    let useful = pairs.filter(|(a, b)| {
+        let [a, b] = [gels[*a], gels[*b]].map(|gel| gel.shift.mired());
+        a * b >= 0.0
+    });
+    let stacks: Vec<Vec<&Gel>> =
+        std::iter::once(Vec::new()).chain(singles).chain(useful.map(|(a, b)| vec![gels[a], gels[b]])).collect();
+    let choice = |stack: &Vec<&Gel>| Choice {
+        light: behind(stack.iter().copied()).before(bare).to_unit(),
+        loss: stack.iter().fold(Stops::ZERO, |loss, gel| loss + gel.loss),
+        films: stack.len(),
+    };
+    (stacks.iter().map(choice).collect(), stacks)
+}
+
+/// A patch to be fitted: what its ambient is of, and how much of each light that may wear films falls there.
+pub(crate) fn lit_patch(
+    s: &Situation<'_>,
+    aim: &Aim,
+    surface: Surface,
+    (kind, weight): (PatchKind, f64),
+    lights: &[Tinted],
+    (ambient, amounts): (f64, Vec<f64>),
+) -> LitPatch {
+    let patch = kind.patch();
+    let parts = s.setup.ambient_parts(patch).into_iter().zip(lights);
+    LitPatch {
+        surface,
+        fixed: parts.map(|((_, share), light)| (*light.on(patch), share * ambient)).collect(),
+        amounts,
+        wanted: aim.wanted(kind),
+        weight,
+        beside: (aim.alike && kind == PatchKind::ShadowSide).then_some(0),
+    }
+}
+
+/// How much flash and ambient fall on lit side, shadow side and background before any power is known: alike on the lit side,
+/// little of the flash elsewhere (common practice).
+const USUAL: [(f64, f64); 3] = [(0.5, 0.5), (0.5, 0.1), (0.5, 0.02)];
+
+/// Puts the gels each free light should wear into the setup.
+pub(super) fn choose_gels(s: &Situation<'_>, setup: &mut Setup) {
+    let powers: Vec<f64> = s.lights.iter().map(|lit| lit.flash.lowest_power.stops_below_full() / 2.0).collect();
+    let lights = lights_of(s, &powers);
+    let aim = Aim::of(s, &lights);
+    let surfaces = crate::colours::Surfaces::of(s.setup);
+    let mut known: Vec<(Kelvin, Vec<Id>)> = Vec::new();
+    for light in setup.lights.iter_mut().filter(|light| !light.gels.held) {
+        let Some(flash) = s.kit.flash(&light.flash) else { continue };
+        if !aim.films {
+            light.gels.at.clear();
+            continue;
+        }
+        if let Some((_, gels)) = known.iter().find(|(kelvin, _)| *kelvin == flash.kelvin) {
+            light.gels.at.clone_from(gels);
+            continue;
+        }
+        let (choices, stacks) = stacks(s.kit, &flash_light(flash, Power::of(0.0)));
+        let kinds = [PatchKind::LitSide, PatchKind::ShadowSide, PatchKind::Background];
+        let patches: Vec<LitPatch> = kinds
+            .into_iter()
+            .zip(aim.weights)
+            .zip(USUAL)
+            .map(|((kind, weight), (ambient, flash))| {
+                let surface = *surfaces.on(kind.patch());
+                lit_patch(s, &aim, surface, (kind, weight), &lights, (ambient, vec![flash]))
+            })
+            .collect();
+        let all = aim.setting.map_or_else(settings, |setting| vec![setting]);
+        let best = fits(&patches, &[choices], &all, &[], 1).into_iter().next();
+        let gels: Vec<Id> =
+            best.map_or_else(Vec::new, |best| stacks[best.choices[0]].iter().map(|gel| gel.id.clone()).collect());
+        light.gels.at.clone_from(&gels);
+        known.push((flash.kelvin, gels));
     }
 }
 
@@ -29,12 +99,40 @@ pub(crate) fn share_on_face(split: &Split) -> Share {
     }
 }
 
-/// The setting for these levels.
-pub(super) fn balance(s: &Situation<'_>, split: &Split) -> Kelvin {
-    let ambient = Mired::from(s.seen().ambient_kelvin());
-    let wish: ColourWish = s.setup.white_balance.wish;
-    match key_colour(s) {
-        Some(flash) => between(wish, flash, ambient, share_on_face(split)),
-        None => between(ColourWish::Together, ambient, ambient, Share::nearest(0.0)),
+/// The patches of a setup as its lights really stand, for a fit of all its flashes.
+pub(crate) fn patches_of(
+    s: &Situation<'_>,
+    aim: &Aim,
+    lights: &[Tinted],
+    split: &Split,
+    parts: &[PerPatch<Option<f64>>],
+) -> Vec<LitPatch> {
+    let surfaces = crate::colours::Surfaces::of(s.setup);
+    let kinds = [PatchKind::LitSide, PatchKind::ShadowSide, PatchKind::Background];
+    let there = kinds.into_iter().zip(aim.weights).filter(|(kind, _)| split.total[kind.patch()].is_some());
+    let amount = |level: Option<f64>, total: f64| level.map_or(0.0, |level| (level - total).exp2());
+    there
+        .map(|(kind, weight)| {
+            let patch = kind.patch();
+            let total = split.total[patch].unwrap_or(0.0);
+            let amounts = parts.iter().map(|part| amount(part[patch], total)).collect();
+            let ambient = amount(split.ambient[patch], total);
+            lit_patch(s, aim, *surfaces.on(patch), (kind, weight), lights, (ambient, amounts))
+        })
+        .collect()
+}
+
+/// The setting for these levels, the films as they are.
+pub(super) fn balance(s: &Situation<'_>, split: &Split, parts: &[PerPatch<Option<f64>>], powers: &[f64]) -> Kelvin {
+    let lights = lights_of(s, powers);
+    let aim = Aim::of(s, &lights);
+    if let Some(setting) = aim.setting {
+        return setting;
     }
+    let patches = patches_of(s, &aim, &lights, split, parts);
+    let flashes = &lights[lights.len() - s.lights.len()..];
+    let worn = |light: &Tinted| vec![Choice { light: light.worn, loss: Stops::ZERO, films: 0 }];
+    let choices: Vec<Vec<Choice>> = flashes.iter().map(worn).collect();
+    let best = fits(&patches, &choices, &settings(), &[], 1).into_iter().next();
+    best.map_or(s.setup.white_balance.kelvin.at, |best| best.kelvin)
 }

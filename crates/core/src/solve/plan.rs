@@ -13,6 +13,7 @@ use crate::check::FieldError;
 use crate::field::Field;
 use crate::forecast::Seen;
 use crate::kit::Kit;
+use crate::quantity::Duv;
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation};
 use crate::terms::Terms;
@@ -63,8 +64,9 @@ fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldEr
     seen.setup.check(kit)?;
     let weights = Weights::of(terms.house.habits);
     let mut setup = seen.setup.clone();
-    choose_gels(&mut setup, seen.ambient_kelvin(), kit);
-    let stands = Situation::new(Seen { setup: &setup, ..seen }, kit, terms)?;
+    let stands = Situation::new(seen, kit, terms)?;
+    choose_gels(&stands, &mut setup);
+    let stands = if setup == *seen.setup { stands } else { stands.after(&setup)? };
     let moved = places::choose(&stands, &weights);
     let setup = moved.as_ref().unwrap_or(&setup);
     let before = stands.after(setup)?;
@@ -73,7 +75,8 @@ fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldEr
     solution.dials.put_into(&mut solved);
     if !solved.white_balance.kelvin.held {
         let facts = Facts::of(&before, &solution.dials);
-        solved.white_balance.kelvin.at = balance(&before, &facts.split);
+        solved.white_balance.kelvin.at = balance(&before, &facts.split, &facts.parts, &facts.powers);
+        solved.white_balance.tint = Duv::of(0.0);
     }
     Ok(Turned { setup: solved, solution, field: before.field })
 }

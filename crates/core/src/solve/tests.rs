@@ -80,15 +80,15 @@ fn clear(setup: &Setup) -> bool {
 #[test]
 fn a_held_gel_and_a_held_white_balance_stay() {
     let mut setup = sample::portrait();
-    setup.lights[0].gel = GelDial { at: Some(Id::new("gel-cool-full").unwrap()), held: false };
+    setup.lights[0].gels = GelDial { at: vec![Id::new("gel-cool-full").unwrap()], held: false };
     setup.white_balance.kelvin = Dial::free(Kelvin::nearest(3_000.0));
     let free = planned(&setup).setup;
-    assert_ne!(free.lights[0].gel.at, setup.lights[0].gel.at);
+    assert_ne!(free.lights[0].gels.at, setup.lights[0].gels.at);
     assert_ne!(free.white_balance.kelvin.at, setup.white_balance.kelvin.at);
-    setup.lights[0].gel.held = true;
+    setup.lights[0].gels.held = true;
     setup.white_balance.kelvin.held = true;
     let held = planned(&setup).setup;
-    assert_eq!(held.lights[0].gel.at, setup.lights[0].gel.at);
+    assert_eq!(held.lights[0].gels.at, setup.lights[0].gels.at);
     assert_eq!(held.white_balance.kelvin.at, setup.white_balance.kelvin.at);
 }
 

@@ -18,6 +18,16 @@ pub struct Terms {
     pub purpose: Purpose,
     /// What the venue allows.
     pub venue: Venue,
+    /// The frequency of the mains there, in hertz, where a place tells it.
+    pub mains: Option<f64>,
+}
+
+impl Terms {
+    /// The frequency of the mains, in hertz.
+    #[must_use]
+    pub fn mains(&self) -> f64 {
+        self.mains.unwrap_or_else(|| self.house.mains.hertz(None))
+    }
 }
 
 /// Of a setup that is no job's: for nothing in particular, where everything is allowed.

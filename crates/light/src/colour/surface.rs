@@ -5,6 +5,8 @@ use super::white::{Adaptation, D65};
 use super::xyz::Xyz;
 use crate::quantity::Kelvin;
 use glam::{DMat3, DVec3};
+use std::cell::RefCell;
+use std::collections::HashMap;
 use std::sync::LazyLock;
 
 /// The share of light a surface sends back, band by band.
@@ -33,12 +35,30 @@ fn from(coefficients: DVec3) -> Surface {
     }))
 }
 
+/// How many surfaces are remembered.
+const FITTED_AT_MOST: usize = 500;
+
+thread_local! {
+    /// Surfaces fitted before: those of a setup are asked for again and again.
+    static FITTED: RefCell<HashMap<[u64; 3], Surface>> = RefCell::default();
+}
+
 impl Surface {
     /// The surface that has this colour in daylight (D65): the smooth sigmoid of a parabola over the wavelengths (Jakob &
     /// Hanika, Computer Graphics Forum 38, 2019), fitted by damped least squares in L*a*b*. A colour no surface has comes
     /// out as near as one gets.
     #[must_use]
     pub fn of(colour: Lab) -> Surface {
+        let key = [colour.l, colour.a, colour.b].map(f64::to_bits);
+        FITTED.with_borrow_mut(|fitted| {
+            if fitted.len() > FITTED_AT_MOST {
+                fitted.clear();
+            }
+            *fitted.entry(key).or_insert_with(|| Surface::fitted(colour))
+        })
+    }
+
+    fn fitted(colour: Lab) -> Surface {
         let grey = (((colour.l + 16.0) / 116.0).powi(3)).clamp(0.002, 0.998);
         let start = (grey - 0.5) / (grey * (1.0 - grey)).sqrt() / 2.0 * 2.0;
         let off = |at: DVec3| {

@@ -94,6 +94,14 @@ limits! {
     F_NUMBER = "f-number", "", 0.5, 256.0;
     KELVIN = "colour temperature", "K", 1_000.0, 40_000.0;
     MIRED = "mired value", "mired", 25.0, 1_000.0;
+    LAB_LIGHTNESS = "lightness (L*)", "", 1.0, 100.0;
+    LAB_AXIS = "colour axis (a*, b*)", "", -128.0, 128.0;
+    BESIDE = "number of lights beside the main one", "", 0.0, 3.0;
+    BESIDE_SUM = "share of all lights beside the main one", "", 0.0, 1.0;
+    GELS_ON = "number of gels on a light", "", 0.0, 3.0;
+    MEASURED_DUV = "green or magenta of a light (Duv)", "", -0.05, 0.05;
+    TINT = "tint (Duv)", "", -0.03, 0.03;
+    TINT_STEP = "step of the tint (Duv)", "", 0.0002, 0.02;
     DUV = "distance from the line of temperatures (Duv)", "", -0.1, 0.1;
     SKIN_YELLOW = "yellowness of skin (b*)", "", 0.1, 100.0;
     MIRED_SHIFT = "mired shift", "mired", -500.0, 500.0;

@@ -1,3 +1,5 @@
+use crate::colour::Temperature;
+use crate::quantity::{Duv, Mired};
 use serde::{Deserialize, Serialize};
 use std::sync::LazyLock;
 
@@ -22,12 +24,12 @@ pub enum Haze {
 pub struct ClearRow {
     /// Illuminance of the sun alone on a surface square to it, in lux.
     pub direct_normal: f64,
-    /// Its colour, in kelvin.
-    pub direct_kelvin: f64,
+    /// Its colour.
+    pub direct: Temperature,
     /// Illuminance of the sky alone on level ground, in lux.
     pub sky_horizontal: f64,
-    /// Its colour, in kelvin.
-    pub sky_kelvin: f64,
+    /// Its colour.
+    pub sky: Temperature,
 }
 
 /// Clear-sky light and colour against the sun's height for four hazes, computed with SPECTRL2 (Bird & Riordan 1986, J.
@@ -38,7 +40,7 @@ const TABLE: &str = include_str!("../../data/clear_sky.csv");
 pub(super) const LOWEST: f64 = 1.0;
 
 /// A row as its logarithms, with the height it is for.
-type Row = (f64, [f64; 4]);
+type Row = (f64, [f64; 6]);
 
 static ROWS: LazyLock<[Vec<Row>; 4]> = LazyLock::new(|| ["very clear", "clear", "average", "hazy"].map(rows));
 
@@ -47,7 +49,9 @@ fn rows(haze: &str) -> Vec<Row> {
         let cells: Vec<&str> = line.split(',').collect();
         let number = |index: usize| cells.get(index).and_then(|cell| cell.parse::<f64>().ok());
         (cells.first() == Some(&haze)).then_some(())?;
-        Some((number(2)?, [number(3)?.ln(), 1e6 / number(4)?, number(6)?.ln(), 1e6 / number(7)?]))
+        let direct = [number(3)?.ln(), 1e6 / number(4)?, number(5)?];
+        let sky = [number(6)?.ln(), 1e6 / number(7)?, number(8)?];
+        Some((number(2)?, [direct[0], direct[1], direct[2], sky[0], sky[1], sky[2]]))
     };
     TABLE.lines().filter_map(numbers).collect()
 }
@@ -61,15 +65,17 @@ pub fn clear_sky(haze: Haze, elevation: f64) -> ClearRow {
     let above = rows.partition_point(|(height, _)| *height < at).clamp(1, rows.len() - 1);
     let ((low, a), (high, b)) = (rows[above - 1], rows[above]);
     let part = (at - low) / (high - low);
-    let [mut direct, direct_mired, sky, sky_mired] = std::array::from_fn(|n| a[n] + (b[n] - a[n]) * part);
+    let [mut direct, direct_mired, direct_duv, sky, sky_mired, sky_duv] =
+        std::array::from_fn(|n| a[n] + (b[n] - a[n]) * part);
     if elevation < LOWEST {
         direct += (b[0] - a[0]) / (high - low) * (elevation - LOWEST);
     }
+    let of = |mired: f64, duv: f64| Temperature { kelvin: Mired::of(mired).into(), duv: Duv::of(duv) };
     ClearRow {
         direct_normal: direct.exp(),
-        direct_kelvin: 1e6 / direct_mired,
+        direct: of(direct_mired, direct_duv),
         sky_horizontal: sky.exp(),
-        sky_kelvin: 1e6 / sky_mired,
+        sky: of(sky_mired, sky_duv),
     }
 }
 

@@ -1,4 +1,6 @@
 use super::{Haze, clear_sky, total_horizontal};
+use crate::colour::Temperature;
+use crate::quantity::{Duv, Kelvin};
 use crate::sun::{SunAt, visible_share};
 
 /// The light of sun and sky at one moment.
@@ -8,16 +10,18 @@ pub struct SkyLight {
     pub direct_normal: f64,
     /// The sky alone on level ground, in lux.
     pub sky_horizontal: f64,
-    /// Colour of the sun's light, in kelvin.
-    pub direct_kelvin: f64,
-    /// Colour of the sky's light, in kelvin.
-    pub sky_kelvin: f64,
+    /// Colour of the sun's light.
+    pub direct: Temperature,
+    /// Colour of the sky's light.
+    pub sky: Temperature,
     /// The part of the sky's light that comes as from a clear, a partly cloudy and an overcast sky; they sum to 1.
     pub skies: [f64; 3],
 }
 
 /// Colour of a cloudy sky, in kelvin: the middle of 6 000–6 500 (common practice).
 const CLOUD_KELVIN: f64 = 6_250.0;
+/// Its distance from the Planckian locus: that of CIE daylight.
+const CLOUD_DUV: f64 = 0.003;
 /// From here up the table holds, below the published polynomials, between both blended, in degrees.
 const BLEND: (f64, f64) = (1.0, 5.0);
 /// The lowest sun the cloud equations are used at; below, cloud takes the same part of the light as here, in degrees.
@@ -69,8 +73,12 @@ pub fn sky_light(haze: Haze, cover: f64, sun: SunAt) -> SkyLight {
     SkyLight {
         direct_normal: clear_direct * parts[0] + partly_direct * parts[1],
         sky_horizontal,
-        direct_kelvin: row.direct_kelvin,
-        sky_kelvin: 1e6 / (1e6 / row.sky_kelvin * blue + 1e6 / CLOUD_KELVIN * (1.0 - blue)),
+        direct: row.direct,
+        sky: Temperature {
+            kelvin: Kelvin::of(1e6 / (1e6 / row.sky.kelvin.kelvin() * blue + 1e6 / CLOUD_KELVIN * (1.0 - blue))),
+            // Clouds are as daylight of their temperature is.
+            duv: Duv::of(row.sky.duv.duv() * blue + CLOUD_DUV * (1.0 - blue)),
+        },
         skies: lux.map(|part| part / sky_horizontal.max(1e-12)),
     }
 }

@@ -75,7 +75,14 @@ pub(super) async fn load(studio: &Studio, job: &Id) -> Result<Loaded, Problem> {
         return Err(Problem::new(StatusCode::CONFLICT, "no-date", "No date yet", detail));
     }
     let timeline = Timeline::of(brief.date.as_str(), &day).map_err(|problem| at_field("/date", &problem))?;
-    Ok(Loaded { name: brief.name.to_string(), setups, kit, terms: brief.terms(settings.house), day, timeline })
+    Ok(Loaded {
+        name: brief.name.to_string(),
+        setups,
+        kit,
+        terms: brief.terms(settings.house, Some(day.place.zone.as_str())),
+        day,
+        timeline,
+    })
 }
 
 impl Loaded {

@@ -49,7 +49,7 @@ pub async fn add(asked: Asked, path: Path<String>, body: Body<NewSetup>) -> Resu
         let detail = "A setup needs a camera and a lens: add them to the kit first.";
         return Err(Problem::new(StatusCode::CONFLICT, "kit", "The kit is empty", detail));
     };
-    let solved = move || tolva_core::solve::solve(&setup, &ground.kit, brief.terms(ground.house()));
+    let solved = move || tolva_core::solve::solve(&setup, &ground.kit, brief.terms(ground.house(), None));
     let setup = asked.work(Kind::Plan, solved).await??;
     Ok(HttpResponse::Created().json(asked.studio.add_setup(&job, &setup).await?))
 }

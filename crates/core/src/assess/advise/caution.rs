@@ -165,6 +165,15 @@ pub enum Caution {
     HighSpeedSync,
     /// Never automatic white balance.
     FixedBalance,
+    /// Lamps pulse: the picture swings from frame to frame.
+    Pulses {
+        /// How far, in stops.
+        swing: f64,
+        /// How many bands down the frame.
+        bands: f64,
+        /// The nearest shutter that does not swing.
+        quiet: String,
+    },
     /// More than one battery.
     Batteries {
         /// How many.
@@ -352,6 +361,13 @@ impl Caution {
             }
             Caution::FixedBalance => {
                 "Never automatic white balance: it follows clothes and background from frame to frame."
+            }
+            Caution::Pulses { swing, bands, quiet } => {
+                let swing = stops_amount(*swing);
+                let down = if *bands >= 0.75 { ", in bands down the frame" } else { "" };
+                return format!(
+                    "The lamps pulse: frames differ by up to {swing}{down}. {quiet} does not; or let the flash lead."
+                );
             }
             Caution::Batteries { sets } => return format!("These frames take {sets} battery charges: pack spares."),
             Caution::FlashUnused => "This approach uses no flash: switch the lights off.",

@@ -2,6 +2,7 @@ use super::{About, Caution, Remark};
 use crate::assess::people::wrong_way_round;
 use crate::assess::{Facts, PersonReport, SetReport};
 use crate::colour::AmbientColour;
+use crate::colours::{SWINGS, pulse_at};
 use crate::geometry::angle;
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
@@ -174,6 +175,12 @@ impl Cautions<'_> {
         if !self.s.lights.is_empty() {
             self.say(About::Colour, None, Caution::FixedBalance);
         }
+        if let Some(pulse) = pulse_at(self.s, &self.facts.split, self.dials.shutter)
+            && pulse.swing.stops() > SWINGS
+        {
+            let quiet = pulse.quiet_label;
+            self.say(About::Shutter, None, Caution::Pulses { swing: pulse.swing.stops(), bands: pulse.bands, quiet });
+        }
     }
 
     fn frame(&mut self) {
@@ -301,7 +308,7 @@ impl Cautions<'_> {
         if sets > 1 {
             self.say(About::Light, id, Caution::Batteries { sets });
         }
-        if lit.gel.is_some() && flash.flash_kind == FlashKind::Head {
+        if !lit.gels.is_empty() && flash.flash_kind == FlashKind::Head {
             self.say(About::Light, id, Caution::GelHeat);
         }
     }

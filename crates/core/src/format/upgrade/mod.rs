@@ -5,6 +5,7 @@
 
 mod v1;
 mod v5;
+mod v6;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
@@ -53,6 +54,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     }
     if from < 5 {
         v5::upgrade(kind, &mut body);
+    }
+    if from < 6 {
+        v6::upgrade(kind, &mut body);
     }
     Ok(body)
 }

@@ -5,6 +5,7 @@ use crate::colour::AmbientColour;
 use crate::geometry::DVec3;
 use crate::house::House;
 use crate::kit::{KitItem, Output};
+use crate::marks::Mark;
 use crate::marks::ShutterMark;
 use crate::optics::Movement;
 use crate::quantity::{Degrees, Ev100, Id, Metres, Power, Seconds, WindSpeed};
@@ -28,7 +29,9 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::SunAndEyes => (About::Background, false),
         Caution::ShutterFloor { .. } | Caution::Flare { .. } | Caution::FacesOut { .. } => (About::Camera, false),
         Caution::FocusInTheDark { .. } | Caution::FocusInFlare => (About::Camera, false),
-        Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync => (About::Shutter, false),
+        Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync | Caution::Pulses { .. } => {
+            (About::Shutter, false)
+        }
         Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
         Caution::FixedBalance => (About::Colour, false),
         Caution::FlashUnused => (About::Light, false),
@@ -236,14 +239,14 @@ fn pane(y: f64) -> Pane {
 )]
 #[case::gel_on_a_head(
     Caution::GelHeat,
-    |s: &mut Setup| s.lights[0].gel.at = Some(Id::new("gel-cool-quarter").unwrap()),
+    |s: &mut Setup| s.lights[0].gels.at = vec![Id::new("gel-cool-quarter").unwrap()],
     |_: &mut Setup| (),
 )]
 #[case::no_heat_in_a_speedlight(
     Caution::GelHeat,
-    |s: &mut Setup| s.lights[0].gel.at = Some(Id::new("gel-cool-quarter").unwrap()),
+    |s: &mut Setup| s.lights[0].gels.at = vec![Id::new("gel-cool-quarter").unwrap()],
     |s: &mut Setup| {
-        s.lights[0].gel.at = Some(Id::new("gel-cool-quarter").unwrap());
+        s.lights[0].gels.at = vec![Id::new("gel-cool-quarter").unwrap()];
         s.lights[0].flash = Id::new("flash-shoe").unwrap();
     },
 )]
@@ -270,6 +273,16 @@ fn pane(y: f64) -> Pane {
     |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-0.1, 0.8, 1.7)),
     |_: &mut Setup| (),
 )]
+#[case::lamps_that_pulse(
+    Caution::Pulses { swing: 0.0, bands: 0.0, quiet: String::new() },
+    |s: &mut Setup| (s.ambient, s.camera.shutter.at) = (AmbientColour::StripLights, Mark::nearest(46)),
+    |s: &mut Setup| (s.ambient, s.camera.shutter.at) = (AmbientColour::StripLights, Mark::nearest(40)),
+)]
+#[case::daylight_does_not_pulse(
+    Caution::Pulses { swing: 0.0, bands: 0.0, quiet: String::new() },
+    |s: &mut Setup| (s.ambient, s.camera.shutter.at) = (AmbientColour::StripLights, Mark::nearest(46)),
+    |s: &mut Setup| (s.ambient, s.camera.shutter.at) = (AmbientColour::Sun, Mark::nearest(46)),
+)]
 #[case::never_automatic(Caution::FixedBalance, |_: &mut Setup| (), |s: &mut Setup| s.lights.clear())]
 fn cautions_where_they_apply(#[case] caution: Caution, #[case] there: Arrange, #[case] not_there: Arrange) {
     let (mut with, mut without) = (sample::portrait(), sample::portrait());
@@ -280,6 +293,7 @@ fn cautions_where_they_apply(#[case] caution: Caution, #[case] there: Arrange, #
         Caution::Flare { .. }
         | Caution::Beam { .. }
         | Caution::PassesOver { .. }
+        | Caution::Pulses { .. }
         | Caution::Bounce { .. }
         | Caution::Reflection { .. }
         | Caution::InPicture { .. } => discriminant(&other.caution) == discriminant(&caution),

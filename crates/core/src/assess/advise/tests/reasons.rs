@@ -79,7 +79,7 @@ fn close_up_at_f_32(setup: &mut Setup) {
     DialKind::Kelvin,
     |s: &mut Setup| {
         s.white_balance.wish = ColourWish::Together;
-        s.lights[0].gel.at = Some(Id::new("gel-warm-half").unwrap());
+        s.lights[0].gels.at = vec![Id::new("gel-warm-half").unwrap()];
         s.white_balance.kelvin.at = Kelvin::nearest(3_500.0);
     },
     "Low sun and the flash as alike as can be told: small.",
@@ -93,7 +93,7 @@ fn close_up_at_f_32(setup: &mut Setup) {
 )]
 #[case::alike(
     DialKind::Kelvin,
-    |s: &mut Setup| s.ambient = AmbientColour::Measured { kelvin: Kelvin::nearest(5_600.0) },
+    |s: &mut Setup| s.ambient = AmbientColour::Measured { kelvin: Kelvin::nearest(5_600.0), duv: crate::quantity::Duv::of(0.0) },
     "Flash and ambient look alike.",
     false,
 )]

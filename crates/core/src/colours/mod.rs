@@ -1,0 +1,17 @@
+//! The colour of a setup: what each light on it is, what skin and background look like under it at the camera's one setting, and
+//! how far that is from what is wanted.
+
+mod lights;
+mod patches;
+mod pulse;
+mod report;
+mod wanted;
+
+pub use lights::{FilmArrow, Known, LightColour, LightId};
+pub(crate) use lights::{Tinted, behind, flash_light, lights_of};
+pub use patches::{ColourPatch, PatchColour, PatchKind, SeenAs};
+pub(crate) use patches::{Surfaces, picture_of};
+pub(crate) use pulse::of as pulse_at;
+pub use pulse::{Pulse, SWINGS};
+pub use report::{ColourReport, of};
+pub(crate) use wanted::{Aim, settings, tints};

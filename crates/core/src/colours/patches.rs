@@ -1,0 +1,215 @@
+use super::lights::{LightId, Tinted};
+use super::wanted::Aim;
+use crate::colour::{Eye, Lab, Shown, Surface, White, Xyz};
+use crate::exposure::MeterConstants;
+use crate::setup::{Patch, PerPatch, Setup};
+use crate::situation::{Situation, Split};
+use serde::Serialize;
+
+/// What is shown in true colour.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum PatchKind {
+    /// The lit side of the face, or of the thing.
+    LitSide,
+    /// Where lit side and shadow side meet.
+    Meeting,
+    /// The shadow side.
+    ShadowSide,
+    /// The background.
+    Background,
+    /// A white beside the face.
+    White,
+}
+
+impl PatchKind {
+    /// The patch of the stop scale it is of.
+    #[must_use]
+    pub const fn patch(self) -> Patch {
+        match self {
+            PatchKind::LitSide | PatchKind::Meeting | PatchKind::White => Patch::Face,
+            PatchKind::ShadowSide => Patch::ShadowSide,
+            PatchKind::Background => Patch::Background,
+        }
+    }
+}
+
+/// A colour on the screen.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SeenAs {
+    /// Encoded sRGB, as #rrggbb.
+    pub srgb: String,
+    /// Linear sRGB.
+    pub linear: [f64; 3],
+    /// L*a*b* beside D65.
+    pub lab: [f64; 3],
+}
+
+/// A patch under one light, or under all of them.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct PatchColour {
+    /// Under which light alone, as bright as it is well seen; all of them as bright as they are, without one.
+    pub under: Option<LightId>,
+    /// What it looks like.
+    pub seen: SeenAs,
+    /// How far its colour is from what is wanted, in ΔE₀₀, its lightness aside.
+    pub off: f64,
+    /// The same in a word.
+    pub word: &'static str,
+}
+
+/// A patch in true colour.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ColourPatch {
+    /// What it is.
+    pub kind: PatchKind,
+    /// Its name.
+    pub name: &'static str,
+    /// Of what.
+    pub surface: String,
+    /// How it is to look.
+    pub wanted: SeenAs,
+    /// Under each light that reaches it.
+    pub under: Vec<PatchColour>,
+    /// Under all of them at their real shares.
+    pub together: PatchColour,
+}
+
+/// The luminance of mid-grey in the picture.
+const GREY: f64 = 0.1812;
+/// What a white sends back.
+const WHITE: f64 = 0.9;
+/// Up to here a difference is not seen side by side, is small, shows; beyond it is plain, in ΔE₀₀ (common practice).
+const NOT_SEEN: f64 = 1.0;
+const SMALL: f64 = 3.0;
+const SHOWS: f64 = 6.0;
+
+/// A difference in a word.
+pub(crate) fn word(off: f64) -> &'static str {
+    match off {
+        off if off < NOT_SEEN => "not seen",
+        off if off < SMALL => "small",
+        off if off < SHOWS => "shows",
+        _ => "plain",
+    }
+}
+
+impl SeenAs {
+    fn of(shown: &Shown) -> SeenAs {
+        let [r, g, b] = shown.encoded().map(|part| (part * 255.0).round() as u8);
+        let Lab { l, a, b: yellow } = shown.lab;
+        SeenAs { srgb: format!("#{r:02x}{g:02x}{b:02x}"), linear: shown.linear, lab: [l, a, yellow] }
+    }
+}
+
+/// What is seen of the surfaces of a setup.
+pub(crate) struct Surfaces {
+    subject: Surface,
+    background: Surface,
+}
+
+impl Surfaces {
+    pub(crate) fn of(setup: &Setup) -> Surfaces {
+        let grey = || Surface::grey(setup.background.surface.reflectance.share());
+        Surfaces {
+            subject: setup.colour_of(0).surface(),
+            background: setup.background.colour.map_or_else(grey, |colour| colour.surface()),
+        }
+    }
+
+    pub(crate) fn on(&self, patch: Patch) -> &Surface {
+        if patch.is_of_subject() { &self.subject } else { &self.background }
+    }
+}
+
+/// How much light each of a setup's lights gives a patch, as a luminance in the picture of what stands there.
+fn luminances(s: &Situation<'_>, split: &Split, parts: &[PerPatch<Option<f64>>], patch: Patch) -> Vec<f64> {
+    let picture = |level: f64| GREY * (level + s.bases.to_picture[patch]).exp2();
+    let ambient = split.ambient[patch].map_or(0.0, picture);
+    let kinds = s.setup.ambient_parts(patch).into_iter().map(|(_, share)| ambient * share);
+    kinds.chain(parts.iter().map(|part| part[patch].map_or(0.0, picture))).collect()
+}
+
+/// A patch's colour in the picture under all its lights, by their luminances there.
+fn mixed(surface: &Surface, lights: &[Tinted], patch: Patch, luminances: &[f64]) -> Xyz {
+    let share = surface.reflectance().max(1e-4);
+    let each = lights.iter().zip(luminances).filter(|(_, luminance)| **luminance > 0.0);
+    each.map(|(light, luminance)| surface.lit_by(light.on(patch)) * (luminance / share)).sum()
+}
+
+/// The colour of every patch on the stop scale at the camera's setting, as #rrggbb.
+pub(crate) fn picture_of(
+    s: &Situation<'_>,
+    split: &Split,
+    parts: &[PerPatch<Option<f64>>],
+    powers: &[f64],
+) -> PerPatch<String> {
+    let (lights, surfaces) = (super::lights_of(s, powers), Surfaces::of(s.setup));
+    let eye = eye(s);
+    PerPatch::of(|patch| {
+        let colour = mixed(surfaces.on(patch), &lights, patch, &luminances(s, split, parts, patch));
+        SeenAs::of(&eye.shows(colour)).srgb
+    })
+}
+
+/// The eye of the camera as it is set.
+fn eye(s: &Situation<'_>) -> Eye {
+    White::set_to(s.setup.white_balance.kelvin.at, s.setup.white_balance.tint).eye()
+}
+
+/// How much brighter a white in full light is than mid-grey, by the meter: what falls right on it makes it so bright.
+fn white_luminance(meter: MeterConstants, level: f64) -> f64 {
+    GREY * (level + meter.reflected_over_incident(WHITE)).exp2()
+}
+
+/// Every patch in true colour.
+pub(super) fn of(
+    s: &Situation<'_>,
+    split: &Split,
+    parts: &[PerPatch<Option<f64>>],
+    lights: &[Tinted],
+) -> Vec<ColourPatch> {
+    let (surfaces, eye, aim) = (Surfaces::of(s.setup), eye(s), Aim::of(s, lights));
+    let white = Surface::grey(WHITE);
+    let skin = s.setup.colour_of(0).words();
+    let behind = s.setup.background.colour.map_or("grey", |_| "its own colour");
+    let face = luminances(s, split, parts, Patch::Face);
+    let shadow = split.ambient[Patch::ShadowSide].map(|_| luminances(s, split, parts, Patch::ShadowSide));
+    let meeting = shadow.as_ref().map(|shadow| face.iter().zip(shadow).map(|(a, b)| f64::midpoint(*a, *b)).collect());
+    let on_white: Vec<f64> = {
+        let all: f64 = face.iter().sum();
+        let level = split.total[Patch::Face].unwrap_or(0.0);
+        let scale = if all > 0.0 { white_luminance(s.terms.house.meter, level) / all } else { 0.0 };
+        face.iter().map(|luminance| luminance * scale).collect()
+    };
+    let background = luminances(s, split, parts, Patch::Background);
+    let mut found = Vec::new();
+    let mut note = |kind, name, of: &str, patch, surface: &Surface, luminances: Option<Vec<f64>>| {
+        let Some(luminances) = luminances.filter(|all| all.iter().sum::<f64>() > 0.0) else { return };
+        let wanted = aim.wanted(kind).of(surface);
+        let told = |colour: Xyz, under: Option<LightId>| {
+            let off = eye.lab_at(colour, surface.reflectance()).difference(wanted);
+            PatchColour { under, seen: SeenAs::of(&eye.shows(colour)), off, word: word(off) }
+        };
+        let reaches = lights.iter().zip(&luminances).filter(|(_, luminance)| **luminance > 0.0);
+        found.push(ColourPatch {
+            kind,
+            name,
+            surface: of.to_owned(),
+            wanted: SeenAs::of(&Shown::of(wanted.xyz())),
+            under: reaches.map(|(light, _)| told(surface.lit_by(light.on(patch)), Some(light.id.clone()))).collect(),
+            together: told(mixed(surface, lights, patch, &luminances), None),
+        });
+    };
+    let subject = &surfaces.subject;
+    note(PatchKind::LitSide, "lit side", skin, Patch::Face, subject, Some(face));
+    note(PatchKind::Meeting, "where they meet", skin, Patch::Face, subject, meeting);
+    note(PatchKind::ShadowSide, "shadow side", skin, Patch::ShadowSide, subject, shadow);
+    note(PatchKind::Background, "background", behind, Patch::Background, &surfaces.background, Some(background));
+    note(PatchKind::White, "white", "white", Patch::Face, &white, Some(on_white));
+    found
+}

@@ -1,0 +1,64 @@
+//! Lamps that pulse, at a plan's shutter.
+
+use crate::colour::{bands, swing, whole_pulses};
+use crate::marks::{Mark, ShutterMark};
+use crate::quantity::{Seconds, Stops};
+use crate::setup::Patch;
+use crate::situation::{Situation, Split};
+use serde::Serialize;
+
+/// From here a swing from frame to frame is cautioned about, in stops (common practice).
+pub const SWINGS: f64 = 1.0 / 6.0;
+
+/// How lamps that pulse change the picture from frame to frame.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Pulse {
+    /// The patch that swings the most.
+    pub patch: Patch,
+    /// How far, from the darkest frame to the brightest.
+    pub swing: Stops,
+    /// How many bands lie down the frame while the curtain travels.
+    pub bands: f64,
+    /// The mains, in hertz.
+    pub mains: f64,
+    /// The nearest slower shutter that does not swing.
+    pub quiet: ShutterMark,
+    /// The same as its dial says it.
+    pub quiet_label: String,
+}
+
+/// The swing of the patch that swings most at this shutter; none where no lamp pulses.
+#[must_use]
+pub(crate) fn of(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Option<Pulse> {
+    let (mains, time) = (s.terms.mains(), s.effective_shutter(shutter).time());
+    let of_patch = |patch: Patch| {
+        let (ambient, total) = (split.ambient[patch]?, split.total[patch]?);
+        // Each kind by its depth: lamps on one phase pulse together.
+        let depth: f64 = s.setup.ambient_parts(patch).iter().map(|(light, share)| share * light.pulses()).sum();
+        let share = (ambient - total).exp2().min(1.0);
+        Some((patch, swing(share, depth, mains, time)))
+    };
+    let (patch, stops) = Patch::ALL.into_iter().filter_map(of_patch).max_by(|a, b| a.1.total_cmp(&b.1))?;
+    if stops < 0.01 {
+        return None;
+    }
+    let quiet = quiet(s, mains, time);
+    let travel = s.sync.map_or(time, ShutterMark::time);
+    Some(Pulse {
+        patch,
+        swing: Stops::of(stops),
+        bands: bands(mains, travel),
+        mains,
+        quiet,
+        quiet_label: quiet.label(s.step),
+    })
+}
+
+/// The click nearest to whole pulses, no shorter than a time.
+fn quiet(s: &Situation<'_>, mains: f64, no_shorter: Seconds) -> ShutterMark {
+    let whole = whole_pulses(mains, no_shorter);
+    let sixths = (-whole.seconds().log2() * 6.0).round() as i16;
+    let clicks = ShutterMark::clicks(s.shutter.0, s.shutter.1, s.step);
+    clicks.into_iter().min_by_key(|click| (click.sixths() - sixths).abs()).unwrap_or(s.shutter.0)
+}

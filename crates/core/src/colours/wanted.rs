@@ -1,0 +1,160 @@
+//! What a wish comes to: how each patch is to look, which settings are tried, and whether flashes may wear films for it.
+
+use super::lights::{LightId, Tinted};
+use super::patches::PatchKind;
+use crate::approach::Approach;
+use crate::colour::{ColourWish, Surface, Wanted, White, Xyz, temperature};
+use crate::kit::Camera;
+use crate::quantity::{Duv, Kelvin, Mired, MiredShift};
+use crate::setup::Patch;
+use crate::situation::Situation;
+
+/// A little warmer or cooler than it is, in mired: small, and seen (common practice).
+const A_LITTLE: f64 = 20.0;
+/// By how much a flash is warmed to turn the evening blue: a half warming film (common practice).
+const BLUER: f64 = 109.0;
+/// The settings that need no search: daylight, and those that deepen and calm a sunset (common practice).
+const DAYLIGHT: f64 = 5_200.0;
+const DEEPENED: f64 = 7_500.0;
+const CALMED: f64 = 3_800.0;
+/// A tint's step where nobody said, and how many lie to either side.
+const TINT_STEP: f64 = 0.0025;
+const TINT_STEPS: i32 = 8;
+
+/// What is aimed at.
+#[derive(Debug, Clone, PartialEq)]
+pub(crate) struct Aim {
+    skin: Wanted,
+    shadow: Wanted,
+    background: Wanted,
+    /// How much lit side, shadow side and background count.
+    pub(crate) weights: [f64; 3],
+    /// Whether both sides of the face are to look alike.
+    pub(crate) alike: bool,
+    /// The one setting the wish itself names.
+    pub(crate) setting: Option<Kelvin>,
+    /// Whether flashes may wear films for it.
+    pub(crate) films: bool,
+}
+
+/// The temperatures a camera is set to: every hundred kelvin.
+pub(crate) fn settings() -> Vec<Kelvin> {
+    (25..=100).map(|hundreds| Kelvin::of(f64::from(hundreds) * 100.0)).collect()
+}
+
+/// How far a step of a body's tint goes.
+pub(crate) fn step_of(body: &Camera) -> Duv {
+    body.tint_step.unwrap_or(Duv::of(TINT_STEP))
+}
+
+/// The tints a body has.
+pub(crate) fn tints(body: &Camera) -> Vec<Duv> {
+    let step = step_of(body).duv();
+    let inside = |tint: &Duv| tint.duv().abs() <= 0.03;
+    (-TINT_STEPS..=TINT_STEPS).map(|at| Duv::of(f64::from(at) * step)).filter(inside).collect()
+}
+
+/// To the hundred, as cameras are set.
+fn hundred(kelvin: f64) -> Kelvin {
+    Kelvin::of(((kelvin / 100.0).round() * 100.0).clamp(2_000.0, 12_000.0))
+}
+
+/// The setting half-way between two lights, in mired.
+fn half_way(a: Mired, b: Mired) -> Kelvin {
+    hundred(Kelvin::from(Mired::of(f64::midpoint(a.mired(), b.mired()))).kelvin())
+}
+
+/// The mired of a light.
+fn mired(light: Xyz) -> Option<Mired> {
+    temperature(light).map(|found| found.kelvin.into())
+}
+
+impl Aim {
+    /// That of a setup in its light: its wish, its approach, and whether any flash is on the face.
+    pub(crate) fn of(s: &Situation<'_>, lights: &[Tinted]) -> Aim {
+        let key = crate::situation::key(&s.lights).map(|key| s.lights[key].light.id.clone());
+        let of_key =
+            |light: &&Tinted| matches!((&light.id, &key), (LightId::Flash { light }, Some(key)) if light == key);
+        let key = lights.iter().find(of_key).map(|light| light.bare.xyz());
+        let of = |patch: Patch| -> Xyz {
+            let parts = s.setup.ambient_parts(patch).into_iter();
+            parts.zip(lights).map(|((_, share), light)| light.on(patch).xyz() * share).sum()
+        };
+        let figure_is_dark = matches!(s.approach, Approach::Silhouette | Approach::SilhouetteTouched);
+        let surface = super::patches::Surfaces::of(s.setup);
+        let behind = |white: Kelvin| {
+            let eye = White::set_to(white, Duv::of(0.0)).eye();
+            let surface: &Surface = surface.on(Patch::Background);
+            let parts = s.setup.ambient_parts(Patch::Background).into_iter().zip(lights);
+            let lit: Xyz = parts.map(|((_, share), light)| surface.lit_by(light.on(Patch::Background)) * share).sum();
+            Wanted::Shown(eye.lab_at(lit, surface.reflectance()))
+        };
+        let wish = s.setup.white_balance.wish;
+        if figure_is_dark {
+            return Aim::of_a_dark_figure(wish, behind);
+        }
+        Aim::of_a_face(wish, key, of(Patch::Face), behind)
+    }
+
+    /// No skin is to be protected: the light keeps its colour, and to make it white is only a wish.
+    fn of_a_dark_figure(wish: ColourWish, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
+        let daylight = Mired::from(Kelvin::of(DAYLIGHT));
+        let by = |shift: f64| Some(hundred(Kelvin::from(daylight + MiredShift::of(shift)).kelvin()));
+        let setting = match wish {
+            ColourWish::Together | ColourWish::AmbientAsItIs | ColourWish::Between => by(0.0),
+            ColourWish::CoolEvening => by(BLUER),
+            ColourWish::Warm => by(-A_LITTLE),
+            ColourWish::Cool => by(A_LITTLE),
+            ColourWish::Deepen => Some(Kelvin::of(DEEPENED)),
+            ColourWish::Calm => Some(Kelvin::of(CALMED)),
+            ColourWish::Neutral => None,
+        };
+        let right = Wanted::Right(MiredShift::ZERO);
+        let background = setting.map_or(right, behind);
+        Aim { skin: right, shadow: right, background, weights: [0.0, 0.0, 1.0], alike: false, setting, films: false }
+    }
+
+    fn of_a_face(wish: ColourWish, key: Option<Xyz>, ambient: Xyz, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
+        let right = Wanted::Right(MiredShift::ZERO);
+        let so = |skin: Wanted, background: Wanted, weights: [f64; 3]| Aim {
+            skin,
+            shadow: skin,
+            background,
+            weights,
+            alike: false,
+            setting: None,
+            films: wish.gels() && key.is_some(),
+        };
+        let flash = key.and_then(mired);
+        match (wish, flash) {
+            (ColourWish::Together, Some(_)) => Aim { alike: true, ..so(right, right, [0.6, 0.4, 0.15]) },
+            (ColourWish::AmbientAsItIs, Some(flash)) => so(right, behind(flash.into()), [0.9, 0.1, 0.05]),
+            (ColourWish::CoolEvening, Some(flash)) => {
+                so(right, behind((flash + MiredShift::of(BLUER)).into()), [0.9, 0.0, 0.3])
+            }
+            (ColourWish::Between, Some(flash)) => {
+                let setting = half_way(flash, mired(ambient).unwrap_or(flash));
+                Aim { setting: Some(setting), ..so(right, behind(setting), [0.5, 0.5, 0.0]) }
+            }
+            (ColourWish::Warm | ColourWish::Cool, _) => {
+                let way = if wish == ColourWish::Warm { A_LITTLE } else { -A_LITTLE };
+                let warmer = Wanted::Right(MiredShift::of(way));
+                Aim { alike: true, ..so(warmer, warmer, [0.6, 0.4, 0.15]) }
+            }
+            (ColourWish::Deepen | ColourWish::Calm, _) => {
+                let setting = Kelvin::of(if wish == ColourWish::Deepen { DEEPENED } else { CALMED });
+                Aim { setting: Some(setting), ..so(right, behind(setting), [0.5, 0.5, 0.0]) }
+            }
+            _ => so(right, right, [0.6, 0.4, 0.0]),
+        }
+    }
+
+    /// How a patch is to look.
+    pub(crate) const fn wanted(&self, kind: PatchKind) -> Wanted {
+        match kind {
+            PatchKind::LitSide | PatchKind::Meeting | PatchKind::White => self.skin,
+            PatchKind::ShadowSide => self.shadow,
+            PatchKind::Background => self.background,
+        }
+    }
+}

@@ -1,0 +1,290 @@
+//! Settings and gels proposed for a wish, and the schools of one setting side by side, each with what it would look like and what
+//! it costs.
+
+use super::change::{Change, Worn, apply};
+use super::colours::{patches_of, stacks};
+use super::grid::best;
+use super::price::{Cost, price};
+use super::score::Weights;
+use crate::assess::Facts;
+use crate::colour::{AmbientColour, Choice, Fit, Temperature, Xyz, fits, temperature};
+use crate::colours::{Aim, ColourPatch, ColourReport, Tinted, flash_light, lights_of, of, settings, tints};
+use crate::kit::Gel;
+use crate::marks::stops_amount;
+use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Power, Stops, figure};
+use crate::setup::Patch;
+use crate::situation::{Dials, Situation};
+use serde::Serialize;
+
+/// A school of one fixed setting (common practice).
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum School {
+    /// The flash preset, for sun, cloud and flash.
+    FlashPreset,
+    /// The shade preset, for open shade, and to deepen a sunset.
+    ShadePreset,
+    /// A measured grey card at the face.
+    GreyCard,
+    /// Half-way between flash and ambient.
+    Between,
+    /// Low, to calm a sunset or for a cool mood.
+    Low,
+}
+
+/// One way to set and to gel.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct ColourWay {
+    /// The school it is of; none for what was searched for.
+    pub school: Option<School>,
+    /// In words: the setting and the gels.
+    pub text: String,
+    /// The temperature.
+    pub kelvin: Kelvin,
+    /// The tint.
+    pub tint: Duv,
+    /// What each flash wears.
+    pub worn: Vec<Worn>,
+    /// What patches would look like.
+    pub patches: Vec<ColourPatch>,
+    /// What changes against the setup as it stands.
+    pub costs: Vec<Cost>,
+    /// The same in a sentence.
+    pub price: String,
+    /// What binds then.
+    pub binds: Vec<String>,
+    /// Making it so.
+    pub change: Change,
+}
+
+/// A film nobody has, that would bring flash and ambient together.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct WantedFilm {
+    /// For which light.
+    pub light: Id,
+    /// The step it makes.
+    pub shift: MiredShift,
+    /// What would be left then, in mired.
+    pub leaves: f64,
+    /// What is left with the kit's own.
+    pub left: f64,
+    /// In words, for the packing list.
+    pub text: String,
+}
+
+/// The colour of a setup, with what could be set and worn.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Colours {
+    /// As it stands.
+    pub now: ColourReport,
+    /// What the wish asks for, the best first, and two runners-up.
+    pub proposals: Vec<ColourWay>,
+    /// The schools of one setting, without a search.
+    pub schools: Vec<ColourWay>,
+    /// Gels a plan lacks.
+    pub lacking: Vec<WantedFilm>,
+}
+
+/// The best proposal and two more.
+const PROPOSED: usize = 3;
+/// Films as they are sold, in mired, with their names (from memory; makers differ).
+const SOLD: [(f64, &str); 7] = [
+    (159.0, "full warming film"),
+    (109.0, "half warming film"),
+    (64.0, "quarter warming film"),
+    (26.0, "eighth warming film"),
+    (-131.0, "full cooling film"),
+    (-68.0, "half cooling film"),
+    (-35.0, "quarter cooling film"),
+];
+/// A kit lacks a film that would leave so much less, in mired.
+const WORTH_PACKING: f64 = 20.0;
+
+/// Works out the colour of a setup and what could be done about it.
+#[must_use]
+pub fn colours(s: &Situation<'_>) -> Colours {
+    let dials = Dials::of(s.setup);
+    let facts = Facts::of(s, &dials);
+    let lights = lights_of(s, &facts.powers);
+    let aim = Aim::of(s, &lights);
+    Colours {
+        now: of(s),
+        proposals: proposals(s, &dials, &facts, &aim, &lights),
+        schools: schools(s, &dials, &lights),
+        lacking: lacking(s, &aim, &lights),
+    }
+}
+
+fn proposals(s: &Situation<'_>, dials: &Dials, facts: &Facts, aim: &Aim, lights: &[Tinted]) -> Vec<ColourWay> {
+    let patches = patches_of(s, aim, lights, &facts.split, &facts.parts);
+    let mut choices = Vec::new();
+    let mut worn: Vec<Vec<Vec<&Gel>>> = Vec::new();
+    for (lit, below) in s.lights.iter().zip(&facts.powers) {
+        let bare = flash_light(lit.flash, Power::of(*below));
+        if aim.films {
+            let (of_light, stacks) = stacks(s.kit, &bare);
+            choices.push(of_light);
+            worn.push(stacks);
+        } else {
+            choices.push(vec![Choice { light: bare, loss: Stops::ZERO, films: 0 }]);
+            worn.push(vec![Vec::new()]);
+        }
+    }
+    let all = aim.setting.map_or_else(settings, |setting| vec![setting]);
+    let found = fits(&patches, &choices, &all, &tints(s.body), PROPOSED);
+    let way = |fit: &Fit| {
+        let gels = fit.choices.iter().zip(&worn).zip(&s.lights).map(|((chosen, stacks), lit)| {
+            let gels = stacks[*chosen].iter().map(|gel| gel.id.clone()).collect();
+            (Worn { light: lit.light.id.clone(), gels }, &stacks[*chosen])
+        });
+        let (worn, named): (Vec<Worn>, Vec<&Vec<&Gel>>) = gels.unzip();
+        told(s, dials, None, (fit.kelvin, fit.tint), worn, &named)
+    };
+    found.iter().filter_map(way).collect()
+}
+
+/// A way with its words, its picture and its price.
+fn told(
+    s: &Situation<'_>,
+    dials: &Dials,
+    school: Option<School>,
+    (kelvin, tint): (Kelvin, Duv),
+    worn: Vec<Worn>,
+    named: &[&Vec<&Gel>],
+) -> Option<ColourWay> {
+    let change = Change::Colours { kelvin, tint, worn: worn.clone() };
+    let mut changed = apply(s.seen(), s.kit, &change);
+    let weights = Weights::of(s.terms.house.habits);
+    let after = s.after(&changed).ok()?;
+    let solution = if named.iter().all(|gels| gels.is_empty()) && worn_now(s) == worn {
+        None
+    } else {
+        Some(best(&after, &weights))
+    };
+    let new = solution.as_ref().map_or_else(|| dials.clone(), |solution| solution.dials.clone());
+    let (costs, cost) = price((s, dials), (&after, &new));
+    let binds = solution.as_ref().map_or_else(Vec::new, |solution| {
+        super::binds::binds(&after, &weights, &new, Some(solution)).into_iter().map(|bind| bind.text).collect()
+    });
+    new.put_into(&mut changed);
+    let patches = of(&s.after(&changed).ok()?).patches;
+    let set = setting_words(kelvin, tint);
+    let stacks = named.iter().zip(&s.lights).filter(|(gels, _)| !gels.is_empty()).map(|(gels, lit)| {
+        let names: Vec<String> = gels.iter().map(|gel| gel.name.to_string().to_lowercase()).collect();
+        let loss: f64 = gels.iter().map(|gel| gel.loss.stops()).sum();
+        format!("{} on {} ({})", names.join(" and "), lit.name, stops_amount(loss))
+    });
+    let worn_words: Vec<String> = stacks.collect();
+    let text = match (school, worn_words.as_slice()) {
+        (Some(school), _) => format!("{}: {set}", school.words()),
+        (None, []) if s.lights.is_empty() => set,
+        (None, []) => format!("{set}, no gel"),
+        (None, words) => format!("{set}, {}", words.join(", ")),
+    };
+    Some(ColourWay { school, text, kelvin, tint, worn, patches, costs, price: cost, binds, change })
+}
+
+fn worn_now(s: &Situation<'_>) -> Vec<Worn> {
+    s.lights.iter().map(|lit| Worn { light: lit.light.id.clone(), gels: lit.light.gels.at.clone() }).collect()
+}
+
+/// A setting in words.
+fn setting_words(kelvin: Kelvin, tint: Duv) -> String {
+    let kelvin = format!("{:.0} K", kelvin.kelvin());
+    match tint.duv() {
+        tint if tint > 1e-6 => format!("{kelvin}, tint to green by {tint:.4}"),
+        tint if tint < -1e-6 => format!("{kelvin}, tint to magenta by {:.4}", -tint),
+        _ => kelvin,
+    }
+}
+
+impl School {
+    const fn words(self) -> &'static str {
+        match self {
+            School::FlashPreset => "Flash preset, for sun, cloud and flash",
+            School::ShadePreset => "Shade preset, for open shade and to deepen a sunset",
+            School::GreyCard => "A grey card at the face",
+            School::Between => "Half-way between flash and ambient",
+            School::Low => "Low, to calm a sunset or to cool a mood",
+        }
+    }
+}
+
+fn hundred(kelvin: Kelvin) -> Kelvin {
+    Kelvin::of(((kelvin.kelvin() / 100.0).round() * 100.0).clamp(2_000.0, 12_000.0))
+}
+
+/// The schools that have something to say here, with the gels as they are.
+fn schools(s: &Situation<'_>, dials: &Dials, lights: &[Tinted]) -> Vec<ColourWay> {
+    let parts = s.setup.ambient_parts(Patch::Face).into_iter().zip(lights);
+    let ambient: Xyz = parts.map(|((_, share), light)| light.on(Patch::Face).xyz() * share).sum();
+    let key = crate::situation::key(&s.lights);
+    let first_flash = lights.len() - s.lights.len();
+    let key = key.and_then(|key| temperature(lights[first_flash + key].worn.xyz()));
+    let facts = Facts::of(s, dials);
+    let flash_share = super::colours::share_on_face(&facts.split).share();
+    let card = temperature(lights.iter().skip(first_flash).zip(&facts.parts).fold(
+        ambient * (1.0 - flash_share),
+        |sum, (light, part)| match (part[Patch::Face], facts.split.flash[Patch::Face]) {
+            (Some(level), Some(all)) => sum + light.worn.xyz() * (flash_share * (level - all).exp2()),
+            _ => sum,
+        },
+    ));
+    let mired = |at: Temperature| Mired::from(at.kelvin).mired();
+    let between =
+        key.zip(temperature(ambient)).filter(|(flash, ambient)| (mired(*flash) - mired(*ambient)).abs() > 20.0);
+    let between = between.map(|(a, b)| Mired::of(f64::midpoint(mired(a), mired(b))).into());
+    let warm = matches!(s.setup.ambient, AmbientColour::LowSun | AmbientColour::Dusk | AmbientColour::WarmLamps);
+    let all = [
+        (School::FlashPreset, Some(Kelvin::of(5_600.0))),
+        (School::ShadePreset, (!s.setup.ambient.is_artificial()).then_some(Kelvin::of(7_500.0))),
+        (School::GreyCard, card.map(|card| card.kelvin)),
+        (School::Between, between),
+        (School::Low, warm.then_some(Kelvin::of(3_800.0))),
+    ];
+    let worn = worn_now(s);
+    let none: Vec<Vec<&Gel>> = s.lights.iter().map(|_| Vec::new()).collect();
+    let named: Vec<&Vec<&Gel>> = none.iter().collect();
+    all.into_iter()
+        .filter_map(|(school, kelvin)| {
+            told(s, dials, Some(school), (hundred(kelvin?), Duv::of(0.0)), worn.clone(), &named)
+        })
+        .collect()
+}
+
+/// Gels as they are sold that would leave plainly less between a flash and the ambient than the kit's own do.
+fn lacking(s: &Situation<'_>, aim: &Aim, lights: &[Tinted]) -> Vec<WantedFilm> {
+    let Some(ambient) =
+        lights.first().and_then(|light| temperature(light.bare.xyz())).filter(|_| aim.alike && aim.films)
+    else {
+        return Vec::new();
+    };
+    let ambient = Mired::from(ambient.kelvin);
+    let lacks = |lit: &crate::situation::Lit<'_>| {
+        let bare = Mired::from(lit.flash.kelvin);
+        let left = |shift: f64| (ambient - bare).mired() - shift;
+        let mut ours: Vec<f64> = s.kit.gels().map(|gel| gel.shift.mired()).collect();
+        ours.push(0.0);
+        let pairs = ours.iter().flat_map(|a| ours.iter().map(move |b| a + b));
+        let with_ours = pairs.map(|shift| left(shift).abs()).fold(f64::INFINITY, f64::min);
+        let (shift, name) = SOLD.into_iter().min_by(|a, b| left(a.0).abs().total_cmp(&left(b.0).abs()))?;
+        let leaves = left(shift).abs();
+        (leaves < with_ours - WORTH_PACKING).then(|| WantedFilm {
+            light: lit.light.id.clone(),
+            shift: MiredShift::of(shift),
+            leaves,
+            left: with_ours,
+            text: format!(
+                "A {name} on {} would leave {} mired; the kit’s own leave {}.",
+                lit.name,
+                figure(leaves, 5.0),
+                figure(with_ours, 5.0)
+            ),
+        })
+    };
+    s.lights.iter().filter_map(lacks).collect()
+}
