@@ -94,7 +94,7 @@ const Main = styled.main`
 `
 
 /** Which page an address is; the views of one setup are one. */
-const pageOf = (pathname: string) => pathname.replace(/^(\/setups\/[^/]+)\/set$/, '$1')
+const pageOf = (pathname: string) => pathname.replace(/^(\/setups\/[^/]+)\/(set|colour)$/, '$1')
 
 /** Puts the focus on the page when another one comes, so that the keyboard and a screen reader are there too. */
 function useArrival(pathname: string) {

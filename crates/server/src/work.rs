@@ -29,6 +29,8 @@ pub enum Kind {
     Plan,
     /// A level dragged.
     Drag,
+    /// Colours, and what could be set and worn.
+    Colours,
     /// A day's light.
     Day,
     /// A moment of a day.
@@ -44,7 +46,7 @@ pub enum Kind {
 impl Kind {
     /// Whether a newer question takes the place of one before it: its answer would be thrown away anyway.
     const fn only_the_newest(self) -> bool {
-        matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment)
+        matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment | Kind::Colours)
     }
 }
 

@@ -139,6 +139,11 @@ async fn real(tolva: &Tolva, path: &str) -> Option<Value> {
     let plain = setup["setup"].clone();
     Some(match path {
         "/api/assess" | "/api/advise" | "/api/plan" => plain,
+        "/api/colours" => json!({"setup": plain, "ways": true}),
+        "/api/colour/light" => {
+            json!({"light": {"by": "kelvin", "kelvin": 3200.0}, "films": [{"shift": 64.0, "loss": 0.3}]})
+        }
+        "/api/colour/grey" => json!({"values": [0.2, 0.18, 0.15], "linear": true, "kelvin": 5600.0, "tint": 0.0}),
         "/api/layout" => json!({"setup": plain, "change": {"do": "people", "count": 3}, "solve": true}),
         "/api/drag" => json!({"setup": plain, "patch": "face", "part": {"of": "ambient"}, "to": -1.0}),
         "/api/setups/{id}" => json!({"setup": plain, "version": setup["version"]}),

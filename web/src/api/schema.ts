@@ -106,6 +106,108 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colour/difference": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** How different two colours look (CIEDE2000). */
+        post: operations["colour_difference"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colour/grey": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The light that fell on a grey patch, from the three values a camera showed of it. */
+        post: operations["colour_grey"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colour/light": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Chromaticity, temperature, distance from the Planckian locus and loss of a light through films. */
+        post: operations["colour_light"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colour/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A colour under a light, as a camera at a setting shows it. */
+        post: operations["colour_seen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colour/shift": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The step between two settings, in mired. */
+        post: operations["colour_shift"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/colours": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The colour of a setup: its lights, what skin and background look like, and what could be set and worn. */
+        post: operations["colours"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/deleted": {
         parameters: {
             query?: never;
@@ -928,6 +1030,13 @@ export interface components {
             /** @enum {string} */
             kind: "cool_led";
         } | {
+            /** @enum {string} */
+            kind: "lamp";
+            /** @description Which. */
+            lamp: components["schemas"]["Lamp"];
+        } | {
+            /** @description How far to the green or magenta side it was. */
+            duv: components["schemas"]["Duv"];
             /** @description The measured colour temperature. */
             kelvin: components["schemas"]["Kelvin"];
             /** @enum {string} */
@@ -1036,6 +1145,7 @@ export interface components {
         };
         /** @description What is behind the subject. */
         Background: {
+            colour?: components["schemas"]["Colouring"] | null;
             detail?: components["schemas"]["Detail"] | null;
             /** @description How far behind the origin of the set it is. */
             distance: components["schemas"]["Metres"];
@@ -1071,6 +1181,17 @@ export interface components {
         };
         /** @description bearing ° */
         Bearing: number;
+        /** @description Another kind of light that is part of the ambient. */
+        Beside: {
+            /** @description How much of it on the background. */
+            background: components["schemas"]["Share"];
+            /** @description How much of the ambient on the face it is. */
+            face: components["schemas"]["Share"];
+            /** @description Its kind. */
+            light: components["schemas"]["AmbientColour"];
+            /** @description How much of it on the shadow side. */
+            shadow_side: components["schemas"]["Share"];
+        };
         /** @description What binds. */
         Bind: {
             /** @description The limit. */
@@ -1239,6 +1360,7 @@ export interface components {
             step: components["schemas"]["StepSize"];
             /** @description Fastest mechanical time with flash. */
             sync: components["schemas"]["ShutterMark"];
+            tint_step?: components["schemas"]["Duv"] | null;
         };
         /** @description Camera, lens and their dials. */
         CameraSetup: {
@@ -1540,6 +1662,21 @@ export interface components {
             what: "fixed_balance";
         } | {
             /**
+             * Format: double
+             * @description How many bands down the frame.
+             */
+            bands: number;
+            /** @description The nearest shutter that does not swing. */
+            quiet: string;
+            /**
+             * Format: double
+             * @description How far, in stops.
+             */
+            swing: number;
+            /** @enum {string} */
+            what: "pulses";
+        } | {
+            /**
              * Format: int32
              * @description How many.
              */
@@ -1653,6 +1790,15 @@ export interface components {
             approach: components["schemas"]["Approach"];
             /** @enum {string} */
             do: "approach";
+        } | {
+            /** @enum {string} */
+            do: "colours";
+            /** @description The temperature. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description The tint. */
+            tint: components["schemas"]["Duv"];
+            /** @description What lights wear. */
+            worn: components["schemas"]["Worn"][];
         };
         /** @description Something that was changed and is kept. */
         Changed: {
@@ -1720,11 +1866,135 @@ export interface components {
         CloudSource: "hand" | "simulated" | "file";
         /** @description Cloud cover at each full hour from midnight on, 0 clear to 1 overcast; clear where there is none. */
         Clouds: components["schemas"]["Share"][];
+        /** @description A patch in true colour. */
+        ColourPatch: {
+            /** @description What it is. */
+            kind: components["schemas"]["PatchKind"];
+            /** @description Its name. */
+            name: string;
+            /** @description Of what. */
+            surface: string;
+            /** @description Under all of them at their real shares. */
+            together: components["schemas"]["PatchColour"];
+            /** @description Under each light that reaches it. */
+            under: components["schemas"]["PatchColour"][];
+            /** @description How it is to look. */
+            wanted: components["schemas"]["SeenAs"];
+        };
+        /** @description The colour of a setup at its dials. */
+        ColourReport: {
+            /** @description The camera's setting. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description Every light, the ambient first. */
+            lights: components["schemas"]["LightColour"][];
+            /** @description What raw can still change and what nothing can. */
+            mendable: string;
+            /** @description The same in mired. */
+            mired: components["schemas"]["Mired"];
+            /** @description Why automatic white balance is none, with how far it would run about on this set. */
+            never_automatic: string;
+            /** @description Patches in true colour. */
+            patches: components["schemas"]["ColourPatch"][];
+            pulse?: components["schemas"]["Pulse"] | null;
+            /** @description What the lights and the patches are like, in sentences. */
+            sentences: string[];
+            /** @description Its tint. */
+            tint: components["schemas"]["Duv"];
+            /** @description How far a step of the tint goes. */
+            tint_step: components["schemas"]["Duv"];
+        };
+        /** @description One way to set and to gel. */
+        ColourWay: {
+            /** @description What binds then. */
+            binds: string[];
+            /** @description Making it so. */
+            change: components["schemas"]["Change"];
+            /** @description What changes against the setup as it stands. */
+            costs: components["schemas"]["Cost"][];
+            /** @description The temperature. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description What patches would look like. */
+            patches: components["schemas"]["ColourPatch"][];
+            /** @description The same in a sentence. */
+            price: string;
+            school?: components["schemas"]["School"] | null;
+            /** @description In words: the setting and the gels. */
+            text: string;
+            /** @description The tint. */
+            tint: components["schemas"]["Duv"];
+            /** @description What each flash wears. */
+            worn: components["schemas"]["Worn"][];
+        };
         /**
          * @description What the picture wants of two colours of light.
          * @enum {string}
          */
-        ColourWish: "together" | "ambient_as_it_is" | "cool_evening" | "between";
+        ColourWish: "together" | "ambient_as_it_is" | "cool_evening" | "between" | "warm" | "cool" | "deepen" | "calm" | "neutral";
+        /** @description The colour of something, as it is in daylight. */
+        Colouring: {
+            /** @enum {string} */
+            as: "skin";
+            /** @description Which. */
+            skin: components["schemas"]["Skin"];
+        } | {
+            /**
+             * Format: double
+             * @description From green to red.
+             */
+            a: number;
+            /** @enum {string} */
+            as: "measured_skin";
+            /**
+             * Format: double
+             * @description From blue to yellow.
+             */
+            b: number;
+            /**
+             * Format: double
+             * @description Lightness.
+             */
+            l: number;
+            /** @description The white it was measured beside. */
+            white: components["schemas"]["LabWhite"];
+        } | {
+            /**
+             * Format: double
+             * @description From green to red.
+             */
+            a: number;
+            /** @enum {string} */
+            as: "colour";
+            /**
+             * Format: double
+             * @description From blue to yellow.
+             */
+            b: number;
+            /**
+             * Format: double
+             * @description Lightness.
+             */
+            l: number;
+            /** @description The white it was measured beside. */
+            white: components["schemas"]["LabWhite"];
+        };
+        /** @description The colour of a setup, with what could be set and worn. */
+        Colours: {
+            /** @description Gels a plan lacks. */
+            lacking: components["schemas"]["WantedFilm"][];
+            /** @description As it stands. */
+            now: components["schemas"]["ColourReport"];
+            /** @description What the wish asks for, the best first, and two runners-up. */
+            proposals: components["schemas"]["ColourWay"][];
+            /** @description The schools of one setting, without a search. */
+            schools: components["schemas"]["ColourWay"][];
+        };
+        /** @description A setup whose colour is asked for. */
+        ColoursOf: {
+            /** @description The setup. */
+            setup: components["schemas"]["Setup"];
+            /** @description Whether to say what could be set and worn, too; the colour as it stands is there sooner without. */
+            ways?: boolean;
+        };
         /** @description position m */
         Coordinate: number;
         /** @description One thing that gets better or worse. */
@@ -2026,6 +2296,23 @@ export interface components {
             /** @description Whether the solver leaves it. */
             held: boolean;
         };
+        /** @description Two colours. */
+        DifferenceAsked: {
+            /** @description One. */
+            one: components["schemas"]["LabGiven"];
+            /** @description The other. */
+            other: components["schemas"]["LabGiven"];
+        };
+        /** @description How different they look. */
+        DifferenceTold: {
+            /**
+             * Format: double
+             * @description ΔE₀₀.
+             */
+            difference: number;
+            /** @description The same in a word. */
+            word: string;
+        };
         /** @description Where a dragged part went, and what that makes of the light. */
         DragAnswer: {
             /** @description What the dials now make of the light. */
@@ -2090,6 +2377,8 @@ export interface components {
             /** @description t0.1 at this power. */
             t_tenth: components["schemas"]["Seconds"];
         };
+        /** @description distance from the line of temperatures (Duv) */
+        Duv: number;
         /** @description Two edges that run out from a point or an edge: a beam, a shadow. */
         Edges: {
             /** @description Lines as seen from the side. */
@@ -2180,6 +2469,31 @@ export interface components {
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
         };
+        /** @description A film before a flash, as an arrow along the line of temperatures. */
+        FilmArrow: {
+            /** @description The step across, to the green side. */
+            aside: components["schemas"]["Duv"];
+            /** @description Where it takes the light from. */
+            from: components["schemas"]["Mired"];
+            /** @description Which gel. */
+            gel: components["schemas"]["Id"];
+            /** @description What it costs. */
+            loss: components["schemas"]["Stops"];
+            /** @description Its name. */
+            name: string;
+            /** @description Whether its loss is too small for its shift, so that the film built for it leaves the line of temperatures. */
+            off_locus: boolean;
+            /** @description Where to: under a lamp with lines another step than on its label. */
+            to: components["schemas"]["Mired"];
+        };
+        /** @description A film, as its maker tells of it: a shift along the line of temperatures, a lead across it, or both. */
+        FilmGiven: {
+            duv?: components["schemas"]["Duv"] | null;
+            /** @description What it loses. */
+            loss: components["schemas"]["Stops"];
+            /** @description The step at 5 500 K; positive is warmer. */
+            shift: components["schemas"]["MiredShift"];
+        };
         /** @description A neutral density filter: a fixed one, or one that turns from weak to strong. */
         Filter: {
             /** @description Its id. */
@@ -2207,6 +2521,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @description Its colour. */
             kelvin: components["schemas"]["Kelvin"];
+            kelvin_lowest?: components["schemas"]["Kelvin"] | null;
             /** @description Its lowest power. */
             lowest_power: components["schemas"]["Power"];
             /** @description Its name. */
@@ -2282,7 +2597,9 @@ export interface components {
         Following: "shutter" | "power" | "iso" | "aperture";
         /** @description What the forecast says of a setup at its time. */
         Forecast: {
+            background_duv?: components["schemas"]["Duv"] | null;
             background_kelvin?: components["schemas"]["Kelvin"] | null;
+            duv?: components["schemas"]["Duv"] | null;
             kelvin?: components["schemas"]["Kelvin"] | null;
             /** @description Each patch, in the order of the stop scale; none where nothing can be said of it. */
             levels: (components["schemas"]["ForecastLevel"] | null)[];
@@ -2351,6 +2668,8 @@ export interface components {
         };
         /** @description A colour filter for a flash. */
         Gel: {
+            /** @description How far it leads to the green or magenta side. */
+            duv: components["schemas"]["Duv"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
             /** @description Light it takes. */
@@ -2360,11 +2679,34 @@ export interface components {
             /** @description The step it makes; positive is warmer. */
             shift: components["schemas"]["MiredShift"];
         };
-        /** @description The gel on a light, a dial like any other: held, the solver leaves it. */
+        /** @description The gels on a light, a dial like any other: held, the solver leaves it. */
         GelDial: {
-            at?: components["schemas"]["Id"] | null;
+            /** @description Which, one before the other; none for no gel. */
+            at: components["schemas"]["Id"][];
             /** @description Whether the solver leaves it. */
             held: boolean;
+        };
+        /** @description A grey patch as a camera showed it at a setting. */
+        GreyAsked: {
+            /** @description The camera's temperature. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description Whether they are linear. */
+            linear: boolean;
+            /** @description Its tint. */
+            tint: components["schemas"]["Duv"];
+            /** @description Red, green and blue: 0 to 1 linear, or 0 to 255 as they are stored. */
+            values: number[];
+        };
+        /** @description What light fell on it, and what to set for it. */
+        GreyTold: {
+            /** @description Its distance from the Planckian locus. */
+            duv: components["schemas"]["Duv"];
+            /** @description The light's temperature, to 10 K. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description How much warmer it is than the setting. */
+            shift: components["schemas"]["MiredShift"];
+            /** @description The tint that makes it white at that temperature. */
+            tint: components["schemas"]["Duv"];
         };
         /** @description A ground as it is told. */
         GroundReport: {
@@ -2456,6 +2798,8 @@ export interface components {
         House: {
             /** @description How its dials are turned. */
             habits: components["schemas"]["Habits"];
+            /** @description The mains its lamps hang on. */
+            mains: components["schemas"]["Mains"];
             /** @description The constants of the meter. */
             meter: components["schemas"]["MeterConstants"];
             /** @description The rule for hand-held times. */
@@ -2727,6 +3071,7 @@ export interface components {
             step: components["schemas"]["StepSize"];
             /** @description Fastest mechanical time with flash. */
             sync: components["schemas"]["ShutterMark"];
+            tint_step?: components["schemas"]["Duv"] | null;
         } | {
             /** @description Closest distance it focuses to. */
             closest_focus: components["schemas"]["Metres"];
@@ -2773,6 +3118,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @description Its colour. */
             kelvin: components["schemas"]["Kelvin"];
+            kelvin_lowest?: components["schemas"]["Kelvin"] | null;
             /** @enum {string} */
             kind: "flash";
             /** @description Its lowest power. */
@@ -2820,6 +3166,8 @@ export interface components {
             /** @description Its name. */
             name: components["schemas"]["Name"];
         } | {
+            /** @description How far it leads to the green or magenta side. */
+            duv: components["schemas"]["Duv"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
             /** @enum {string} */
@@ -2842,6 +3190,36 @@ export interface components {
             /** @description Its weakest setting. */
             weakest: components["schemas"]["NdMark"];
         };
+        /**
+         * @description How a light's colour is known.
+         * @enum {string}
+         */
+        Known: "metered" | "forecast" | "usual" | "maker";
+        /** @description A colour in L*a*b*. */
+        LabGiven: {
+            /**
+             * Format: double
+             * @description From green to red.
+             */
+            a: number;
+            /**
+             * Format: double
+             * @description From blue to yellow.
+             */
+            b: number;
+            /**
+             * Format: double
+             * @description Lightness.
+             */
+            l: number;
+            /** @description The white it was measured beside. */
+            white?: components["schemas"]["LabWhite"];
+        };
+        /**
+         * @description The white an instrument gives L*a*b* beside.
+         * @enum {string}
+         */
+        LabWhite: "D50" | "D65";
         /** @description The plan's settings for later times. */
         Ladder: {
             /** @description Its first minute. */
@@ -2890,6 +3268,11 @@ export interface components {
             /** @enum {string} */
             limit: "contrast";
         };
+        /**
+         * @description Kinds of lamp whose spectrum is published (CIE 15:2018).
+         * @enum {string}
+         */
+        Lamp: "incandescent" | "cool_white_tube" | "warm_white_tube" | "daylight_tube" | "three_band_neutral" | "three_band_warm" | "sodium" | "metal_halide" | "led_very_warm" | "led_warm" | "led_neutral" | "led_daylight" | "led_cool" | "led_with_red" | "led_three_colours" | "led_violet_warm" | "led_violet_neutral";
         /** @description Lamps that burn all the time, metered by themselves. */
         Lamps: {
             /** @description Their colour. */
@@ -2984,6 +3367,8 @@ export interface components {
             clips: boolean;
             /** @description Where on this patch's own basis the sensor clips. */
             clips_at: components["schemas"]["Stops"];
+            /** @description What it looks like at the camera's setting, as #rrggbb in sRGB. */
+            colour: string;
             /** @description Likely error of the ambient, to either side. */
             error: components["schemas"]["Stops"];
             flash?: components["schemas"]["Stops"] | null;
@@ -3024,8 +3409,8 @@ export interface components {
             bag: components["schemas"]["Kilograms"];
             /** @description The flash, from the kit. */
             flash: components["schemas"]["Id"];
-            /** @description The gel, from the kit. */
-            gel: components["schemas"]["GelDial"];
+            /** @description The gels, from the kit. */
+            gels: components["schemas"]["GelDial"];
             /** @description What or who holds it. */
             held_by: components["schemas"]["Holder"];
             /** @description Its id. */
@@ -3039,6 +3424,82 @@ export interface components {
             power: components["schemas"]["Dial_Power"];
             /** @description How far under the key light it should stand at what it lights. */
             under_key: components["schemas"]["Stops"];
+        };
+        /** @description A light through films. */
+        LightAsked: {
+            /** @description The films before it, one behind the other. */
+            films?: components["schemas"]["FilmGiven"][];
+            /** @description The light. */
+            light: components["schemas"]["LightGiven"];
+        };
+        /** @description The colour of a light. */
+        LightColour: {
+            /** @description How far it is to the green or magenta side. */
+            duv: components["schemas"]["Duv"];
+            /**
+             * Format: double
+             * @description Its likely error, in mired.
+             */
+            error: number;
+            /** @description What it wears. */
+            films: components["schemas"]["FilmArrow"][];
+            /** @description Which. */
+            id: components["schemas"]["LightId"];
+            /** @description Its nearest temperature, without films. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description How it is known. */
+            known: components["schemas"]["Known"];
+            /** @description The same in mired. */
+            mired: components["schemas"]["Mired"];
+            /** @description Its name. */
+            name: string;
+            /** @description Its nearest temperature as it falls on the set, in mired. */
+            worn: components["schemas"]["Mired"];
+            /** @description How far to the side it is then. */
+            worn_duv: components["schemas"]["Duv"];
+        };
+        /** @description A light, as somebody knows it. */
+        LightGiven: {
+            /** @enum {string} */
+            by: "kelvin";
+            duv?: components["schemas"]["Duv"] | null;
+            /** @description The temperature. */
+            kelvin: components["schemas"]["Kelvin"];
+        } | {
+            /** @enum {string} */
+            by: "xy";
+            /**
+             * Format: double
+             * @description x of CIE 1931.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description y of CIE 1931.
+             */
+            y: number;
+        } | {
+            /** @enum {string} */
+            by: "lamp";
+            /** @description Which. */
+            lamp: components["schemas"]["Lamp"];
+        } | {
+            /** @description 81 relative powers, 380 to 780 nm by 5 nm. */
+            bands: number[];
+            /** @enum {string} */
+            by: "spectrum";
+        };
+        /** @description A light of a setup, or a part of its ambient. */
+        LightId: {
+            /** @description Which. */
+            index: number;
+            /** @enum {string} */
+            of: "ambient";
+        } | {
+            /** @description Which. */
+            light: components["schemas"]["Id"];
+            /** @enum {string} */
+            of: "flash";
         };
         /** @description Which light of a setup: its place in the setup's own list, from 0, whether it fires or not. */
         LightIndex: number;
@@ -3112,6 +3573,38 @@ export interface components {
             /** @description What a flash meter at ISO 100 would ask for on each patch at this power, by a third; none where it reads nothing. */
             would_read: (components["schemas"]["ApertureMark"] | null)[];
         };
+        /** @description What a light is. */
+        LightTold: {
+            /**
+             * Format: double
+             * @description The distance from the Planckian locus, green positive.
+             */
+            duv: number;
+            /**
+             * Format: double
+             * @description The nearest temperature, to 0.1 K.
+             */
+            kelvin: number;
+            /** @description What the films lose of it. */
+            loss: components["schemas"]["Stops"];
+            /**
+             * Format: double
+             * @description The same in mired, to 0.01.
+             */
+            mired: number;
+            /** @description Whether a film's loss is too small for its shift, so that it leaves the line of temperatures. */
+            off_locus: boolean;
+            /**
+             * Format: double
+             * @description x of CIE 1931.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description y of CIE 1931.
+             */
+            y: number;
+        };
         /**
          * @description The light a setup wants.
          * @enum {string}
@@ -3143,6 +3636,11 @@ export interface components {
         };
         /** @description longitude ° */
         Longitude: number;
+        /**
+         * @description How often the mains turn round.
+         * @enum {string}
+         */
+        Mains: "by_place" | "fifty" | "sixty";
         /** @description The marks printed on cameras, for entering settings that were right. */
         Marks: {
             /** @description Apertures. */
@@ -3205,6 +3703,8 @@ export interface components {
         Millimetres: number;
         /** @description span of time min */
         Minutes: number;
+        /** @description mired value mired */
+        Mired: number;
         /** @description mired shift mired */
         MiredShift: number;
         /** @description What is seen in a pane. */
@@ -3437,8 +3937,27 @@ export interface components {
          * @enum {string}
          */
         Patch: "face" | "shadow_side" | "edge" | "legs" | "background" | "sky";
+        /** @description A patch under one light, or under all of them. */
+        PatchColour: {
+            /**
+             * Format: double
+             * @description How far its colour is from what is wanted, in ΔE₀₀, its lightness aside.
+             */
+            off: number;
+            /** @description What it looks like. */
+            seen: components["schemas"]["SeenAs"];
+            under?: components["schemas"]["LightId"] | null;
+            /** @description The same in a word. */
+            word: string;
+        };
+        /**
+         * @description What is shown in true colour.
+         * @enum {string}
+         */
+        PatchKind: "lit_side" | "meeting" | "shadow_side" | "background" | "white";
         /** @description A person on the set. */
         Person: {
+            colour?: components["schemas"]["Colouring"] | null;
             looks?: components["schemas"]["Degrees"] | null;
             /** @description Standing or sitting. */
             posture: components["schemas"]["Posture"];
@@ -3641,6 +4160,27 @@ export interface components {
             title: string;
             /** @description Which kind, as a relative reference. */
             type: string;
+        };
+        /** @description How lamps that pulse change the picture from frame to frame. */
+        Pulse: {
+            /**
+             * Format: double
+             * @description How many bands lie down the frame while the curtain travels.
+             */
+            bands: number;
+            /**
+             * Format: double
+             * @description The mains, in hertz.
+             */
+            mains: number;
+            /** @description The patch that swings the most. */
+            patch: components["schemas"]["Patch"];
+            /** @description The nearest slower shutter that does not swing. */
+            quiet: components["schemas"]["ShutterMark"];
+            /** @description The same as its dial says it. */
+            quiet_label: string;
+            /** @description How far, from the darkest frame to the brightest. */
+            swing: components["schemas"]["Stops"];
         };
         /** @description What a picture is for. */
         Purpose: {
@@ -3850,10 +4390,46 @@ export interface components {
             /** @description What cannot be placed. */
             unmet: components["schemas"]["Unmet"][];
         };
+        /**
+         * @description A school of one fixed setting (common practice).
+         * @enum {string}
+         */
+        School: "flash_preset" | "shade_preset" | "grey_card" | "between" | "low";
         /** @description height above the sea m */
         SeaHeight: number;
         /** @description time s */
         Seconds: number;
+        /** @description A colour on the screen. */
+        SeenAs: {
+            /** @description L*a*b* beside D65. */
+            lab: number[];
+            /** @description Linear sRGB. */
+            linear: number[];
+            /** @description Encoded sRGB, as #rrggbb. */
+            srgb: string;
+        };
+        /** @description A colour under a light at a camera's setting. */
+        SeenAsked: {
+            /** @description The colour in daylight. */
+            colour: components["schemas"]["LabGiven"];
+            /** @description The films before it. */
+            films?: components["schemas"]["FilmGiven"][];
+            /** @description The camera's temperature. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description The light. */
+            light: components["schemas"]["LightGiven"];
+            /** @description Its tint. */
+            tint: components["schemas"]["Duv"];
+        };
+        /** @description What a camera shows of it. */
+        SeenTold: {
+            /** @description Encoded sRGB, 0 to 1. */
+            encoded: number[];
+            /** @description L*a*b* beside D65. */
+            lab: number[];
+            /** @description Linear sRGB. */
+            linear: number[];
+        };
         /** @description What the set is like. */
         SetReport: {
             /** @description From the main subject to the background behind it. */
@@ -3911,6 +4487,8 @@ export interface components {
             approach?: components["schemas"]["Approach"] | null;
             /** @description What is behind. */
             background: components["schemas"]["Background"];
+            /** @description Other kinds of light that are part of it. */
+            beside: components["schemas"]["Beside"][];
             /** @description Camera, lens and their dials. */
             camera: components["schemas"]["CameraSetup"];
             /** @description What a flash meter said of them. */
@@ -3989,6 +4567,21 @@ export interface components {
         Shape: "sensor" | "three_two" | "five_four" | "square" | "sixteen_nine";
         /** @description share */
         Share: number;
+        /** @description Two settings. */
+        ShiftAsked: {
+            /** @description From. */
+            from: components["schemas"]["Kelvin"];
+            /** @description To. */
+            to: components["schemas"]["Kelvin"];
+        };
+        /** @description The step between two settings. */
+        ShiftTold: {
+            /**
+             * Format: double
+             * @description In mired; positive is warmer.
+             */
+            shift: number;
+        };
         /** @description Where a picture will be looked at. */
         Shown: {
             /** @enum {string} */
@@ -4027,6 +4620,11 @@ export interface components {
          * @enum {string}
          */
         ShutterType: "mechanical" | "electronic";
+        /**
+         * @description Skin by its typology angle (Chardon et al. 1991; bounds after Del Bino & Bernerd, Br. J. Dermatol. 169, 2013, from memory).
+         * @enum {string}
+         */
+        Skin: "very_light" | "light" | "intermediate" | "tan" | "brown" | "dark";
         /** @description A cut through the camera's view at one distance: the middles of its four sides. */
         Slice: {
             /** @description The lower edge. */
@@ -4317,6 +4915,7 @@ export interface components {
         Stops: number;
         /** @description Who or what is in the picture. */
         Subject: {
+            colour?: components["schemas"]["Colouring"] | null;
             /** @description What has to be sharp, front to back. */
             depth: components["schemas"]["Metres"];
             /** @description One person, a group or a thing. */
@@ -4633,6 +5232,25 @@ export interface components {
             /** @description What it does with light. */
             surface: components["schemas"]["Surface"];
         };
+        /** @description A film nobody has, that would bring flash and ambient together. */
+        WantedFilm: {
+            /**
+             * Format: double
+             * @description What would be left then, in mired.
+             */
+            leaves: number;
+            /**
+             * Format: double
+             * @description What is left with the kit's own.
+             */
+            left: number;
+            /** @description For which light. */
+            light: components["schemas"]["Id"];
+            /** @description The step it makes. */
+            shift: components["schemas"]["MiredShift"];
+            /** @description In words, for the packing list. */
+            text: string;
+        };
         /** @description A reflection that is wanted in the picture, and is kept in it. */
         WantedReflection: {
             /** @description In which pane. */
@@ -4666,6 +5284,8 @@ export interface components {
         WhiteBalance: {
             /** @description The setting. */
             kelvin: components["schemas"]["Dial_Kelvin"];
+            /** @description The tint that goes with it: a distance from the line of temperatures, green positive. */
+            tint: components["schemas"]["Duv"];
             /** @description What is wanted of flash and ambient. */
             wish: components["schemas"]["ColourWish"];
         };
@@ -4676,6 +5296,13 @@ export interface components {
          * @enum {string}
          */
         WindowKind: "golden" | "blue" | "hard_midday" | "dark";
+        /** @description What a light wears. */
+        Worn: {
+            /** @description Its gels, one before the other. */
+            gels: components["schemas"]["Id"][];
+            /** @description Which light. */
+            light: components["schemas"]["Id"];
+        };
         /** @description The zone of a point. */
         Zone: {
             /** @description The time its clocks show. */
@@ -5179,6 +5806,697 @@ export interface operations {
             };
             /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_difference: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "one": {
+                 *         "a": 2.5,
+                 *         "b": 0,
+                 *         "l": 50
+                 *       },
+                 *       "other": {
+                 *         "a": -5,
+                 *         "b": 29,
+                 *         "l": 61
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["DifferenceAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DifferenceTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_grey: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "kelvin": 5600,
+                 *       "linear": false,
+                 *       "tint": 0,
+                 *       "values": [
+                 *         131,
+                 *         118,
+                 *         96
+                 *       ]
+                 *     }
+                 */
+                "application/json": components["schemas"]["GreyAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GreyTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_light: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "films": [
+                 *         {
+                 *           "loss": 0.5,
+                 *           "shift": 109
+                 *         }
+                 *       ],
+                 *       "light": {
+                 *         "by": "lamp",
+                 *         "lamp": "cool_white_tube"
+                 *       }
+                 *     }
+                 */
+                "application/json": components["schemas"]["LightAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LightTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "colour": {
+                 *         "a": 10,
+                 *         "b": 16,
+                 *         "l": 66
+                 *       },
+                 *       "kelvin": 3200,
+                 *       "light": {
+                 *         "by": "kelvin",
+                 *         "kelvin": 2700
+                 *       },
+                 *       "tint": 0
+                 *     }
+                 */
+                "application/json": components["schemas"]["SeenAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_shift: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                /**
+                 * @example {
+                 *       "from": 5600,
+                 *       "to": 2500
+                 *     }
+                 */
+                "application/json": components["schemas"]["ShiftAsked"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ShiftTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colours: {
+        parameters: {
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ColoursOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Colours"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

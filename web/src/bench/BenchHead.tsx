@@ -98,12 +98,12 @@ export function useNeighbours(kept: BenchState['kept']) {
   return { job, before: job?.setups[index - 1], after: index < 0 ? undefined : job?.setups[index + 1] }
 }
 
-/** What stands at the left of a desk: the brief, or the set. */
-export type Shows = 'brief' | 'set'
-const views = choicesOf<Shows>({ brief: 'Brief', set: 'Set' })
+/** What stands at the left of a desk: the brief, the set, or its colour. */
+export type Shows = 'brief' | 'set' | 'colour'
+const views = choicesOf<Shows>({ brief: 'Brief', set: 'Set', colour: 'Colour' })
 
 /** Where a setup stands on the bench. */
-export const benchPath = (id: string, shows: Shows) => `/setups/${id}${shows === 'set' ? '/set' : ''}`
+export const benchPath = (id: string, shows: Shows) => `/setups/${id}${shows === 'brief' ? '' : `/${shows}`}`
 
 type Props = Pick<BenchState, 'kept' | 'save' | 'edit' | 'undo' | 'redo' | 'solve'> & {
   name: Setup['name']
@@ -141,7 +141,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
           ›
         </QuietPush>
       </span>
-      <Views label="Brief or set" views={views} shows={shows} onShow={onShow} deskOnly />
+      <Views label="Brief, set or colour" views={views} shows={shows} onShow={onShow} deskOnly />
       <span className="end">
         <SaveWords className="saved" save={save} />
         <Push onPress={() => void undo()} isDisabled={!unsaved && !history?.undo}>

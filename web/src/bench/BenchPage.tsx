@@ -21,6 +21,7 @@ import { dialKey } from './setupDials'
 import { type BenchState, useBench } from './useBench'
 
 const SetView = lazy(() => import('../set/SetView'))
+const ColourView = lazy(() => import('../colour/ColourView'))
 
 const Body = styled.div`
   display: grid;
@@ -44,7 +45,7 @@ const Body = styled.div`
     position: sticky;
     top: 0;
   }
-  &[data-view='set'] {
+  &:not([data-view='brief']) {
     grid-template-columns: minmax(0, 1fr) 276px 312px;
     > * {
       padding-left: 14px;
@@ -56,7 +57,7 @@ const Body = styled.div`
   }
   @media (max-width: 1080px) and (min-width: 761px) {
     grid-template-columns: minmax(0, 1fr) 380px;
-    &[data-view='set'] {
+    &:not([data-view='brief']) {
       grid-template-columns: minmax(0, 1fr) 276px;
       .set {
         grid-row: 1 / span 2;
@@ -100,10 +101,13 @@ const Body = styled.div`
     &[data-part='plan'] .scale,
     &[data-part='brief'] .dials,
     &[data-part='set'] .dials,
+    &[data-part='colour'] .dials,
+    &[data-part='colour'] .scale,
     &[data-part='plan'] .dials {
       display: none;
     }
-    &[data-part='set'] .set {
+    &[data-part='set'] .set,
+    &[data-part='colour'] .set {
       display: block;
     }
     &[data-part='set'] .scale {
@@ -211,7 +215,7 @@ const ThumbBar = styled.div`
 const Views = styled(ToggleButtonGroup)`
   @media (max-width: 760px) {
     display: grid;
-    grid-template-columns: repeat(4, 1fr);
+    grid-template-columns: repeat(5, 1fr);
     button {
       min-height: 60px;
       border: 0;
@@ -230,7 +234,7 @@ const Waiting = styled.p`
 /** One setup: the heart of it all. */
 export default function BenchPage() {
   const { id = '', view } = useParams()
-  return <Bench key={id} id={id} shows={view === 'set' ? 'set' : 'brief'} />
+  return <Bench key={id} id={id} shows={view === 'set' || view === 'colour' ? view : 'brief'} />
 }
 
 function Bench({ id, shows }: { id: string; shows: Shows }) {
@@ -255,21 +259,21 @@ function Bench({ id, shows }: { id: string; shows: Shows }) {
 }
 
 /** The one part of the bench a phone shows under the scale. */
-type OnPhone = 'dials' | 'brief' | 'plan' | 'set'
+type OnPhone = 'dials' | 'brief' | 'plan' | 'set' | 'colour'
 
 function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setup: Setup; shows: Shows }) {
-  const [part, setPart] = useState<OnPhone>(shows === 'set' ? 'set' : 'dials')
+  const [part, setPart] = useState<OnPhone>(shows === 'brief' ? 'dials' : shows)
   const { assessment } = bench
   const navigate = useNavigate()
   const show = useCallback(
     (next: OnPhone) => {
       setPart(next)
-      if (next === 'set' || next === 'brief') void navigate(benchPath(id, next))
+      if (next !== 'dials' && next !== 'plan') void navigate(benchPath(id, next))
     },
     [id, navigate],
   )
-  const onSet = shows === 'set'
-  useTitle(onSet ? `Set of ${setup.name}` : setup.name)
+  const onSet = shows !== 'brief'
+  useTitle({ brief: setup.name, set: `Set of ${setup.name}`, colour: `Colour of ${setup.name}` }[shows])
   const phone = useMedia(PHONE)
   useBenchKeys(bench, shows, show)
   return (
@@ -291,8 +295,12 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
       <Body data-view={shows} data-part={part}>
         {onSet ? (
           <div className="set">
-            <Suspense fallback={<Spoken>Laying out the set …</Spoken>}>
-              <SetView id={id} bench={bench} setup={setup} />
+            <Suspense fallback={<Spoken>Laying it out …</Spoken>}>
+              {shows === 'set' ? (
+                <SetView id={id} bench={bench} setup={setup} />
+              ) : (
+                <ColourView id={id} bench={bench} setup={setup} />
+              )}
             </Suspense>
           </div>
         ) : (
@@ -371,6 +379,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
           <ToggleButton id="dials">Dials</ToggleButton>
           <ToggleButton id="brief">Brief</ToggleButton>
           <ToggleButton id="set">Set</ToggleButton>
+          <ToggleButton id="colour">Colour</ToggleButton>
           <ToggleButton id="plan">Plan</ToggleButton>
         </Views>
         <MainPush onPress={bench.solve}>Solve</MainPush>
@@ -411,6 +420,11 @@ function useBenchKeys(bench: BenchState, shows: Shows, onShow: (shows: Shows) =>
       key: 'g',
       name: 'Brief or set',
       run: () => onShow(shows === 'set' ? 'brief' : 'set'),
+    },
+    {
+      key: 'c',
+      name: 'Brief or colour',
+      run: () => onShow(shows === 'colour' ? 'brief' : 'colour'),
     },
   ])
 }

@@ -7,6 +7,9 @@ import { LiveChoice, LiveNumber, LiveText } from '../ui/Field'
 import { QuietPush } from '../ui/Push'
 import {
   approaches,
+  type AmbientId,
+  ambientId,
+  ambientOf,
   ambients,
   backgrounds,
   details,
@@ -242,8 +245,7 @@ const BackgroundLines = memo(function BackgroundLines({
 }: Editing & Pick<Setup, 'background' | 'ambient'>) {
   const put = (change: Partial<Setup['background']>) =>
     edit(produce((s) => void Object.assign(s.background, change)))
-  const chooseAmbient = (kind: (typeof ambients)[number]['id']) =>
-    edit((s) => ({ ...s, ambient: kind === 'measured' ? { kind, kelvin: 5000 } : { kind } }))
+  const chooseAmbient = (id: AmbientId) => edit((s) => ({ ...s, ambient: ambientOf(id, 5000) }))
   return (
     <div className="lines">
       <LiveChoice
@@ -279,7 +281,7 @@ const BackgroundLines = memo(function BackgroundLines({
       .{' '}
       <LiveChoice
         label="Light of the place"
-        value={ambient.kind}
+        value={ambientId(ambient)}
         choices={ambients}
         tint="ambient"
         onChoose={chooseAmbient}
@@ -296,7 +298,7 @@ const BackgroundLines = memo(function BackgroundLines({
             digits={0}
             tint="ambient"
             error={errorAt(errors, '/ambient/kelvin', '/ambient')}
-            onCommit={(kelvin) => edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin: kelvin } }))}
+            onCommit={(kelvin) => edit((s) => ({ ...s, ambient: { ...ambient, kelvin } }))}
           />
         </>
       )}

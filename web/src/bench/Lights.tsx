@@ -110,6 +110,11 @@ const LightSentence = memo(function LightSentence({
   const at = (field: string) => errors[`/lights/${index}/${field}`]
   const name = `Light ${lightMark(index)}`
   const field = (last: string) => `/lights/${index}/${last}`
+  const wear = (place: number, id: string) => {
+    const rest = light.gels.at.filter((_, index) => index !== place)
+    const worn = id === 'none' ? rest : light.gels.at.toSpliced(place, 1, id)
+    onChange({ gels: { at: worn, held: true } })
+  }
   const chooseFlash = (id: string) => {
     const item = kit.find((kept) => kept.item.id === id)?.item
     const lowest = item?.kind === 'flash' ? item.lowest_power : 0
@@ -145,14 +150,27 @@ const LightSentence = memo(function LightSentence({
       <LiveChoice
         label={`${name}: gel`}
         tint="flash"
-        value={light.gel.at ?? 'none'}
+        value={light.gels.at[0] ?? 'none'}
         choices={[none('no gel'), ...of('gel')]}
-        error={at('gel/at')}
-        onChoose={(id) => onChange({ gel: { at: id === 'none' ? null : id, held: true } })}
+        error={at('gels/at/0') ?? at('gels/at')}
+        onChoose={(id) => wear(0, id)}
       />
-      {light.gel.held && (
+      {light.gels.at.slice(0, 2).map((worn, place) => (
+        <span key={`${worn}-${place}`}>
+          {' and '}
+          <LiveChoice
+            label={`${name}: gel ${place + 2}`}
+            tint="flash"
+            value={light.gels.at[place + 1] ?? 'none'}
+            choices={[none('none more'), ...of('gel')]}
+            error={at(`gels/at/${place + 1}`)}
+            onChoose={(id) => wear(place + 1, id)}
+          />
+        </span>
+      ))}
+      {light.gels.held && (
         <QuietPush
-          onPress={() => onChange({ gel: { ...light.gel, held: false } })}
+          onPress={() => onChange({ gels: { ...light.gels, held: false } })}
           aria-label={`${name}: gel held, release it`}
         >
           held

@@ -1,5 +1,5 @@
 import { choicesOf } from '../ui/choices'
-import type { Light, Patch, Receptor, Setup, Turned } from '../api/types'
+import type { AmbientColour, Light, Patch, Receptor, Setup, Turned } from '../api/types'
 
 export const subjects = choicesOf({ person: 'One person', group: 'A group', thing: 'A thing' })
 export const movements = choicesOf({
@@ -73,14 +73,58 @@ export const ambients = choicesOf({
   warm_lamps: 'Warm lamps',
   strip_lights: 'Strip lights',
   cool_led: 'Cool LED',
+  'lamp incandescent': 'Incandescent lamps',
+  'lamp cool_white_tube': 'Cool white tubes',
+  'lamp warm_white_tube': 'Warm white tubes',
+  'lamp daylight_tube': 'Daylight tubes',
+  'lamp three_band_neutral': 'Three-band tubes, neutral',
+  'lamp three_band_warm': 'Three-band tubes, warm',
+  'lamp sodium': 'Sodium lamps',
+  'lamp metal_halide': 'Metal-halide lamps',
+  'lamp led_very_warm': 'LED, very warm',
+  'lamp led_warm': 'LED, warm',
+  'lamp led_neutral': 'LED, neutral',
+  'lamp led_daylight': 'LED, daylight',
+  'lamp led_cool': 'LED, cool white',
+  'lamp led_with_red': 'LED, warm with red',
+  'lamp led_three_colours': 'LED of three colours',
+  'lamp led_violet_warm': 'LED by violet, warm',
+  'lamp led_violet_neutral': 'LED by violet, neutral',
   measured: 'Measured',
-})
+} satisfies Record<string, string>)
+export type AmbientId = (typeof ambients)[number]['id']
+type LampKind = Extract<AmbientColour, { kind: 'lamp' }>['lamp']
+type PlainKind = Exclude<AmbientColour['kind'], 'lamp' | 'measured'>
+
+/** Which of the choices a kind of light is. */
+export const ambientId = (light: AmbientColour): AmbientId =>
+  light.kind === 'lamp' ? `lamp ${light.lamp}` : light.kind
+
+/** The kind of light a choice stands for; a measured one begins as what was there before. */
+export function ambientOf(id: AmbientId, kelvin: number): AmbientColour {
+  if (id === 'measured') return { kind: 'measured', kelvin, duv: 0 }
+  return id.startsWith('lamp ') ? { kind: 'lamp', lamp: id.slice(5) as LampKind } : { kind: id as PlainKind }
+}
 export const wishes = choicesOf({
   together: 'bring flash and ambient together',
   ambient_as_it_is: 'let the ambient keep its colour',
   cool_evening: 'turn the evening blue',
   between: 'set a point between them',
+  warm: 'make skin a little warmer',
+  cool: 'make skin a little cooler',
+  deepen: 'deepen the sunset',
+  calm: 'calm the sunset',
+  neutral: 'make what falls on the face white',
 })
+export const skins = choicesOf({
+  very_light: 'very light skin',
+  light: 'light skin',
+  intermediate: 'intermediate skin',
+  tan: 'tan skin',
+  brown: 'brown skin',
+  dark: 'dark skin',
+})
+export const whites = choicesOf({ D50: 'D50', D65: 'D65' })
 export const approaches = choicesOf<NonNullable<Setup['approach']>>({
   fill_low_contrast: 'Fill a low-contrast scene',
   match_high_contrast: 'Match a high-contrast scene',

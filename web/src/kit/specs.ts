@@ -70,6 +70,7 @@ const cameraSpecs: Spec[] = [
   number('/frames_per_second', 'Frames a second'),
   number('/stabiliser', 'Stabiliser gain', 'stops', 0.5),
   number('/focus_limit', 'Focuses in light down to', 'EV', 0.5),
+  number('/tint_step', 'A step of the tint (Duv)', '', 0.0005, 4),
 ]
 const lensSpecs: Spec[] = [
   number('/focal_shortest', 'Shortest focal length', 'mm'),
@@ -139,6 +140,7 @@ const flashSpecs: Spec[] = [
   yesNo('/ttl', 'Automatic exposure (TTL)'),
   choice('/sync_click', 'Stays below sync by', { one_click: 'one click', two_clicks: 'two clicks (radio)' }),
   number('/kelvin', 'Colour', 'K', 100, 0),
+  number('/kelvin_lowest', 'Colour at its lowest power, where it drifts', 'K', 100, 0),
 ]
 const modifierSpecs: Spec[] = [
   choice('/modifier_kind', 'Kind', {
@@ -170,6 +172,7 @@ export const specs: Record<Kind, Spec[]> = {
   modifier: modifierSpecs,
   gel: [
     number('/shift', 'Shift, warmer is positive', 'mired', 1),
+    number('/duv', 'To the green side (Duv)', '', 0.001, 4),
     number('/loss', 'Light lost', 'stops', 1 / 3),
   ],
   filter: [mark('/weakest', 'Weakest setting', 'nd'), mark('/strongest', 'Strongest setting', 'nd')],

@@ -275,6 +275,14 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
             strokeWidth={2}
           />
         )}
+        <rect
+          x={middle - width - 2}
+          y={scale.height - scale.bottom + 2}
+          width={2 * width + 4}
+          height={6}
+          style={{ fill: level.colour, forcedColorAdjust: 'none' }}
+          data-colour={level.patch}
+        />
         <text
           x={middle}
           y={scale.height - scale.bottom + (lower ? 38 : 21)}

@@ -104,6 +104,15 @@ export default function SettingsPage() {
           onChoose={(sport) => house({ sport })}
         />
       </div>
+      <div className="line">
+        <LiveChoice
+          row
+          label="Mains that lamps hang on"
+          value={now.house.mains}
+          choices={pick({ by_place: 'as at the place', fifty: '50 Hz', sixty: '60 Hz' })}
+          onChoose={(mains) => house({ mains })}
+        />
+      </div>
       <HabitLines
         habits={now.house.habits}
         error={error}

@@ -14,6 +14,7 @@ const house: KeptSettings['settings']['house'] = {
   step: null,
   shake: 'older',
   sport: 'usual',
+  mains: 'by_place',
   habits: { start: { from: 'light' }, follow: ['shutter', 'power', 'iso', 'aperture'] },
   meter: { c: 250, k: 12.5 },
 }

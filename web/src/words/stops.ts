@@ -1,3 +1,9 @@
+/** What is lost, in stops: −⅔, −1, or nothing. */
+export const lossLabel = (stops: number) => {
+  const label = stopsLabel(-Math.abs(stops))
+  return label === '0' ? 'no loss' : label
+}
+
 /** A level in stops as the trade writes it: +⅓, −1⅔, 0. */
 export function stopsLabel(stops: number): string {
   let sixths = Math.round(stops * 6)

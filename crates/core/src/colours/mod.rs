@@ -1,6 +1,7 @@
 //! The colour of a setup: what each light on it is, what skin and background look like under it at the camera's one setting, and
 //! how far that is from what is wanted.
 
+pub mod asked;
 mod lights;
 mod patches;
 mod pulse;

@@ -95,7 +95,7 @@ fn the_sample_kit_is_whole() {
     let kit = sample::kit();
     assert_eq!(kit.check(), Ok(()));
     assert_eq!((kit.cameras().count(), kit.lenses().count(), kit.flashes().count()), (2, 4, 3));
-    assert_eq!((kit.modifiers().count(), kit.gels().count()), (10, 7));
+    assert_eq!((kit.modifiers().count(), kit.gels().count()), (10, 8));
     assert!(kit.lenses().any(Lens::is_close_up));
     assert!(kit.cameras().any(|camera| camera.megapixels > 45.0));
 }

@@ -115,7 +115,10 @@ pub(super) fn alternatives(s: &Situation<'_>, plan: &Dials) -> Vec<Alternative> 
     for kind in AlternativeKind::ALL.into_iter().take_while(|_| !given_up()) {
         let other = best(s, &kind.weights(Weights::of(s.terms.house.habits)));
         // What wins is other dials than the plan's: the powers follow from them.
-        if kind.wins(s, &other, plan) && found.iter().all(|(_, known)| differ(known, &other.dials)) {
+        if kind.wins(s, &other, plan)
+            && differ(plan, &other.dials)
+            && found.iter().all(|(_, known)| differ(known, &other.dials))
+        {
             found.push((kind, other.dials));
         }
     }

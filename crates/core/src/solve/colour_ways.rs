@@ -104,6 +104,12 @@ const SOLD: [(f64, &str); 7] = [
 /// A kit lacks a film that would leave so much less, in mired.
 const WORTH_PACKING: f64 = 20.0;
 
+/// The colour of a setup as it stands, nothing proposed.
+#[must_use]
+pub fn colours_as_they_stand(s: &Situation<'_>) -> Colours {
+    Colours { now: of(s), proposals: Vec::new(), schools: Vec::new(), lacking: Vec::new() }
+}
+
 /// Works out the colour of a setup and what could be done about it.
 #[must_use]
 pub fn colours(s: &Situation<'_>) -> Colours {
@@ -111,15 +117,17 @@ pub fn colours(s: &Situation<'_>) -> Colours {
     let facts = Facts::of(s, &dials);
     let lights = lights_of(s, &facts.powers);
     let aim = Aim::of(s, &lights);
+    // What is proposed is solved, so it is compared with what is there solved.
+    let solved = best(s, &Weights::of(s.terms.house.habits)).dials;
     Colours {
         now: of(s),
-        proposals: proposals(s, &dials, &facts, &aim, &lights),
-        schools: schools(s, &dials, &lights),
+        proposals: proposals(s, &solved, &facts, &aim, &lights),
+        schools: schools(s, &dials, &solved, &lights),
         lacking: lacking(s, &aim, &lights),
     }
 }
 
-fn proposals(s: &Situation<'_>, dials: &Dials, facts: &Facts, aim: &Aim, lights: &[Tinted]) -> Vec<ColourWay> {
+fn proposals(s: &Situation<'_>, solved: &Dials, facts: &Facts, aim: &Aim, lights: &[Tinted]) -> Vec<ColourWay> {
     let patches = patches_of(s, aim, lights, &facts.split, &facts.parts);
     let mut choices = Vec::new();
     let mut worn: Vec<Vec<Vec<&Gel>>> = Vec::new();
@@ -142,7 +150,7 @@ fn proposals(s: &Situation<'_>, dials: &Dials, facts: &Facts, aim: &Aim, lights:
             (Worn { light: lit.light.id.clone(), gels }, &stacks[*chosen])
         });
         let (worn, named): (Vec<Worn>, Vec<&Vec<&Gel>>) = gels.unzip();
-        told(s, dials, None, (fit.kelvin, fit.tint), worn, &named)
+        told(s, solved, None, (fit.kelvin, fit.tint), worn, &named)
     };
     found.iter().filter_map(way).collect()
 }
@@ -150,7 +158,7 @@ fn proposals(s: &Situation<'_>, dials: &Dials, facts: &Facts, aim: &Aim, lights:
 /// A way with its words, its picture and its price.
 fn told(
     s: &Situation<'_>,
-    dials: &Dials,
+    solved: &Dials,
     school: Option<School>,
     (kelvin, tint): (Kelvin, Duv),
     worn: Vec<Worn>,
@@ -160,17 +168,15 @@ fn told(
     let mut changed = apply(s.seen(), s.kit, &change);
     let weights = Weights::of(s.terms.house.habits);
     let after = s.after(&changed).ok()?;
-    let solution = if named.iter().all(|gels| gels.is_empty()) && worn_now(s) == worn {
-        None
+    let new = best(&after, &weights);
+    let (costs, cost) = price((s, solved), (&after, &new.dials));
+    let binds = if worn_now(s) == worn {
+        Vec::new()
     } else {
-        Some(best(&after, &weights))
+        let found = super::binds::binds(&after, &weights, &new.dials, Some(&new));
+        found.into_iter().map(|bind| bind.text).collect()
     };
-    let new = solution.as_ref().map_or_else(|| dials.clone(), |solution| solution.dials.clone());
-    let (costs, cost) = price((s, dials), (&after, &new));
-    let binds = solution.as_ref().map_or_else(Vec::new, |solution| {
-        super::binds::binds(&after, &weights, &new, Some(solution)).into_iter().map(|bind| bind.text).collect()
-    });
-    new.put_into(&mut changed);
+    new.dials.put_into(&mut changed);
     let patches = of(&s.after(&changed).ok()?).patches;
     let set = setting_words(kelvin, tint);
     let stacks = named.iter().zip(&s.lights).filter(|(gels, _)| !gels.is_empty()).map(|(gels, lit)| {
@@ -219,7 +225,7 @@ fn hundred(kelvin: Kelvin) -> Kelvin {
 }
 
 /// The schools that have something to say here, with the gels as they are.
-fn schools(s: &Situation<'_>, dials: &Dials, lights: &[Tinted]) -> Vec<ColourWay> {
+fn schools(s: &Situation<'_>, dials: &Dials, solved: &Dials, lights: &[Tinted]) -> Vec<ColourWay> {
     let parts = s.setup.ambient_parts(Patch::Face).into_iter().zip(lights);
     let ambient: Xyz = parts.map(|((_, share), light)| light.on(Patch::Face).xyz() * share).sum();
     let key = crate::situation::key(&s.lights);
@@ -251,7 +257,7 @@ fn schools(s: &Situation<'_>, dials: &Dials, lights: &[Tinted]) -> Vec<ColourWay
     let named: Vec<&Vec<&Gel>> = none.iter().collect();
     all.into_iter()
         .filter_map(|(school, kelvin)| {
-            told(s, dials, Some(school), (hundred(kelvin?), Duv::of(0.0)), worn.clone(), &named)
+            told(s, solved, Some(school), (hundred(kelvin?), Duv::of(0.0)), worn.clone(), &named)
         })
         .collect()
 }

@@ -25,7 +25,7 @@ pub use alternatives::{Alternative, AlternativeKind};
 pub use binds::Bind;
 pub use bound::Bound;
 pub use change::{Change, Worn, apply};
-pub use colour_ways::{ColourWay, Colours, School, WantedFilm, colours};
+pub use colour_ways::{ColourWay, Colours, School, WantedFilm, colours, colours_as_they_stand};
 pub use cures::{Cure, cures};
 pub use drag::{Dragged, Part, drag, drag_situation};
 pub use evening::EvenWay;

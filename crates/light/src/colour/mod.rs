@@ -28,5 +28,5 @@ pub use sources::{AmbientColour, Preset, nearest_preset};
 pub use spectrum::{Spectrum, named_light};
 pub use surface::Surface;
 pub use temperature::{Temperature, light_at, temperature};
-pub use white::{Eye, Shown, White, adapted};
+pub use white::{Eye, Shown, White, adapted, decoded};
 pub use xyz::{Uv, Xy, Xyz};

@@ -50,6 +50,13 @@ impl Adaptation {
     }
 }
 
+/// A part of sRGB as it is stored, 0 to 1, made linear (IEC 61966-2-1).
+#[must_use]
+pub fn decoded(stored: f64) -> f64 {
+    let linear: palette::LinSrgb<f64> = Srgb::new(stored, stored, stored).into_linear();
+    linear.red
+}
+
 /// A colour as a camera shows it.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Shown {
@@ -119,6 +126,15 @@ impl White {
     #[must_use]
     pub fn shows(&self, colour: Xyz) -> Shown {
         self.eye().shows(colour)
+    }
+
+    /// The light that fell on something grey, from the linear sRGB it showed.
+    #[must_use]
+    pub fn light_on_grey(&self, linear: [f64; 3]) -> Xyz {
+        let [red, green, blue] = linear;
+        let xyz: palette::Xyz<palette::white_point::D65, f64> =
+            palette::LinSrgb::<f64>::new(red, green, blue).into_color_unclamped();
+        Adaptation::new(D65, self.light).of(Xyz { x: xyz.x, y: xyz.y, z: xyz.z })
     }
 
     /// The same for many colours.

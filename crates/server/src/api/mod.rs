@@ -2,6 +2,7 @@
 
 mod answers;
 mod asked;
+mod colour;
 mod day;
 mod events;
 mod exports;
@@ -73,6 +74,12 @@ macro_rules! every_endpoint {
             .service(answers::layout)
             .service(answers::plan)
             .service(answers::drag)
+            .service(colour::colours)
+            .service(colour::of_light)
+            .service(colour::of_surface)
+            .service(colour::of_two)
+            .service(colour::of_settings)
+            .service(colour::of_grey)
             .service(jobs::list)
             .service(jobs::add)
             .service(jobs::one)

@@ -1,0 +1,61 @@
+import { useRef } from 'react'
+import styled from 'styled-components'
+import { Grip, useGrip } from '../drawing/grip'
+import { figure } from '../words/figure'
+import { HEIGHT, moved, x } from './rule'
+
+const Line = styled(Grip)`
+  cursor: ew-resize;
+  touch-action: none;
+  .line {
+    stroke: ${({ theme }) => theme.ink};
+    stroke-width: 2.5;
+  }
+  .flag {
+    fill: ${({ theme }) => theme.ink};
+  }
+  text {
+    fill: ${({ theme }) => theme.ground};
+    font-size: 17px;
+    font-weight: 720;
+  }
+`
+
+type Props = { kelvin: number; ratio: () => number; onSet: (kelvin: number) => void }
+
+/** The camera's setting: one line through everything, dragged along the rule. */
+export function Index({ kelvin, ratio, onSet }: Props) {
+  const from = useRef(kelvin)
+  const put = (to: number) => to !== kelvin && onSet(to)
+  const { gripProps, isFocusVisible } = useGrip({
+    onTake: () => (from.current = kelvin),
+    onHand: ([way]) => put(moved(from.current, way * ratio())),
+    // Right is warmer light on the rule, so a lower setting.
+    onArrow: (right, down, far) =>
+      put(Math.max(2000, Math.min(12000, kelvin - (right - down) * (far ? 500 : 100)))),
+    onLeap: (by) => Number.isFinite(by) && put(Math.max(2000, Math.min(12000, kelvin + by * 1000))),
+  })
+  const at = x(1e6 / kelvin)
+  return (
+    <Line
+      {...gripProps}
+      role="slider"
+      tabIndex={0}
+      aria-label="Camera’s setting on the rule"
+      aria-valuemin={2000}
+      aria-valuemax={12000}
+      aria-valuenow={kelvin}
+      aria-valuetext={`${figure(kelvin)} K`}
+      data-index
+      data-focused={isFocusVisible || undefined}
+    >
+      <rect x={at - 22} y={0} width={44} height={HEIGHT} fill="transparent" />
+      <path className="line" d={`M${at} 28V${HEIGHT - 4}`} />
+      <path className="flag" d={`M${at - 42} 0h84v24h-34l-8 8l-8 -8h-34z`} />
+      <text x={at} y={18} textAnchor="middle">
+        {figure(kelvin)} K
+      </text>
+      <rect className="ring" x={at - 45} y={1} width={90} height={36} />
+    </Line>
+  )
+}

@@ -1,0 +1,148 @@
+import { useCallback, useMemo, useRef } from 'react'
+import styled, { useTheme } from 'styled-components'
+import type { Colours, LightColour } from '../api/types'
+import { Ticks } from '../drawing/Ticks'
+import { lossLabel } from '../words/stops'
+import { Index } from './Index'
+import { HEIGHT, LINE, rows, ticks, WIDTH, x, y } from './rule'
+
+const Figure = styled.figure`
+  margin: 0;
+  svg {
+    display: block;
+    width: 100%;
+    height: auto;
+  }
+`
+
+type Props = { now: Colours['now']; onSet: (kelvin: number) => void }
+
+const keyOf = (light: LightColour) => (light.id.of === 'flash' ? light.id.light : `ambient${light.id.index}`)
+const ROWS = 3
+const ROW = 18
+/** Arrows of different lights stand over each other. */
+const ARROW = 24
+const NAME_WIDTH = 190
+
+/** Every light of the set on one rule in mired, with the camera's setting as a line through all of it. */
+export function MiredRule({ now, onSet }: Props) {
+  const theme = useTheme()
+  const svg = useRef<SVGSVGElement>(null)
+  const ratio = useCallback(() => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH), [])
+  const marks = useMemo(() => ticks(), [])
+  const places = now.lights.map((light) => x(light.worn))
+  const worn = now.lights.filter((light) => light.films.length > 0)
+  const row = rows(places, NAME_WIDTH, ROWS)
+  return (
+    <Figure>
+      <svg ref={svg} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group" aria-label="Mired rule">
+        <g aria-hidden>
+          <text x={8} y={56} fontSize={13} style={{ fill: theme.quiet }}>
+            ← cool
+          </text>
+          <text x={WIDTH - 8} y={56} fontSize={13} textAnchor="end" style={{ fill: theme.quiet }}>
+            warm →
+          </text>
+          <text x={8} y={y(0.012)} fontSize={11.5} style={{ fill: theme.quiet }}>
+            greenish
+          </text>
+          <text x={8} y={y(-0.0145)} fontSize={11.5} style={{ fill: theme.quiet }}>
+            pinkish
+          </text>
+          <path d={`M0 ${LINE}H${WIDTH}`} stroke={theme.ink} strokeWidth={1.5} />
+          <g transform={`translate(0 ${LINE})`}>
+            <Ticks
+              ticks={marks}
+              along="across"
+              lengths={{ whole: 14, half: 10, part: 5 }}
+              ink={theme.ink}
+              quiet={theme.engraved}
+              fontSize={13.5}
+            />
+          </g>
+        </g>
+        {now.lights.map((light, index) => (
+          <LightMark key={keyOf(light)} light={light} row={row[index] ?? 0} arrow={worn.indexOf(light)} />
+        ))}
+        <Index kelvin={now.kelvin} ratio={ratio} onSet={onSet} />
+      </svg>
+    </Figure>
+  )
+}
+
+/** One light: where it is, how surely, which way its films take it, and its name below. */
+function LightMark({ light, row, arrow }: { light: LightColour; row: number; arrow: number }) {
+  const theme = useTheme()
+  const flash = light.id.of === 'flash'
+  const ink = flash ? theme.flash : theme.ambient
+  const [at, high] = [x(light.worn), y(light.worn_duv)]
+  const base = HEIGHT - 8 - (ROWS - 1 - row) * ROW
+  const end = at > WIDTH - NAME_WIDTH
+  return (
+    <g aria-hidden data-light={keyOf(light)}>
+      {light.films.map((film) => {
+        const [from, to] = [x(film.from), x(film.to)]
+        const head = to > from ? -8 : 8
+        const top = 108 - arrow * ARROW
+        return (
+          <g key={film.gel} data-film={film.gel}>
+            <path
+              d={`M${from} ${top}H${to}m${head} -5L${to} ${top}l${head} 5`}
+              fill="none"
+              stroke={ink}
+              strokeWidth={2.5}
+            />
+            <text
+              x={(from + to) / 2}
+              y={top - 6}
+              textAnchor="middle"
+              fontSize={12.5}
+              fontWeight={650}
+              style={{ fill: ink }}
+              stroke={theme.ground}
+              strokeWidth={4}
+              paintOrder="stroke"
+            >
+              {film.name}, {lossLabel(film.loss)}
+            </text>
+          </g>
+        )
+      })}
+      {light.films.length > 0 && (
+        <circle
+          cx={x(light.mired)}
+          cy={y(light.duv)}
+          r={5}
+          fill={theme.ground}
+          stroke={ink}
+          strokeWidth={1.5}
+        />
+      )}
+      <path
+        d={`M${x(light.worn - light.error)} ${high}H${x(light.worn + light.error)}m0 -4v8M${x(light.worn - light.error)} ${high - 4}v8`}
+        stroke={ink}
+        strokeWidth={1.5}
+        fill="none"
+      />
+      <path d={`M${at} ${high}V${base - 12}`} stroke={ink} strokeWidth={1} strokeDasharray="2 3" />
+      {flash ? (
+        <rect x={at - 6} y={high - 6} width={12} height={12} fill={ink} />
+      ) : (
+        <circle cx={at} cy={high} r={7} fill={theme.ambientWash} stroke={ink} strokeWidth={3} />
+      )}
+      <text
+        x={end ? at - 6 : at + 6}
+        y={base}
+        textAnchor={end ? 'end' : 'start'}
+        fontSize={14}
+        fontWeight={620}
+        style={{ fill: ink }}
+        stroke={theme.ground}
+        strokeWidth={4}
+        paintOrder="stroke"
+      >
+        {light.name}
+      </text>
+    </g>
+  )
+}

@@ -1,0 +1,141 @@
+import styled from 'styled-components'
+import type { ColourPatch, Colours, LightColour } from '../api/types'
+import { figure } from '../words/figure'
+import { unseen } from '../ui/unseen'
+
+/** Mid-grey all round, so that colours are judged against neutral, in either look. */
+const Ground = styled.div`
+  background: #777777;
+  color: #ffffff;
+  padding: 16px;
+  overflow-x: auto;
+  forced-color-adjust: none;
+  print-color-adjust: exact;
+  table {
+    border-collapse: separate;
+    border-spacing: 8px 6px;
+    width: 100%;
+  }
+  caption {
+    ${unseen}
+  }
+  th {
+    font-size: 13px;
+    font-weight: 600;
+    text-align: left;
+    line-height: 1.2;
+    color: #ffffff;
+    vertical-align: bottom;
+  }
+  th[scope='row'] {
+    vertical-align: middle;
+    min-width: 92px;
+  }
+  th small {
+    display: block;
+    font-weight: 400;
+    font-size: 12px;
+  }
+  td {
+    padding: 0;
+    vertical-align: middle;
+  }
+`
+const Swatch = styled.div`
+  height: 44px;
+  min-width: 56px;
+  &.large {
+    min-width: 120px;
+    height: 54px;
+  }
+`
+const Off = styled.span`
+  display: block;
+  font-size: 12.5px;
+  line-height: 1.3;
+  white-space: nowrap;
+  color: #ffffff;
+  b {
+    font-weight: 720;
+  }
+`
+
+type Props = { now: Colours['now'] }
+
+const nameOf = (light: LightColour) => light.name
+const same = (a: LightColour['id'], b: LightColour['id']) => JSON.stringify(a) === JSON.stringify(b)
+
+/** Skin, background and a white in true colour: together as they are, under each light alone, and as they are wanted. */
+export function Patches({ now }: Props) {
+  const lights = now.lights.filter((light) =>
+    now.patches.some((patch) => patch.under.some((one) => one.under && same(one.under, light.id))),
+  )
+  return (
+    <Ground role="group" aria-label="Patches in true colour" tabIndex={0}>
+      <table>
+        <caption>Colours at {figure(now.kelvin)} K</caption>
+        <thead>
+          <tr>
+            <th scope="col">
+              <span style={unseenStyle}>Patch</span>
+            </th>
+            <th scope="col">all together</th>
+            <th scope="col">wanted</th>
+            {lights.map((light) => (
+              <th scope="col" key={JSON.stringify(light.id)}>
+                {nameOf(light)}
+                <small>alone</small>
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {now.patches.map((patch) => (
+            <Row key={patch.kind} patch={patch} lights={lights} />
+          ))}
+        </tbody>
+      </table>
+    </Ground>
+  )
+}
+
+const unseenStyle = { position: 'absolute', width: 1, height: 1, overflow: 'hidden' } as const
+
+function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
+  const { together } = patch
+  return (
+    <tr data-patch-colour={patch.kind}>
+      <th scope="row">
+        {patch.name}
+        <small>{patch.surface}</small>
+      </th>
+      <td>
+        <Swatch className="large" style={{ background: together.seen.srgb }} data-srgb={together.seen.srgb} />
+        <Off>
+          <b>{figure(together.off, 1)}</b> {together.word}
+        </Off>
+      </td>
+      <td>
+        <Swatch style={{ background: patch.wanted.srgb }} />
+        <Off>as wished</Off>
+      </td>
+      {lights.map((light) => {
+        const one = patch.under.find(({ under }) => under && same(under, light.id))
+        return (
+          <td key={JSON.stringify(light.id)}>
+            {one ? (
+              <>
+                <Swatch style={{ background: one.seen.srgb }} />
+                <Off>
+                  <b>{figure(one.off, 1)}</b> {one.word}
+                </Off>
+              </>
+            ) : (
+              <Off>not here</Off>
+            )}
+          </td>
+        )
+      })}
+    </tr>
+  )
+}

@@ -1,0 +1,85 @@
+import styled from 'styled-components'
+import type { Change, Colours, ColourWay } from '../api/types'
+import { Push } from '../ui/Push'
+
+const List = styled.ul`
+  list-style: none;
+  margin: 0;
+  padding: 0;
+  display: grid;
+  gap: 8px;
+  li {
+    display: grid;
+    grid-template-columns: auto minmax(0, 1fr);
+    gap: 4px 12px;
+    align-items: center;
+  }
+  .words {
+    font-size: 14px;
+    line-height: 1.3;
+  }
+  .price {
+    color: ${({ theme }) => theme.quiet};
+    font-size: 13px;
+  }
+`
+const Strip = styled.div`
+  display: flex;
+  padding: 5px;
+  background: #777777;
+  forced-color-adjust: none;
+  i {
+    width: 30px;
+    height: 30px;
+  }
+`
+
+type Props = { ways: Omit<Colours, 'now'>; onTake: (change: Change) => void }
+
+/** What the wish asks for, with runners-up, and the schools of one setting, each with what it would look like. */
+export function Ways({ ways, onTake }: Props) {
+  return (
+    <>
+      <section aria-label="Proposed for the wish">
+        <h3>Proposed for the wish</h3>
+        <List>
+          {ways.proposals.map((way) => (
+            <Way key={way.text} way={way} onTake={onTake} />
+          ))}
+        </List>
+        {ways.lacking.map((film) => (
+          <p key={film.text}>To pack: {film.text}</p>
+        ))}
+      </section>
+      <section aria-label="Schools of one setting">
+        <h3>Schools of one setting, with the gels as they are</h3>
+        <List>
+          {ways.schools.map((way) => (
+            <Way key={way.text} way={way} onTake={onTake} />
+          ))}
+        </List>
+      </section>
+    </>
+  )
+}
+
+function Way({ way, onTake }: { way: ColourWay; onTake: (change: Change) => void }) {
+  const off = way.patches.find((patch) => patch.kind === 'lit_side')?.together
+  return (
+    <li data-way>
+      <Strip aria-hidden>
+        {way.patches.map((patch) => (
+          <i key={patch.kind} style={{ background: patch.together.seen.srgb }} />
+        ))}
+      </Strip>
+      <div className="words">
+        <Push onPress={() => onTake(way.change)}>{way.text}</Push>{' '}
+        {off && <span>skin {off.word === 'not seen' ? 'right' : `off, ${off.word}`}. </span>}
+        <span className="price">
+          {way.price}
+          {way.binds.map((bind) => ` ${bind}`)}
+        </span>
+      </div>
+    </li>
+  )
+}

@@ -1,0 +1,55 @@
+import type { Tick } from '../drawing/Ticks'
+
+/** The rule's own size, in the drawing's units. */
+export const WIDTH = 940
+export const HEIGHT = 250
+/** Where the line of temperatures lies; greenish light stands above it, pinkish below. */
+export const LINE = 132
+const MARGIN = 34
+/** Ends of the rule in mired: 11 000 K at the left, 2 000 K at the right. Warm is always to the right. */
+const COOLEST = 90
+const WARMEST = 500
+/** How far the sides reach, as a distance in the diagram, and in the drawing. */
+const ASIDE = 0.02
+const ASIDE_HEIGHT = 52
+
+const PER_MIRED = (WIDTH - 2 * MARGIN) / (WARMEST - COOLEST)
+const between = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value))
+
+export const x = (mired: number) => MARGIN + (between(mired, COOLEST, WARMEST) - COOLEST) * PER_MIRED
+export const y = (duv: number) => LINE - (between(duv, -ASIDE, ASIDE) / ASIDE) * ASIDE_HEIGHT
+export const miredAt = (place: number) =>
+  COOLEST + (between(place, MARGIN, WIDTH - MARGIN) - MARGIN) / PER_MIRED
+export const kelvinOf = (mired: number) => 1e6 / mired
+
+const WRITTEN = [2000, 2200, 2500, 2800, 3200, 3600, 4000, 4500, 5000, 5600, 6500, 7500, 9000, 11000]
+
+/** Marks every ten mired, the fifties long, and kelvin written on them where they fall. */
+export function ticks(): Tick[] {
+  const marks: Tick[] = []
+  for (let mired = COOLEST; mired <= WARMEST; mired += 10)
+    marks.push({ key: `m${mired}`, at: x(mired), size: mired % 50 === 0 ? 'half' : 'part' })
+  for (const kelvin of WRITTEN)
+    marks.push({ key: `k${kelvin}`, at: x(1e6 / kelvin), size: 'whole', label: String(kelvin) })
+  return marks
+}
+
+/** A setting moved by a way along the rule, to a hundred kelvin as cameras are set, within what they have. */
+export function moved(kelvin: number, by: number): number {
+  const to = kelvinOf(miredAt(x(1e6 / kelvin) + by))
+  return between(Math.round(to / 100) * 100, 2000, 12000)
+}
+
+/** Rows for names, so that lights close to each other do not write over each other: the first row that has room. */
+export function rows(places: number[], wide: number, count: number): number[] {
+  const ends = new Array<number>(count).fill(-Infinity)
+  const order = places.map((place, index) => ({ place, index })).sort((a, b) => a.place - b.place)
+  const found = new Array<number>(places.length).fill(0)
+  for (const { place, index } of order) {
+    const free = ends.findIndex((end) => end <= place)
+    const row = free < 0 ? ends.indexOf(Math.min(...ends)) : free
+    ends[row] = place + wide
+    found[index] = row
+  }
+  return found
+}
