@@ -23,7 +23,7 @@ const View = styled.div`
   .lines {
     line-height: 1.75;
   }
-  h3 {
+  h2 {
     font-size: 14px;
     font-weight: 650;
     margin-bottom: 4px;
@@ -74,7 +74,7 @@ export default function ColourView({ id, bench, setup }: Props) {
   }
   return (
     <View>
-      <MiredRule now={now} onSet={set} />
+      <MiredRule now={now} kelvin={setup.white_balance.kelvin.at} onSet={set} />
       <Patches now={now} />
       <Films lights={setup.lights} onWear={wear} />
       <div className="lines">
@@ -109,7 +109,7 @@ export default function ColourView({ id, bench, setup }: Props) {
         onKeep={(kelvin, duv) => edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin, duv } }))}
       />
       <section aria-label="The colours in words">
-        <h3>In words</h3>
+        <h2>In words</h2>
         <ul className="said">
           {[...now.sentences, now.mendable, now.never_automatic].map((sentence) => (
             <li key={sentence}>{sentence}</li>

@@ -5,7 +5,7 @@ import type { Light } from '../api/types'
 import { Button } from 'react-aria-components'
 import { lossLabel } from '../words/stops'
 import { lightMark } from '../words/lightMark'
-import { x } from './rule'
+import { wide } from './rule'
 
 const Row = styled.div`
   display: flex;
@@ -45,14 +45,15 @@ export function Films({ lights, onWear }: Props) {
   const films = kit.flatMap(({ item }) => (item.kind === 'gel' ? [item] : []))
   return (
     <section aria-label="Films">
-      <h3>Films on the flashes</h3>
+      <h2>Films on the flashes</h2>
       {lights.map((light, index) =>
         light.on ? (
           <Row key={light.id} role="group" aria-label={`Films on light ${lightMark(index)}`}>
             <b>Light {lightMark(index)}</b>
             {films.map((film) => {
               const worn = light.gels.at.includes(film.id)
-              const long = Math.abs(x(200 + film.shift) - x(200))
+              const long = Math.abs(film.shift * wide.perMired)
+              const aside = film.shift === 0
               const head = film.shift > 0 ? long : 0
               const back = film.shift > 0 ? -6 : 6
               const gels = worn
@@ -62,12 +63,16 @@ export function Films({ lights, onWear }: Props) {
                 <Film
                   key={film.id}
                   data-worn={worn || undefined}
-                  aria-label={`Light ${lightMark(index)}: ${film.name}, ${worn ? 'on, take it off' : 'put it on'}`}
+                  aria-label={`Light ${lightMark(index)}: ${film.name} ${lossLabel(film.loss)}, ${worn ? 'on, take it off' : 'put it on'}`}
                   onPress={() => onWear(light.id, gels)}
                 >
                   <svg width={Math.max(long, 14)} height={10} aria-hidden>
                     <path
-                      d={`M${film.shift > 0 ? 0 : long} 5H${head}m${back} -4l${-back} 4l${back} 4`}
+                      d={
+                        aside
+                          ? 'M4 5h6'
+                          : `M${film.shift > 0 ? 0 : long} 5H${head}m${back} -4l${-back} 4l${back} 4`
+                      }
                       fill="none"
                       stroke={theme.flash}
                       strokeWidth={2}

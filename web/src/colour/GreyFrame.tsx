@@ -50,7 +50,7 @@ export function GreyFrame({ setup, onKeep, onSet }: Props) {
   )
   return (
     <section aria-label="From a grey frame">
-      <h3>From a grey frame</h3>
+      <h2>From a grey frame</h2>
       <Line>
         A frame of a grey card at {kelvin.at} K shows red {field(0, 'red')}, green {field(1, 'green')}, blue{' '}
         {field(2, 'blue')} of 255. <Push onPress={() => void ask()}>What light is it?</Push>

@@ -1,8 +1,8 @@
-import { useRef } from 'react'
+import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import { Grip, useGrip } from '../drawing/grip'
 import { figure } from '../words/figure'
-import { HEIGHT, moved, x } from './rule'
+import { HEIGHT, type Rule } from './rule'
 
 const Line = styled(Grip)`
   cursor: ew-resize;
@@ -21,21 +21,30 @@ const Line = styled(Grip)`
   }
 `
 
-type Props = { kelvin: number; ratio: () => number; onSet: (kelvin: number) => void }
+type Props = { rule: Rule; kelvin: number; ratio: () => number; onSet: (kelvin: number) => void }
 
 /** The camera's setting: one line through everything, dragged along the rule. */
-export function Index({ kelvin, ratio, onSet }: Props) {
+export function Index({ rule, kelvin, ratio, onSet }: Props) {
   const from = useRef(kelvin)
-  const put = (to: number) => to !== kelvin && onSet(to)
+  // Quick presses add up even before the first is drawn again.
+  const at = useRef(kelvin)
+  useEffect(() => {
+    at.current = kelvin
+  }, [kelvin])
+  const put = (to: number) => {
+    if (to === at.current) return
+    at.current = to
+    onSet(to)
+  }
+  const step = (by: number) => put(Math.max(2000, Math.min(12000, at.current + by)))
   const { gripProps, isFocusVisible } = useGrip({
     onTake: () => (from.current = kelvin),
-    onHand: ([way]) => put(moved(from.current, way * ratio())),
+    onHand: ([way]) => put(rule.moved(from.current, way * ratio())),
     // Right is warmer light on the rule, so a lower setting.
-    onArrow: (right, down, far) =>
-      put(Math.max(2000, Math.min(12000, kelvin - (right - down) * (far ? 500 : 100)))),
-    onLeap: (by) => Number.isFinite(by) && put(Math.max(2000, Math.min(12000, kelvin + by * 1000))),
+    onArrow: (right, down, far) => step((down - right) * (far ? 500 : 100)),
+    onLeap: (by) => Number.isFinite(by) && step(by * 1000),
   })
-  const at = x(1e6 / kelvin)
+  const place = rule.x(1e6 / kelvin)
   return (
     <Line
       {...gripProps}
@@ -49,13 +58,13 @@ export function Index({ kelvin, ratio, onSet }: Props) {
       data-index
       data-focused={isFocusVisible || undefined}
     >
-      <rect x={at - 22} y={0} width={44} height={HEIGHT} fill="transparent" />
-      <path className="line" d={`M${at} 28V${HEIGHT - 4}`} />
-      <path className="flag" d={`M${at - 42} 0h84v24h-34l-8 8l-8 -8h-34z`} />
-      <text x={at} y={18} textAnchor="middle">
+      <rect x={place - 22} y={0} width={44} height={HEIGHT} fill="transparent" />
+      <path className="line" d={`M${place} 28V${HEIGHT - 4}`} />
+      <path className="flag" d={`M${place - 42} 0h84v24h-34l-8 8l-8 -8h-34z`} />
+      <text x={place} y={18} textAnchor="middle">
         {figure(kelvin)} K
       </text>
-      <rect className="ring" x={at - 45} y={1} width={90} height={36} />
+      <rect className="ring" x={place - 45} y={1} width={90} height={36} />
     </Line>
   )
 }

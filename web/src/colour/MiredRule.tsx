@@ -4,7 +4,8 @@ import type { Colours, LightColour } from '../api/types'
 import { Ticks } from '../drawing/Ticks'
 import { lossLabel } from '../words/stops'
 import { Index } from './Index'
-import { HEIGHT, LINE, rows, ticks, WIDTH, x, y } from './rule'
+import { PHONE, useMedia } from '../ui/useMedia'
+import { HEIGHT, LINE, rows, type Rule, slim, wide, y } from './rule'
 
 const Figure = styled.figure`
   margin: 0;
@@ -15,7 +16,7 @@ const Figure = styled.figure`
   }
 `
 
-type Props = { now: Colours['now']; onSet: (kelvin: number) => void }
+type Props = { now: Colours['now']; kelvin: number; onSet: (kelvin: number) => void }
 
 const keyOf = (light: LightColour) => (light.id.of === 'flash' ? light.id.light : `ambient${light.id.index}`)
 const ROWS = 3
@@ -25,22 +26,24 @@ const ARROW = 24
 const NAME_WIDTH = 190
 
 /** Every light of the set on one rule in mired, with the camera's setting as a line through all of it. */
-export function MiredRule({ now, onSet }: Props) {
+export function MiredRule({ now, kelvin, onSet }: Props) {
   const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
-  const ratio = useCallback(() => WIDTH / (svg.current?.getBoundingClientRect().width || WIDTH), [])
-  const marks = useMemo(() => ticks(), [])
-  const places = now.lights.map((light) => x(light.worn))
+  const rule = useMedia(PHONE) ? slim : wide
+  const { width } = rule
+  const ratio = useCallback(() => width / (svg.current?.getBoundingClientRect().width || width), [width])
+  const marks = useMemo(() => rule.ticks(), [rule])
+  const places = now.lights.map((light) => rule.x(light.worn))
   const worn = now.lights.filter((light) => light.films.length > 0)
   const row = rows(places, NAME_WIDTH, ROWS)
   return (
     <Figure>
-      <svg ref={svg} viewBox={`0 0 ${WIDTH} ${HEIGHT}`} role="group" aria-label="Mired rule">
+      <svg ref={svg} viewBox={`0 0 ${width} ${HEIGHT}`} role="group" aria-label="Mired rule">
         <g aria-hidden>
           <text x={8} y={56} fontSize={13} style={{ fill: theme.quiet }}>
             ← cool
           </text>
-          <text x={WIDTH - 8} y={56} fontSize={13} textAnchor="end" style={{ fill: theme.quiet }}>
+          <text x={width - 8} y={56} fontSize={13} textAnchor="end" style={{ fill: theme.quiet }}>
             warm →
           </text>
           <text x={8} y={y(0.012)} fontSize={11.5} style={{ fill: theme.quiet }}>
@@ -49,7 +52,7 @@ export function MiredRule({ now, onSet }: Props) {
           <text x={8} y={y(-0.0145)} fontSize={11.5} style={{ fill: theme.quiet }}>
             pinkish
           </text>
-          <path d={`M0 ${LINE}H${WIDTH}`} stroke={theme.ink} strokeWidth={1.5} />
+          <path d={`M0 ${LINE}H${width}`} stroke={theme.ink} strokeWidth={1.5} />
           <g transform={`translate(0 ${LINE})`}>
             <Ticks
               ticks={marks}
@@ -62,22 +65,31 @@ export function MiredRule({ now, onSet }: Props) {
           </g>
         </g>
         {now.lights.map((light, index) => (
-          <LightMark key={keyOf(light)} light={light} row={row[index] ?? 0} arrow={worn.indexOf(light)} />
+          <LightMark
+            rule={rule}
+            key={keyOf(light)}
+            light={light}
+            row={row[index] ?? 0}
+            arrow={worn.indexOf(light)}
+          />
         ))}
-        <Index kelvin={now.kelvin} ratio={ratio} onSet={onSet} />
+        <Index rule={rule} kelvin={kelvin} ratio={ratio} onSet={onSet} />
       </svg>
     </Figure>
   )
 }
 
+type MarkProps = { rule: Rule; light: LightColour; row: number; arrow: number }
+
 /** One light: where it is, how surely, which way its films take it, and its name below. */
-function LightMark({ light, row, arrow }: { light: LightColour; row: number; arrow: number }) {
+function LightMark({ rule, light, row, arrow }: MarkProps) {
+  const { x } = rule
   const theme = useTheme()
   const flash = light.id.of === 'flash'
   const ink = flash ? theme.flash : theme.ambient
   const [at, high] = [x(light.worn), y(light.worn_duv)]
   const base = HEIGHT - 8 - (ROWS - 1 - row) * ROW
-  const end = at > WIDTH - NAME_WIDTH
+  const end = at > rule.width - NAME_WIDTH
   return (
     <g aria-hidden data-light={keyOf(light)}>
       {light.films.map((film) => {

@@ -5,7 +5,7 @@ import { unseen } from '../ui/unseen'
 
 /** Mid-grey all round, so that colours are judged against neutral, in either look. */
 const Ground = styled.div`
-  background: #777777;
+  background: #757575;
   color: #ffffff;
   padding: 16px;
   overflow-x: auto;
@@ -44,6 +44,7 @@ const Ground = styled.div`
 const Swatch = styled.div`
   height: 44px;
   min-width: 56px;
+  box-shadow: 0 0 0 1px rgb(0 0 0 / 30%);
   &.large {
     min-width: 120px;
     height: 54px;

@@ -26,7 +26,7 @@ const List = styled.ul`
 const Strip = styled.div`
   display: flex;
   padding: 5px;
-  background: #777777;
+  background: #757575;
   forced-color-adjust: none;
   i {
     width: 30px;
@@ -41,7 +41,7 @@ export function Ways({ ways, onTake }: Props) {
   return (
     <>
       <section aria-label="Proposed for the wish">
-        <h3>Proposed for the wish</h3>
+        <h2>Proposed for the wish</h2>
         <List>
           {ways.proposals.map((way) => (
             <Way key={way.text} way={way} onTake={onTake} />
@@ -52,7 +52,7 @@ export function Ways({ ways, onTake }: Props) {
         ))}
       </section>
       <section aria-label="Schools of one setting">
-        <h3>Schools of one setting, with the gels as they are</h3>
+        <h2>Schools of one setting, with the gels as they are</h2>
         <List>
           {ways.schools.map((way) => (
             <Way key={way.text} way={way} onTake={onTake} />

@@ -1,12 +1,15 @@
 import { describe, expect, it } from 'vitest'
-import { kelvinOf, LINE, miredAt, moved, rows, ticks, x, y } from './rule'
+import { LINE, rows, ruleOf, slim, wide, y } from './rule'
+
+const { x, miredAt, moved, ticks } = wide
 
 describe('the mired rule', () => {
   it('has warm to the right, at equal steps for equal mired', () => {
     expect(x(1e6 / 2800)).toBeGreaterThan(x(1e6 / 5600))
     expect(x(300) - x(200)).toBeCloseTo(x(400) - x(300))
     expect(miredAt(x(250))).toBeCloseTo(250)
-    expect(kelvinOf(200)).toBe(5000)
+    expect(ruleOf(500).x(100)).toBeLessThan(x(100) + 1)
+    expect(slim.x(500)).toBeLessThan(slim.width)
   })
 
   it('has green above and pink below', () => {

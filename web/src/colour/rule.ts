@@ -1,9 +1,7 @@
 import type { Tick } from '../drawing/Ticks'
 
-/** The rule's own size, in the drawing's units. */
-export const WIDTH = 940
+/** Height of the rule, in the drawing's units, and where the line of temperatures lies on it: greenish light above, pinkish below. */
 export const HEIGHT = 250
-/** Where the line of temperatures lies; greenish light stands above it, pinkish below. */
 export const LINE = 132
 const MARGIN = 34
 /** Ends of the rule in mired: 11 000 K at the left, 2 000 K at the right. Warm is always to the right. */
@@ -13,32 +11,40 @@ const WARMEST = 500
 const ASIDE = 0.02
 const ASIDE_HEIGHT = 52
 
-const PER_MIRED = (WIDTH - 2 * MARGIN) / (WARMEST - COOLEST)
 const between = (value: number, low: number, high: number) => Math.max(low, Math.min(high, value))
 
-export const x = (mired: number) => MARGIN + (between(mired, COOLEST, WARMEST) - COOLEST) * PER_MIRED
 export const y = (duv: number) => LINE - (between(duv, -ASIDE, ASIDE) / ASIDE) * ASIDE_HEIGHT
-export const miredAt = (place: number) =>
-  COOLEST + (between(place, MARGIN, WIDTH - MARGIN) - MARGIN) / PER_MIRED
-export const kelvinOf = (mired: number) => 1e6 / mired
 
 const WRITTEN = [2000, 2200, 2500, 2800, 3200, 3600, 4000, 4500, 5000, 5600, 6500, 7500, 9000, 11000]
+const FEW = [2000, 2500, 3200, 4000, 5600, 11000]
 
-/** Marks every ten mired, the fifties long, and kelvin written on them where they fall. */
-export function ticks(): Tick[] {
-  const marks: Tick[] = []
-  for (let mired = COOLEST; mired <= WARMEST; mired += 10)
-    marks.push({ key: `m${mired}`, at: x(mired), size: mired % 50 === 0 ? 'half' : 'part' })
-  for (const kelvin of WRITTEN)
-    marks.push({ key: `k${kelvin}`, at: x(1e6 / kelvin), size: 'whole', label: String(kelvin) })
-  return marks
+export type Rule = ReturnType<typeof ruleOf>
+
+/** A rule so wide in the drawing's units: equal steps in mired are equal steps along it. */
+export function ruleOf(width: number) {
+  const perMired = (width - 2 * MARGIN) / (WARMEST - COOLEST)
+  const x = (mired: number) => MARGIN + (between(mired, COOLEST, WARMEST) - COOLEST) * perMired
+  const miredAt = (place: number) => COOLEST + (between(place, MARGIN, width - MARGIN) - MARGIN) / perMired
+  /** A setting moved by a way along the rule, to a hundred kelvin as cameras are set, within what they have. */
+  const moved = (kelvin: number, by: number) => {
+    const to = 1e6 / miredAt(x(1e6 / kelvin) + by)
+    return between(Math.round(to / 100) * 100, 2000, 12000)
+  }
+  /** Marks every ten mired, the fifties long, and kelvin written on them where they fall. */
+  const ticks = (): Tick[] => {
+    const marks: Tick[] = []
+    for (let mired = COOLEST; mired <= WARMEST; mired += 10)
+      marks.push({ key: `m${mired}`, at: x(mired), size: mired % 50 === 0 ? 'half' : 'part' })
+    for (const kelvin of width < 600 ? FEW : WRITTEN)
+      marks.push({ key: `k${kelvin}`, at: x(1e6 / kelvin), size: 'whole', label: String(kelvin) })
+    return marks
+  }
+  return { width, perMired, x, miredAt, moved, ticks }
 }
 
-/** A setting moved by a way along the rule, to a hundred kelvin as cameras are set, within what they have. */
-export function moved(kelvin: number, by: number): number {
-  const to = kelvinOf(miredAt(x(1e6 / kelvin) + by))
-  return between(Math.round(to / 100) * 100, 2000, 12000)
-}
+/** At a desk, and on a phone. */
+export const wide = ruleOf(940)
+export const slim = ruleOf(400)
 
 /** Rows for names, so that lights close to each other do not write over each other: the first row that has room. */
 export function rows(places: number[], wide: number, count: number): number[] {

@@ -125,10 +125,18 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
     push(
         of(DialKind::Kelvin),
         "White balance".into(),
-        Some(preset.to_owned()),
+        Some(tint_words(s).unwrap_or_else(|| preset.to_owned())),
         (balance.at.kelvin(), format!("{:.0} K", balance.at.kelvin()), balance.held, kelvin_strip(balance.at)),
     );
     all
+}
+
+/// The tint in steps of the body's, where there is one.
+fn tint_words(s: &Situation<'_>) -> Option<String> {
+    let steps = s.setup.white_balance.tint.duv() / crate::colours::step_of(s.body).duv();
+    let count = steps.round().abs();
+    let way = if steps > 0.0 { "green" } else { "magenta" };
+    (count >= 1.0).then(|| format!("tint {count:.0} to {way}"))
 }
 
 /// Every click of a power dial, full power first.

@@ -15,4 +15,4 @@ pub(crate) use patches::{Surfaces, picture_of};
 pub(crate) use pulse::of as pulse_at;
 pub use pulse::{Pulse, SWINGS};
 pub use report::{ColourReport, of};
-pub(crate) use wanted::{Aim, settings, tints};
+pub(crate) use wanted::{Aim, settings, step_of, tints};

@@ -1,10 +1,10 @@
 //! The colour part of a plan: films for the free lights, then one white balance.
 
 use crate::colour::{Choice, LitPatch, Spectrum, Surface, fits};
-use crate::colours::{Aim, PatchKind, Tinted, behind, flash_light, lights_of, settings};
+use crate::colours::{Aim, PatchKind, Tinted, behind, flash_light, lights_of, settings, tints};
 use crate::exposure::flash_share;
 use crate::kit::{Gel, Kit};
-use crate::quantity::{Id, Kelvin, Power, Share, Stops};
+use crate::quantity::{Duv, Id, Kelvin, Power, Share, Stops};
 use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::{Situation, Split};
 
@@ -122,17 +122,22 @@ pub(crate) fn patches_of(
         .collect()
 }
 
-/// The setting for these levels, the films as they are.
-pub(super) fn balance(s: &Situation<'_>, split: &Split, parts: &[PerPatch<Option<f64>>], powers: &[f64]) -> Kelvin {
+/// The temperature and the tint for these levels, the films as they are.
+pub(super) fn balance(
+    s: &Situation<'_>,
+    split: &Split,
+    parts: &[PerPatch<Option<f64>>],
+    powers: &[f64],
+) -> (Kelvin, Duv) {
     let lights = lights_of(s, powers);
     let aim = Aim::of(s, &lights);
     if let Some(setting) = aim.setting {
-        return setting;
+        return (setting, Duv::of(0.0));
     }
     let patches = patches_of(s, &aim, &lights, split, parts);
     let flashes = &lights[lights.len() - s.lights.len()..];
     let worn = |light: &Tinted| vec![Choice { light: light.worn, loss: Stops::ZERO, films: 0 }];
     let choices: Vec<Vec<Choice>> = flashes.iter().map(worn).collect();
-    let best = fits(&patches, &choices, &settings(), &[], 1).into_iter().next();
-    best.map_or(s.setup.white_balance.kelvin.at, |best| best.kelvin)
+    let best = fits(&patches, &choices, &settings(), &tints(s.body), 1).into_iter().next();
+    best.map_or((s.setup.white_balance.kelvin.at, Duv::of(0.0)), |best| (best.kelvin, best.tint))
 }

@@ -13,7 +13,6 @@ use crate::check::FieldError;
 use crate::field::Field;
 use crate::forecast::Seen;
 use crate::kit::Kit;
-use crate::quantity::Duv;
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation};
 use crate::terms::Terms;
@@ -75,8 +74,8 @@ fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldEr
     solution.dials.put_into(&mut solved);
     if !solved.white_balance.kelvin.held {
         let facts = Facts::of(&before, &solution.dials);
-        solved.white_balance.kelvin.at = balance(&before, &facts.split, &facts.parts, &facts.powers);
-        solved.white_balance.tint = Duv::of(0.0);
+        let (kelvin, tint) = balance(&before, &facts.split, &facts.parts, &facts.powers);
+        (solved.white_balance.kelvin.at, solved.white_balance.tint) = (kelvin, tint);
     }
     Ok(Turned { setup: solved, solution, field: before.field })
 }
