@@ -13,15 +13,15 @@ const LIGHT: [&str; 12] = [
     "flash",
     "optics",
     "emitter",
+    "colour",
     "sun",
     "sky",
-    "colour",
     "set",
     "transport",
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 26] = [
+const CORE: [&str; 27] = [
     "sources",
     "check",
     "wanted",
@@ -38,6 +38,7 @@ const CORE: [&str; 26] = [
     "forecast",
     "situation",
     "glass",
+    "colours",
     "assess",
     "arrange",
     "solve",

@@ -62,6 +62,10 @@ async fn at_a_desk() {
     walk.open_set("setup-table").await;
     walk.sees("[aria-label='What the set says'] p", "shows in the glass").await;
     walk.picture(&file("set-glass-dusk")).await;
+    walk.press_named("Daylight").await;
+    walk.open("/setups/setup-table/colour").await;
+    walk.sees("[aria-label='Proposed for the wish'] li", "warming").await;
+    walk.picture(&file("colour")).await;
     walk.end().await;
 }
 
@@ -83,6 +87,9 @@ async fn on_a_phone() {
     walk.named("[role=radio]", "Set").await.click().await.unwrap();
     walk.find("[data-drawing=plan]").await;
     walk.picture(&file("phone-set")).await;
+    walk.named("[role=radio]", "Colour").await.click().await.unwrap();
+    walk.find("[data-patch-colour=lit_side]").await;
+    walk.picture(&file("phone-colour")).await;
     walk.open("/").await;
     walk.press_named("Dusk").await;
     walk.named("button", "Daylight").await;

@@ -224,7 +224,7 @@ impl LightGiven {
             }
             LightGiven::Lamp { .. } => {}
             LightGiven::Spectrum { bands } => {
-                check.count(&format!("{at}/bands"), BANDS_GIVEN, bands.len());
+                check.count(format!("{at}/bands"), BANDS_GIVEN, bands.len());
                 for (index, value) in bands.iter().take(BANDS).enumerate() {
                     check.range(format!("{at}/bands/{index}"), BAND, *value);
                 }

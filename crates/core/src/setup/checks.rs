@@ -172,7 +172,7 @@ impl Light {
         if let Some(id) = self.modifier.as_ref().filter(|id| kit.modifier(id).is_none()) {
             check.problem(format!("{field}/modifier"), Problem::NotInKit { kind: "modifier", id: id.clone() });
         }
-        check.count(&format!("{field}/gels/at"), GELS_ON, self.gels.at.len());
+        check.count(format!("{field}/gels/at"), GELS_ON, self.gels.at.len());
         for (index, id) in self.gels.at.iter().enumerate().filter(|(_, id)| kit.gel(id).is_none()) {
             check.problem(format!("{field}/gels/at/{index}"), Problem::NotInKit { kind: "gel", id: id.clone() });
         }
