@@ -127,7 +127,7 @@ async fn in_forced_colours() {
     walk.open_setup("setup-doors").await;
     let told = walk
         .read(
-            "const views = [...document.querySelectorAll('[aria-label=\"Brief or set\"] button')];
+            "const views = [...document.querySelectorAll('[aria-label=\"Brief, set or colour\"] button')];
              const edges = views.map((view) => getComputedStyle(view).borderBottomColor);
              return views.length === 2 && edges[0] !== edges[1]",
         )

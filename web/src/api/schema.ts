@@ -1271,6 +1271,9 @@ export interface components {
             /** @enum {string} */
             limit: "movement";
         } | {
+            /** @enum {string} */
+            limit: "pulse";
+        } | {
             light?: components["schemas"]["Id"] | null;
             /** @enum {string} */
             limit: "venue";
@@ -3954,7 +3957,7 @@ export interface components {
          * @description What is shown in true colour.
          * @enum {string}
          */
-        PatchKind: "lit_side" | "meeting" | "shadow_side" | "background" | "white";
+        PatchKind: "lit_side" | "meeting" | "shadow_side" | "background" | "white" | "person";
         /** @description A person on the set. */
         Person: {
             colour?: components["schemas"]["Colouring"] | null;

@@ -124,6 +124,8 @@ export const skins = choicesOf({
   brown: 'brown skin',
   dark: 'dark skin',
 })
+/** The skin one of the people may have: its own, or the usual one of their tone. */
+export const personSkins = [{ id: 'said' as const, name: 'the usual skin of that tone' }, ...skins]
 export const whites = choicesOf({ D50: 'D50', D65: 'D65' })
 export const approaches = choicesOf<NonNullable<Setup['approach']>>({
   fill_low_contrast: 'Fill a low-contrast scene',

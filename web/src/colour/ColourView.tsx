@@ -58,6 +58,11 @@ export default function ColourView({ id, bench, setup }: Props) {
         if (tint !== undefined) s.white_balance.tint = tint
       }),
     )
+  const put = (kelvin: number) =>
+    edit((s) => ({
+      ...s,
+      ambient: { kind: 'measured', kelvin, duv: s.ambient.kind === 'measured' ? s.ambient.duv : 0 },
+    }))
   const wear = (light: string, gels: string[]) =>
     edit(
       produce((s) => {
@@ -74,7 +79,7 @@ export default function ColourView({ id, bench, setup }: Props) {
   }
   return (
     <View>
-      <MiredRule now={now} kelvin={setup.white_balance.kelvin.at} onSet={set} />
+      <MiredRule now={now} kelvin={setup.white_balance.kelvin.at} onSet={set} onSource={put} />
       <Patches now={now} />
       <Films lights={setup.lights} onWear={wear} />
       <div className="lines">

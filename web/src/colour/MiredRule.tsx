@@ -4,6 +4,7 @@ import type { Colours, LightColour } from '../api/types'
 import { Ticks } from '../drawing/Ticks'
 import { lossLabel } from '../words/stops'
 import { Index } from './Index'
+import { SourceGrip } from './SourceGrip'
 import { PHONE, useMedia } from '../ui/useMedia'
 import { HEIGHT, LINE, rows, type Rule, slim, wide, y } from './rule'
 
@@ -16,7 +17,13 @@ const Figure = styled.figure`
   }
 `
 
-type Props = { now: Colours['now']; kelvin: number; onSet: (kelvin: number) => void }
+type Props = {
+  now: Colours['now']
+  kelvin: number
+  onSet: (kelvin: number) => void
+  /** The main ambient light was put somewhere else. */
+  onSource: (kelvin: number) => void
+}
 
 const keyOf = (light: LightColour) => (light.id.of === 'flash' ? light.id.light : `ambient${light.id.index}`)
 const ROWS = 3
@@ -26,7 +33,7 @@ const ARROW = 24
 const NAME_WIDTH = 190
 
 /** Every light of the set on one rule in mired, with the camera's setting as a line through all of it. */
-export function MiredRule({ now, kelvin, onSet }: Props) {
+export function MiredRule({ now, kelvin, onSet, onSource }: Props) {
   const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
   const rule = useMedia(PHONE) ? slim : wide
@@ -35,6 +42,7 @@ export function MiredRule({ now, kelvin, onSet }: Props) {
   const marks = useMemo(() => rule.ticks(), [rule])
   const places = now.lights.map((light) => rule.x(light.worn))
   const worn = now.lights.filter((light) => light.films.length > 0)
+  const main = now.lights.find((light) => light.id.of === 'ambient')
   const row = rows(places, NAME_WIDTH, ROWS)
   return (
     <Figure>
@@ -73,6 +81,7 @@ export function MiredRule({ now, kelvin, onSet }: Props) {
             arrow={worn.indexOf(light)}
           />
         ))}
+        {main && <SourceGrip rule={rule} light={main} ratio={ratio} onPut={onSource} />}
         <Index rule={rule} kelvin={kelvin} ratio={ratio} onSet={onSet} />
       </svg>
     </Figure>

@@ -275,14 +275,6 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
             strokeWidth={2}
           />
         )}
-        <rect
-          x={middle - width - 2}
-          y={scale.height - scale.bottom + 2}
-          width={2 * width + 4}
-          height={6}
-          style={{ fill: level.colour, forcedColorAdjust: 'none' }}
-          data-colour={level.patch}
-        />
         <text
           x={middle}
           y={scale.height - scale.bottom + (lower ? 38 : 21)}
@@ -292,6 +284,14 @@ const LevelBars = memo(function LevelBars({ level, scale, x, slot, lower, onDrag
         >
           {level.name}
         </text>
+        <rect
+          x={middle - width - 2}
+          y={scale.height - scale.bottom + 2}
+          width={2 * width + 4}
+          height={6}
+          style={{ fill: level.colour, forcedColorAdjust: 'none' }}
+          data-colour={level.patch}
+        />
       </g>
       <ToldInDrawing of={`the ${level.name}’s level`} account={level.account}>
         <rect className="ring" x={middle - 24} y={total - 29} width={48} height={28} fill="transparent" />

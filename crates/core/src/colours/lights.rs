@@ -1,4 +1,5 @@
 use crate::colour::{AmbientColour, Film, Spectrum, Temperature, temperature};
+use crate::glass::lit_spot;
 use crate::kit::{Flash, Gel};
 use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Power, Stops};
 use crate::setup::Patch;
@@ -119,6 +120,10 @@ pub(crate) fn flash_light(flash: &Flash, power: Power) -> Spectrum {
     Spectrum::named(Mired::of(full.mired() + (least.mired() - full.mired()) * part).into())
 }
 
+/// What a tinted wall takes beside what its reflectance says, so that it tints along the line of temperatures; levels know the
+/// reflectance, so it does not count.
+const WALL: f64 = 0.5;
+
 /// The films of a stack, one behind the other.
 pub(crate) fn behind<'a>(gels: impl IntoIterator<Item = &'a Gel>) -> Film {
     gels.into_iter().fold(Film::none(), |film, gel| film.and(&gel.film()))
@@ -145,9 +150,14 @@ fn arrows(bare: &Spectrum, gels: &[&Gel]) -> Vec<FilmArrow> {
 }
 
 impl Tinted {
-    fn flash(lit: &Lit<'_>, power: Power) -> Tinted {
+    fn flash(s: &Situation<'_>, lit: &Lit<'_>, power: Power) -> Tinted {
         let bare = flash_light(lit.flash, power);
-        let worn = behind(lit.gels.iter().copied()).before(&bare).to_unit();
+        let worn = behind(lit.gels.iter().copied()).before(&bare);
+        // What is bounced takes the tint of what it is bounced off.
+        let spot = lit_spot(s.setup, &lit.emitter).filter(|_| s.setup.bounces(lit.light));
+        let tint = spot.map_or(MiredShift::ZERO, |spot| spot.surface.tint);
+        let worn =
+            if tint == MiredShift::ZERO { worn } else { Film::of(tint, Stops::of(WALL)).before(&worn) }.to_unit();
         Tinted {
             id: LightId::Flash { light: lit.light.id.clone() },
             name: lit.name.clone(),
@@ -211,6 +221,6 @@ pub(crate) fn lights_of(s: &Situation<'_>, powers: &[f64]) -> Vec<Tinted> {
         main.behind = forecast.background_colour.map(named);
     }
     let flashes = s.lights.iter().zip(powers);
-    found.extend(flashes.map(|(lit, below)| Tinted::flash(lit, Power::of(*below))));
+    found.extend(flashes.map(|(lit, below)| Tinted::flash(s, lit, Power::of(*below))));
     found
 }

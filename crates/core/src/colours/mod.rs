@@ -12,7 +12,10 @@ pub use lights::{FilmArrow, Known, LightColour, LightId};
 pub(crate) use lights::{Tinted, behind, flash_light, lights_of};
 pub use patches::{ColourPatch, PatchColour, PatchKind, SeenAs};
 pub(crate) use patches::{Surfaces, picture_of};
-pub(crate) use pulse::of as pulse_at;
 pub use pulse::{Pulse, SWINGS};
+pub(crate) use pulse::{at_most as swings_at_most, of as pulse_at};
 pub use report::{ColourReport, of};
 pub(crate) use wanted::{Aim, settings, step_of, tints};
+
+#[cfg(test)]
+mod tests;

@@ -2,7 +2,7 @@ use super::lights::{LightId, Tinted};
 use super::wanted::Aim;
 use crate::colour::{Eye, Lab, Shown, Surface, White, Xyz};
 use crate::exposure::MeterConstants;
-use crate::setup::{Patch, PerPatch, Setup};
+use crate::setup::{Colouring, Patch, PerPatch, Setup, SubjectKind};
 use crate::situation::{Situation, Split};
 use serde::Serialize;
 
@@ -21,6 +21,8 @@ pub enum PatchKind {
     Background,
     /// A white beside the face.
     White,
+    /// The lit side of somebody else in the picture whose skin is another.
+    Person,
 }
 
 impl PatchKind {
@@ -28,7 +30,7 @@ impl PatchKind {
     #[must_use]
     pub const fn patch(self) -> Patch {
         match self {
-            PatchKind::LitSide | PatchKind::Meeting | PatchKind::White => Patch::Face,
+            PatchKind::LitSide | PatchKind::Meeting | PatchKind::White | PatchKind::Person => Patch::Face,
             PatchKind::ShadowSide => Patch::ShadowSide,
             PatchKind::Background => Patch::Background,
         }
@@ -68,7 +70,7 @@ pub struct ColourPatch {
     /// What it is.
     pub kind: PatchKind,
     /// Its name.
-    pub name: &'static str,
+    pub name: String,
     /// Of what.
     pub surface: String,
     /// How it is to look.
@@ -166,6 +168,21 @@ fn white_luminance(meter: MeterConstants, level: f64) -> f64 {
     GREY * (level + meter.reflected_over_incident(WHITE)).exp2()
 }
 
+/// Who else in a group has a skin of their own, the first of each.
+fn others(setup: &Setup) -> Vec<(usize, Colouring)> {
+    let mut known = vec![setup.colour_of(0)];
+    let count = if setup.subject.kind == SubjectKind::Group { setup.scene.people.len() } else { 0 };
+    let mut found = Vec::new();
+    for person in 1..count {
+        let colour = setup.colour_of(person);
+        if !known.contains(&colour) {
+            known.push(colour);
+            found.push((person, colour));
+        }
+    }
+    found
+}
+
 /// Every patch in true colour.
 pub(super) fn of(
     s: &Situation<'_>,
@@ -188,7 +205,7 @@ pub(super) fn of(
     };
     let background = luminances(s, split, parts, Patch::Background);
     let mut found = Vec::new();
-    let mut note = |kind, name, of: &str, patch, surface: &Surface, luminances: Option<Vec<f64>>| {
+    let mut note = |kind, name: &str, of: &str, patch, surface: &Surface, luminances: Option<Vec<f64>>| {
         let Some(luminances) = luminances.filter(|all| all.iter().sum::<f64>() > 0.0) else { return };
         let wanted = aim.wanted(kind).of(surface);
         let told = |colour: Xyz, under: Option<LightId>| {
@@ -198,7 +215,7 @@ pub(super) fn of(
         let reaches = lights.iter().zip(&luminances).filter(|(_, luminance)| **luminance > 0.0);
         found.push(ColourPatch {
             kind,
-            name,
+            name: name.to_owned(),
             surface: of.to_owned(),
             wanted: SeenAs::of(&Shown::of(wanted.xyz())),
             under: reaches.map(|(light, _)| told(surface.lit_by(light.on(patch)), Some(light.id.clone()))).collect(),
@@ -206,10 +223,19 @@ pub(super) fn of(
         });
     };
     let subject = &surfaces.subject;
-    note(PatchKind::LitSide, "lit side", skin, Patch::Face, subject, Some(face));
+    let others = others(s.setup);
+    note(PatchKind::LitSide, "lit side", skin, Patch::Face, subject, Some(face.clone()));
     note(PatchKind::Meeting, "where they meet", skin, Patch::Face, subject, meeting);
     note(PatchKind::ShadowSide, "shadow side", skin, Patch::ShadowSide, subject, shadow);
     note(PatchKind::Background, "background", behind, Patch::Background, &surfaces.background, Some(background));
     note(PatchKind::White, "white", "white", Patch::Face, &white, Some(on_white));
+    for (person, colour) in others {
+        // The same light on another skin: as much brighter as that skin is lighter.
+        let surface = colour.surface();
+        let lighter = surface.reflectance() / subject.reflectance().max(1e-4);
+        let luminances = face.iter().map(|luminance| luminance * lighter).collect();
+        let name = format!("person {}", person + 1);
+        note(PatchKind::Person, &name, colour.words(), Patch::Face, &surface, Some(luminances));
+    }
     found
 }

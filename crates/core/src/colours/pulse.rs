@@ -28,16 +28,26 @@ pub struct Pulse {
     pub quiet_label: String,
 }
 
+/// How far the picture swings where all of its light is the ambient of the patch whose lamps pulse the most, in stops.
+#[must_use]
+pub(crate) fn at_most(s: &Situation<'_>, shutter: ShutterMark) -> f64 {
+    let depth = Patch::ALL.into_iter().map(|patch| depth(s, patch)).fold(0.0, f64::max);
+    if depth > 0.0 { swing(1.0, depth, s.terms.mains(), s.effective_shutter(shutter).time()) } else { 0.0 }
+}
+
+/// How deep the ambient of a patch pulses: each kind by its share, as lamps on one phase pulse together.
+fn depth(s: &Situation<'_>, patch: Patch) -> f64 {
+    s.setup.ambient_parts(patch).iter().map(|(light, share)| share * light.pulses()).sum()
+}
+
 /// The swing of the patch that swings most at this shutter; none where no lamp pulses.
 #[must_use]
 pub(crate) fn of(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Option<Pulse> {
     let (mains, time) = (s.terms.mains(), s.effective_shutter(shutter).time());
     let of_patch = |patch: Patch| {
         let (ambient, total) = (split.ambient[patch]?, split.total[patch]?);
-        // Each kind by its depth: lamps on one phase pulse together.
-        let depth: f64 = s.setup.ambient_parts(patch).iter().map(|(light, share)| share * light.pulses()).sum();
         let share = (ambient - total).exp2().min(1.0);
-        Some((patch, swing(share, depth, mains, time)))
+        Some((patch, swing(share, depth(s, patch), mains, time)))
     };
     let (patch, stops) = Patch::ALL.into_iter().filter_map(of_patch).max_by(|a, b| a.1.total_cmp(&b.1))?;
     if stops < 0.01 {

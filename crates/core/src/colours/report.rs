@@ -110,7 +110,7 @@ fn sentences(set: Kelvin, lights: &[LightColour], patches: &[ColourPatch], pulse
         let off = patch.together.off;
         format!(
             "{}, {}: {} from what is wanted, {}.",
-            capital(patch.name),
+            capital(&patch.name),
             patch.surface,
             figure(off, 0.3),
             patch.together.word

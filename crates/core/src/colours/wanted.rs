@@ -152,7 +152,7 @@ impl Aim {
     /// How a patch is to look.
     pub(crate) const fn wanted(&self, kind: PatchKind) -> Wanted {
         match kind {
-            PatchKind::LitSide | PatchKind::Meeting | PatchKind::White => self.skin,
+            PatchKind::LitSide | PatchKind::Meeting | PatchKind::White | PatchKind::Person => self.skin,
             PatchKind::ShadowSide => self.shadow,
             PatchKind::Background => self.background,
         }

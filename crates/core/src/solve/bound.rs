@@ -46,6 +46,8 @@ pub enum Bound {
     Shake,
     /// The subject's movement.
     Movement,
+    /// Lamps that pulse.
+    Pulse,
     /// A rule of the venue.
     Venue {
         /// Which.
@@ -96,6 +98,7 @@ impl Bound {
             Bound::Depth => format!("Depth binds: {by} too open to hold the subject sharp."),
             Bound::Shake => format!("The hand binds: {by} too slow to hold."),
             Bound::Movement => format!("Movement binds: {by} too slow to freeze."),
+            Bound::Pulse => format!("The lamps pulse: frames differ by up to {by}."),
             Bound::Venue { rule, light: None } => format!("{}: planned without.", rule.words()),
             Bound::Venue { rule, light: Some(id) } => format!("{}: {} does not fire.", rule.words(), light_of(id)),
             Bound::Clipping { patch } => format!("The {} clips by {by}.", patch.words()),

@@ -20,6 +20,7 @@
 //! | shake | squared stops too slow to hold | 2 |
 //! | movement | squared stops too slow to freeze, fading out as the flash leads by 2 to 3 stops and freezes instead | 2 |
 //! | trails | squared stops too fast for the movement to show as wanted | 2 |
+//! | pulses | squared stops by which lamps swing from frame to frame beyond a sixth, where they are all the light | 1.5 |
 //! | sync | flat, and stops past the sync speed without high-speed sync: only where the shutter is held there | 1000, 100 |
 //! | safe click | between the safe click and the sync speed | 0.3 |
 //! | high-speed sync | flat | 0.6 |
@@ -28,6 +29,7 @@
 //! | recharge | squared stops slower than the pace, each light | 1 |
 
 use crate::approach::Band;
+use crate::colours::{SWINGS, swings_at_most};
 use crate::house::{Following, Habits, Start};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::setup::Patch;
@@ -64,6 +66,8 @@ pub struct Weights {
     pub shake: f64,
     /// Movement.
     pub movement: f64,
+    /// Lamps that pulse.
+    pub pulse: f64,
     /// Energy.
     pub power: f64,
     /// Recharge.
@@ -108,6 +112,7 @@ impl Default for Weights {
             diffraction: 0.3,
             shake: 2.0,
             movement: 2.0,
+            pulse: 1.5,
             power: 0.15,
             recharge: 1.0,
             pace: 0.0,
@@ -181,6 +186,7 @@ pub(super) fn shutter_score(s: &Situation<'_>, w: &Weights, shutter: ShutterMark
     let mut score = w.shake * square(short(used.stops(), s.asks.shake));
     // Faster than that it does not show.
     score += w.movement * s.asks.trail.map_or(0.0, |trail| square((used.stops() - trail).max(0.0)));
+    score += w.pulse * square((swings_at_most(s, shutter) - SWINGS).max(0.0));
     if let (Some(sync), Some(safe)) = (s.sync, s.safe_sync) {
         if used > sync {
             let past = used.stops() - sync.stops();

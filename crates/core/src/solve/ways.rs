@@ -9,6 +9,7 @@ use super::price::{Cost, price};
 use super::score::{Weights, score};
 use crate::approach::Approach;
 use crate::assess::Facts;
+use crate::colours::{SWINGS, pulse_at};
 use crate::optics::Support;
 use crate::quantity::Metres;
 use crate::quantity::limits::FACE_DISTANCE;
@@ -144,6 +145,12 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     }
     if s.wishes.legs_flash.is_some() {
         changes.extend(s.lights.iter().filter_map(|lit| turned_to_the_legs(s, lit)));
+    }
+    // Whole pulses of the lamps do not swing.
+    if let Some(pulse) =
+        pulse_at(s, &Facts::of(s, dials).split, dials.shutter).filter(|pulse| pulse.swing.stops() > SWINGS)
+    {
+        changes.push(Change::Shutter { at: pulse.quiet });
     }
     // What the venue forbids on a stand may be held.
     let on_stands = s.forbidden.iter().filter(|kept| kept.rule == Rule::Stands);

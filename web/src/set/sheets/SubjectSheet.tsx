@@ -5,7 +5,7 @@ import { Distance } from '../../ui/Distance'
 import { LiveChoice, LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
 import { TextTold } from '../../ui/Told'
-import { personTones } from '../../bench/choices'
+import { personSkins, personTones } from '../../bench/choices'
 import { postures } from '../choices'
 import { turnOf } from '../TurnHandle'
 import { Angle, Facts, Line, Place, type SheetProps } from './parts'
@@ -79,7 +79,14 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
           choices={personTones(setup.subject.tone)}
           onChoose={(tone) => put({ tone: tone === 'subject' ? null : tone })}
         />{' '}
-        in tone;{' '}
+        in tone, with{' '}
+        <LiveChoice
+          label={`${name}: skin`}
+          value={person.colour?.as === 'skin' ? person.colour.skin : 'said'}
+          choices={personSkins}
+          onChoose={(skin) => put({ colour: skin === 'said' ? null : { as: 'skin', skin } })}
+        />
+        ;{' '}
         <Place
           name={name}
           at={{ x: person.x, y: person.y, z: 0 }}

@@ -1,0 +1,249 @@
+use super::*;
+use crate::colour::{AmbientColour, ColourWish, Skin};
+use crate::house::House;
+use crate::kit::KitItem;
+use crate::marks::Mark;
+use crate::quantity::{Degrees, Duv, Id, Kelvin, MiredShift, Share};
+use crate::sample;
+use crate::scene::Aim;
+use crate::setup::{Beside, Colouring, Dial, Holder, Setup, SubjectKind, Tone};
+use crate::situation::Situation;
+use crate::solve::{Bound, colours, plan, solve};
+use rstest::rstest;
+
+/// A person in light of one kind, with one flash and a white of its own.
+fn lit_by(ambient: AmbientColour, kelvin: f64) -> Setup {
+    let mut setup = sample::portrait();
+    setup.ambient = ambient;
+    setup.lights.truncate(1);
+    setup.white_balance.kelvin = Dial::held(Kelvin::of(kelvin));
+    setup.white_balance.wish = ColourWish::Together;
+    setup
+}
+
+fn report(setup: &Setup) -> ColourReport {
+    of(&Situation::new(setup, &sample::kit(), House::default()).unwrap())
+}
+
+fn patch(report: &ColourReport, kind: PatchKind) -> &ColourPatch {
+    report.patches.iter().find(|patch| patch.kind == kind).unwrap()
+}
+
+fn luminance(seen: &SeenAs) -> f64 {
+    let [r, g, b] = seen.linear;
+    0.2126 * r + 0.7152 * g + 0.0722 * b
+}
+
+/// The picture against the scale: in light as a camera is set to, a patch is as bright as its level says, mid-grey at 0.1812; and
+/// a white beside a face at 0 is 1.153 times what it sends back.
+#[test]
+fn as_bright_as_the_scale_says() {
+    let mut setup = lit_by(AmbientColour::Measured { kelvin: Kelvin::of(6_500.0), duv: Duv::of(0.0032) }, 6_500.0);
+    setup.lights.clear();
+    setup.subject.tone = Tone::Medium;
+    let assessed = crate::assess::assess(&setup, &sample::kit(), House::default()).unwrap();
+    let report = report(&setup);
+    let house = House::default();
+    for (kind, tone) in [(PatchKind::LitSide, 0.157), (PatchKind::Background, 0.0)] {
+        let level = assessed.level(kind.patch()).unwrap().total.stops();
+        let over = if kind == PatchKind::LitSide { house.meter.reflected_over_incident(tone) } else { 0.0 };
+        let wanted = 0.1812 * (level + over).exp2();
+        let found = luminance(&patch(&report, kind).together.seen);
+        assert!((found / wanted - 1.0).abs() < 0.02, "{kind:?} {found} {wanted}");
+    }
+    let level = assessed.level(crate::setup::Patch::Face).unwrap().total.stops();
+    let white = luminance(&patch(&report, PatchKind::White).together.seen);
+    assert!((white / (0.9 * 1.153 * level.exp2()) - 1.0).abs() < 0.02, "{white} {level}");
+}
+
+/// Lamps beside a camera set for them leave skin right; set for flash it is plainly orange; a blue setting the other way.
+#[rstest]
+#[case::set_for_lamps(2_800.0, false, 0.0)]
+#[case::set_for_flash(5_600.0, true, 1.0)]
+fn lamps_and_settings(#[case] kelvin: f64, #[case] plain: bool, #[case] way: f64) {
+    let mut setup = lit_by(AmbientColour::WarmLamps, kelvin);
+    setup.lights.clear();
+    let report = report(&setup);
+    let lit = patch(&report, PatchKind::LitSide);
+    assert_eq!(lit.together.word == "plain", plain, "{:?}", lit.together);
+    let yellower = lit.together.seen.lab[2] - lit.wanted.lab[2];
+    assert!(way == 0.0 || yellower * way > 3.0, "{yellower}");
+}
+
+/// A film on the flash is an arrow along the rule, and what it does is seen on the lit side.
+#[test]
+fn a_film_is_an_arrow_and_is_seen() {
+    let bare = lit_by(AmbientColour::WarmLamps, 2_900.0);
+    let mut worn = bare.clone();
+    worn.lights[0].gels.at = vec![Id::new("gel-warm-full").unwrap()];
+    let (bare, worn) = (report(&bare), report(&worn));
+    let flash = |report: &ColourReport| {
+        report.lights.iter().find(|light| matches!(light.id, LightId::Flash { .. })).unwrap().clone()
+    };
+    let film = &flash(&worn).films[0];
+    assert!((film.to.mired() - film.from.mired() - 159.0).abs() < 6.0, "{film:?}");
+    assert!((film.loss.stops() - 2.0 / 3.0).abs() < 0.1 && !film.off_locus);
+    assert!(flash(&bare).films.is_empty());
+    let off = |report: &ColourReport| patch(report, PatchKind::LitSide).together.off;
+    assert!(off(&bare) > off(&worn) + 3.0, "{} {}", off(&bare), off(&worn));
+    assert!(
+        worn.sentences.iter().any(|said| said.contains("behind Full warming, which takes ⅔ stop")),
+        "{:?}",
+        worn.sentences
+    );
+}
+
+/// A light beside the main one takes its share of each patch, green strips are called greenish, and nobody else's levels move.
+#[test]
+fn light_of_several_kinds() {
+    let mut setup = lit_by(AmbientColour::WarmLamps, 2_900.0);
+    setup.lights.clear();
+    let alone = report(&setup);
+    let strips = AmbientColour::Measured { kelvin: Kelvin::of(4_100.0), duv: Duv::of(0.012) };
+    let share = Share::nearest(0.5);
+    setup.beside = vec![Beside { light: strips, face: share, shadow_side: share, background: Share::nearest(0.0) }];
+    let mixed = report(&setup);
+    assert_eq!((alone.lights.len(), mixed.lights.len()), (1, 2));
+    let lab = |report: &ColourReport, kind| patch(report, kind).together.seen.lab;
+    assert!(lab(&mixed, PatchKind::LitSide)[2] < lab(&alone, PatchKind::LitSide)[2] - 3.0);
+    assert_eq!(lab(&mixed, PatchKind::Background), lab(&alone, PatchKind::Background));
+    assert!(mixed.sentences.iter().any(|said| said.contains("greenish")), "{:?}", mixed.sentences);
+    let under = |report: &ColourReport| patch(report, PatchKind::Background).under.len();
+    assert_eq!(under(&mixed), 1, "what does not reach it is not shown there");
+}
+
+/// What is bounced off a tinted ceiling is tinted by it.
+#[test]
+fn a_bounce_takes_the_ceilings_tint() {
+    let mut setup = sample::setups()
+        .into_iter()
+        .find(|setup| setup.scene.room.ceiling.is_some() && !setup.lights.is_empty())
+        .unwrap();
+    setup.lights.truncate(1);
+    setup.lights[0].modifier = None;
+    setup.lights[0].aim = Aim::Free { pan: Degrees::nearest(180.0), tilt: Degrees::nearest(80.0) };
+    assert!(setup.bounces(&setup.lights[0]), "{}", setup.name);
+    let bounced = |setup: &Setup| {
+        let report = report(setup);
+        report.lights.iter().find(|light| matches!(light.id, LightId::Flash { .. })).unwrap().worn.mired()
+    };
+    setup.scene.room.ceiling.as_mut().unwrap().surface.tint = MiredShift::ZERO;
+    let white = bounced(&setup);
+    setup.scene.room.ceiling.as_mut().unwrap().surface.tint = MiredShift::of(40.0);
+    let warm = bounced(&setup);
+    assert!((warm - white - 40.0).abs() < 8.0, "{warm} {white}");
+}
+
+/// In a group each other skin has a patch of its own; alone there is none.
+#[test]
+fn everybodys_skin() {
+    let mut setup = lit_by(AmbientColour::Cloud, 6_200.0).with_people(3);
+    setup.subject.kind = SubjectKind::Group;
+    setup.scene.people[1].tone = Some(Tone::VeryDark);
+    setup.scene.people[2].colour = Some(Colouring::Skin { skin: Skin::VeryLight });
+    let found = report(&setup);
+    let people: Vec<&str> =
+        found.patches.iter().filter(|p| p.kind == PatchKind::Person).map(|p| p.surface.as_str()).collect();
+    assert_eq!(people, ["dark skin", "very light skin"]);
+    setup.subject.kind = SubjectKind::Person;
+    assert!(report(&setup).patches.iter().all(|patch| patch.kind != PatchKind::Person));
+}
+
+/// In lamplight a warming film and a setting for lamps are proposed, each proposal no better than the one before; the schools stand
+/// beside; and where the kit has no such film, it is named for the packing list.
+#[test]
+fn proposals_for_lamplight() {
+    let mut setup = lit_by(AmbientColour::WarmLamps, 5_600.0);
+    setup.white_balance.kelvin.held = false;
+    let kit = sample::kit();
+    let found = colours(&Situation::new(&setup, &kit, House::default()).unwrap());
+    assert_eq!(found.proposals.len(), 3);
+    assert!(found.proposals[0].text.contains("warming"), "{}", found.proposals[0].text);
+    assert!(found.proposals[0].kelvin.kelvin() < 3_300.0);
+    assert!(found.lacking.is_empty(), "{:?}", found.lacking);
+    assert!(found.schools.iter().any(|way| way.text.starts_with("Flash preset") && way.kelvin.kelvin() == 5_600.0));
+    let off =
+        |way: &crate::solve::ColourWay| way.patches.iter().find(|p| p.kind == PatchKind::LitSide).unwrap().together.off;
+    assert!(off(&found.proposals[0]) < 3.0, "{:?}", found.proposals[0]);
+    // With as much flash as ambient the lit side forgives a flash preset; the shadow side does not.
+    let shadow = found.schools[0].patches.iter().find(|p| p.kind == PatchKind::ShadowSide).unwrap().together.off;
+    assert!(shadow > 4.0, "{shadow}");
+    let mut bare = kit.clone();
+    bare.items.retain(|item| !matches!(item, KitItem::Gel(_)));
+    setup.lights[0].gels.at.clear();
+    let lacking = colours(&Situation::new(&setup, &bare, House::default()).unwrap()).lacking;
+    assert!(lacking[0].text.starts_with("A full warming film on"), "{lacking:?}");
+    assert!(lacking[0].leaves < lacking[0].left - 100.0);
+}
+
+/// A silhouette keeps the colour of its sky: daylight is set for the usual wishes, and only the wish for white neutralises it.
+#[rstest]
+#[case(ColourWish::Together, 5_200.0)]
+#[case(ColourWish::AmbientAsItIs, 5_200.0)]
+#[case(ColourWish::Deepen, 7_500.0)]
+#[case(ColourWish::Calm, 3_800.0)]
+#[case(ColourWish::Neutral, 3_600.0)]
+fn a_silhouette_keeps_its_colour(#[case] wish: ColourWish, #[case] kelvin: f64) {
+    let mut setup = lit_by(AmbientColour::LowSun, 5_600.0);
+    setup.white_balance.kelvin.held = false;
+    setup.white_balance.wish = wish;
+    setup.approach = Some(crate::approach::Approach::Silhouette);
+    let solved = solve(&setup, &sample::kit(), House::default()).unwrap();
+    assert!(
+        (solved.white_balance.kelvin.at.kelvin() - kelvin).abs() <= 150.0,
+        "{}",
+        solved.white_balance.kelvin.at.kelvin()
+    );
+}
+
+/// Under tubes a shutter of whole pulses is chosen; held between them it binds, and the nearest that does not swing is a way out.
+#[test]
+fn the_solver_knows_lamps_that_pulse() {
+    let mut setup = lit_by(AmbientColour::StripLights, 4_200.0);
+    setup.lights.clear();
+    let kit = sample::kit();
+    let swings = |setup: &Setup| {
+        let s = Situation::new(setup, &kit, House::default()).unwrap();
+        swings_at_most(&s, setup.camera.shutter.at)
+    };
+    let free = solve(&setup, &kit, House::default()).unwrap();
+    let mut steady = setup.clone();
+    steady.ambient = AmbientColour::Measured { kelvin: Kelvin::of(4_200.0), duv: Duv::of(0.0) };
+    steady = solve(&steady, &kit, House::default()).unwrap();
+    steady.ambient = AmbientColour::StripLights;
+    assert!(swings(&free) < swings(&steady), "{} {}", swings(&free), swings(&steady));
+    setup.camera.shutter = Dial::held(crate::marks::ShutterMark::nearest(46));
+    let held = plan(&setup, &kit, House::default()).unwrap();
+    let bind = held.binds.iter().find(|bind| bind.bound == Bound::Pulse).unwrap();
+    assert!(bind.text.contains("The lamps pulse"), "{}", bind.text);
+    assert!(bind.ways_out.iter().any(|way| way.text == "Turn the shutter to 1/100"), "{:?}", bind.ways_out);
+    let quiet = pulse_at_of(&setup);
+    assert_eq!((quiet.quiet_label.as_str(), quiet.mains), ("1/100", 50.0));
+    assert!((quiet.swing.stops() - 0.654).abs() < 0.05, "{quiet:?}");
+}
+
+fn pulse_at_of(setup: &Setup) -> Pulse {
+    report(setup).pulse.unwrap()
+}
+
+/// A flash whose colour drifts is told at the power it stands at.
+#[test]
+fn a_flash_may_drift() {
+    let mut kit = sample::kit();
+    for item in &mut kit.items {
+        if let KitItem::Flash(flash) = item {
+            flash.kelvin_lowest = Some(Kelvin::of(6_400.0));
+        }
+    }
+    let mut setup = lit_by(AmbientColour::Cloud, 5_600.0);
+    setup.lights[0].held_by = Holder::Stand;
+    let at = |setup: &Setup| {
+        let report = of(&Situation::new(setup, &kit, House::default()).unwrap());
+        report.lights.last().unwrap().kelvin.kelvin()
+    };
+    setup.lights[0].power.at = crate::quantity::Power::of(0.0);
+    let full = at(&setup);
+    let lowest = kit.flash(&setup.lights[0].flash).unwrap().lowest_power;
+    setup.lights[0].power.at = lowest;
+    assert!((at(&setup) - 6_400.0).abs() < 40.0 && (full - 5_500.0).abs() < 150.0, "{full} {}", at(&setup));
+}
