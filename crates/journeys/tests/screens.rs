@@ -129,7 +129,7 @@ async fn in_forced_colours() {
         .read(
             "const views = [...document.querySelectorAll('[aria-label=\"Brief, set or colour\"] button')];
              const edges = views.map((view) => getComputedStyle(view).borderBottomColor);
-             return views.length === 2 && edges[0] !== edges[1]",
+             return views.length === 3 && edges[0] !== edges[1] && edges[1] === edges[2]",
         )
         .await;
     assert_eq!(told, true, "the view that is chosen looks as the other");

@@ -27,6 +27,34 @@ async fn a_plan_comes_back_with_marks_levels_and_reasons() {
     assert_eq!(labels[..2], ["1/160", "f/7.1"]);
 }
 
+/// Small questions about colour, against CIE 15:2018 (illuminant A), Sharma's table and mired by hand; what is no light is told at
+/// its field.
+#[tokio::test]
+async fn small_questions_about_colour() {
+    let tolva = demo();
+    let asked = |path: &'static str, body: Value| async { tolva.post(path, body).await };
+    let (status, light) =
+        asked("/api/colour/light", json!({"light": {"by": "lamp", "lamp": "incandescent"}, "films": []})).await;
+    assert_eq!(status, StatusCode::OK);
+    assert!(
+        (light["x"].as_f64().unwrap() - 0.4476).abs() < 2e-4
+            && (light["kelvin"].as_f64().unwrap() - 2856.0).abs() < 6.0
+    );
+    let lab = |l: f64, a: f64, b: f64| json!({"l": l, "a": a, "b": b});
+    let (_, two) =
+        asked("/api/colour/difference", json!({"one": lab(50.0, 2.5, 0.0), "other": lab(61.0, -5.0, 29.0)})).await;
+    assert!((two["difference"].as_f64().unwrap() - 22.8977).abs() < 1e-4);
+    let (_, shift) = asked("/api/colour/shift", json!({"from": 5600.0, "to": 2500.0})).await;
+    assert_eq!(shift["shift"], 221.43);
+    let seen = json!({"colour": lab(60.0, 0.0, 0.0), "light": {"by": "kelvin", "kelvin": 5600.0}, "kelvin": 5600.0, "tint": 0.0});
+    let (_, grey) = asked("/api/colour/seen", seen).await;
+    assert!(grey["lab"][1].as_f64().unwrap().abs() < 0.1 && grey["lab"][2].as_f64().unwrap().abs() < 0.1, "{grey}");
+    let (status, problem) =
+        asked("/api/colour/light", json!({"light": {"by": "xy", "x": 0.7, "y": 0.6}, "films": []})).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(problem["errors"][0]["field"], "/light/y");
+}
+
 /// Every kind of bad input answers with a problem, at its field, and changes nothing.
 #[rstest]
 #[case::negative_distance("/background/distance", json!(-1), "/background/distance", "not -1")]

@@ -1,8 +1,8 @@
-import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
-import { Grip, useGrip } from '../drawing/grip'
+import { Grip } from '../drawing/grip'
 import { figure } from '../words/figure'
 import { HEIGHT, type Rule } from './rule'
+import { useOnRule } from './useOnRule'
 
 const Line = styled(Grip)`
   cursor: ew-resize;
@@ -21,28 +21,22 @@ const Line = styled(Grip)`
   }
 `
 
+/** What cameras are set to, in kelvin. */
+const LOW = 2000
+const HIGH = 12000
+
 type Props = { rule: Rule; kelvin: number; ratio: () => number; onSet: (kelvin: number) => void }
 
 /** The camera's setting: one line through everything, dragged along the rule. */
 export function Index({ rule, kelvin, ratio, onSet }: Props) {
-  const from = useRef(kelvin)
-  // Quick presses add up even before the first is drawn again.
-  const at = useRef(kelvin)
-  useEffect(() => {
-    at.current = kelvin
-  }, [kelvin])
-  const put = (to: number) => {
-    if (to === at.current) return
-    at.current = to
-    onSet(to)
-  }
-  const step = (by: number) => put(Math.max(2000, Math.min(12000, at.current + by)))
-  const { gripProps, isFocusVisible } = useGrip({
-    onTake: () => (from.current = kelvin),
-    onHand: ([way]) => put(rule.moved(from.current, way * ratio())),
-    // Right is warmer light on the rule, so a lower setting.
-    onArrow: (right, down, far) => step((down - right) * (far ? 500 : 100)),
-    onLeap: (by) => Number.isFinite(by) && step(by * 1000),
+  const { gripProps, isFocusVisible } = useOnRule({
+    rule,
+    kelvin,
+    ratio,
+    onPut: onSet,
+    low: LOW,
+    high: HIGH,
+    step: 100,
   })
   const place = rule.x(1e6 / kelvin)
   return (
@@ -51,8 +45,8 @@ export function Index({ rule, kelvin, ratio, onSet }: Props) {
       role="slider"
       tabIndex={0}
       aria-label="Camera’s setting on the rule"
-      aria-valuemin={2000}
-      aria-valuemax={12000}
+      aria-valuemin={LOW}
+      aria-valuemax={HIGH}
       aria-valuenow={kelvin}
       aria-valuetext={`${figure(kelvin)} K`}
       data-index
