@@ -86,7 +86,7 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
         return (
           <div
             className={disturbs(reflection) ? 'trouble' : 'well'}
-            key={`${reflection.pane}-${JSON.stringify(reflection.seen)}`}
+            key={`${reflection.pane}-${reflection.by ?? ''}-${JSON.stringify(reflection.seen)}`}
           >
             <p>
               {reflection.text}{' '}

@@ -3,8 +3,8 @@
 use crate::check::{Check, FieldError, Problem};
 use crate::colour::{BANDS, Film, Lab, LabWhite, Lamp, Shown, Spectrum, Surface, White, Xy, light_at, temperature};
 use crate::quantity::limits::{
-    AMBIENT_KELVIN, BAND, BANDS_GIVEN, CAMERA_KELVIN, CHROMATICITY, FILMS_GIVEN, GEL_LOSS, GREY_VALUE, LAB_AXIS,
-    LAB_LIGHTNESS, MEASURED_DUV, TINT,
+    AMBIENT_KELVIN, BAND, CAMERA_KELVIN, CHROMATICITY, FILMS_GIVEN, GEL_LOSS, GREY_VALUE, LAB_AXIS, LAB_LIGHTNESS,
+    MEASURED_DUV, TINT,
 };
 use crate::quantity::{Duv, Kelvin, Mired, MiredShift, Stops};
 use serde::{Deserialize, Serialize};
@@ -224,7 +224,10 @@ impl LightGiven {
             }
             LightGiven::Lamp { .. } => {}
             LightGiven::Spectrum { bands } => {
-                check.count(format!("{at}/bands"), BANDS_GIVEN, bands.len());
+                if bands.len() != BANDS {
+                    let what = "A list of 81 powers, 380 to 780 nm by 5 nm,";
+                    check.problem(format!("{at}/bands"), Problem::Needs { what });
+                }
                 for (index, value) in bands.iter().take(BANDS).enumerate() {
                     check.range(format!("{at}/bands/{index}"), BAND, *value);
                 }

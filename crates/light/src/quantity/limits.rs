@@ -95,7 +95,6 @@ limits! {
     KELVIN = "colour temperature", "K", 1_000.0, 40_000.0;
     MIRED = "mired value", "mired", 25.0, 1_000.0;
     CHROMATICITY = "chromaticity (x, y)", "", 0.005, 0.85;
-    BANDS_GIVEN = "number of bands", "", 81.0, 81.0;
     BAND = "power of a band", "", 0.0, 1e9;
     FILMS_GIVEN = "number of films", "", 0.0, 8.0;
     GREY_VALUE = "value of a grey patch, as a share of the most", "", 0.001, 0.996;
