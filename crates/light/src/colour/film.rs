@@ -55,6 +55,8 @@ const BUILT_AT_MOST: usize = 500;
 thread_local! {
     /// Films built before: a kit's are asked for again and again.
     static BUILT: RefCell<HashMap<(u64, u64), Film>> = RefCell::default();
+    /// Lights made for what a meter answered.
+    static MEASURED: RefCell<HashMap<(u64, u64), Spectrum>> = RefCell::default();
 }
 
 impl Spectrum {
@@ -62,6 +64,16 @@ impl Spectrum {
     /// it to its side.
     #[must_use]
     pub fn measured(kelvin: Kelvin, duv: Duv) -> Spectrum {
+        let key = (kelvin.kelvin().to_bits(), duv.duv().to_bits());
+        MEASURED.with_borrow_mut(|known| {
+            if known.len() > BUILT_AT_MOST {
+                known.clear();
+            }
+            *known.entry(key).or_insert_with(|| Spectrum::made_for(kelvin, duv))
+        })
+    }
+
+    fn made_for(kelvin: Kelvin, duv: Duv) -> Spectrum {
         let (mut named, mut side) = (kelvin, 0.0);
         let (mut light, mut film) = (Spectrum::named(named), Film::none());
         // The film turns the temperature a little, and does not do to every light what it does to daylight.
