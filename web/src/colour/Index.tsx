@@ -22,22 +22,13 @@ const Line = styled(Grip)`
 `
 
 /** What cameras are set to, in kelvin. */
-const LOW = 2000
-const HIGH = 12000
+const RANGE = { low: 2000, high: 12000, step: 100 }
 
 type Props = { rule: Rule; kelvin: number; ratio: () => number; onSet: (kelvin: number) => void }
 
 /** The camera's setting: one line through everything, dragged along the rule. */
 export function Index({ rule, kelvin, ratio, onSet }: Props) {
-  const { gripProps, isFocusVisible } = useOnRule({
-    rule,
-    kelvin,
-    ratio,
-    onPut: onSet,
-    low: LOW,
-    high: HIGH,
-    step: 100,
-  })
+  const { gripProps, isFocusVisible } = useOnRule({ rule, kelvin, range: RANGE, ratio, onPut: onSet })
   const place = rule.x(1e6 / kelvin)
   return (
     <Line
@@ -45,8 +36,8 @@ export function Index({ rule, kelvin, ratio, onSet }: Props) {
       role="slider"
       tabIndex={0}
       aria-label="Camera’s setting on the rule"
-      aria-valuemin={LOW}
-      aria-valuemax={HIGH}
+      aria-valuemin={RANGE.low}
+      aria-valuemax={RANGE.high}
       aria-valuenow={kelvin}
       aria-valuetext={`${figure(kelvin)} K`}
       data-index

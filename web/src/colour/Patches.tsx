@@ -3,9 +3,10 @@ import type { ColourPatch, Colours, LightColour } from '../api/types'
 import { figure } from '../words/figure'
 import { unseen } from '../ui/unseen'
 
-/** Mid-grey all round, so that colours are judged against neutral, in either look. */
+/** Mid-grey all round, so that colours are judged against neutral, in either look; as light as white words on it allow. */
+export const GREY = '#757575'
 const Ground = styled.div`
-  background: #757575;
+  background: ${GREY};
   color: #ffffff;
   padding: 16px;
   overflow-x: auto;
@@ -50,6 +51,9 @@ const Swatch = styled.div`
     height: 54px;
   }
 `
+const Unseen = styled.span`
+  ${unseen}
+`
 const Off = styled.span`
   display: block;
   font-size: 12.5px;
@@ -63,7 +67,6 @@ const Off = styled.span`
 
 type Props = { now: Colours['now'] }
 
-const nameOf = (light: LightColour) => light.name
 const same = (a: LightColour['id'], b: LightColour['id']) => JSON.stringify(a) === JSON.stringify(b)
 
 /** Skin, background and a white in true colour: together as they are, under each light alone, and as they are wanted. */
@@ -78,13 +81,13 @@ export function Patches({ now }: Props) {
         <thead>
           <tr>
             <th scope="col">
-              <span style={unseenStyle}>Patch</span>
+              <Unseen>Patch</Unseen>
             </th>
             <th scope="col">all together</th>
             <th scope="col">wanted</th>
             {lights.map((light) => (
               <th scope="col" key={JSON.stringify(light.id)}>
-                {nameOf(light)}
+                {light.name}
                 <small>alone</small>
               </th>
             ))}
@@ -99,8 +102,6 @@ export function Patches({ now }: Props) {
     </Ground>
   )
 }
-
-const unseenStyle = { position: 'absolute', width: 1, height: 1, overflow: 'hidden' } as const
 
 function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
   const { together } = patch

@@ -1,6 +1,7 @@
 import styled from 'styled-components'
 import type { Change, Colours, ColourWay } from '../api/types'
 import { Push } from '../ui/Push'
+import { GREY } from './Patches'
 
 const List = styled.ul`
   list-style: none;
@@ -26,7 +27,7 @@ const List = styled.ul`
 const Strip = styled.div`
   display: flex;
   padding: 5px;
-  background: #757575;
+  background: ${GREY};
   forced-color-adjust: none;
   i {
     width: 30px;

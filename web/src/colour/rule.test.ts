@@ -9,7 +9,8 @@ describe('the mired rule', () => {
     expect(x(300) - x(200)).toBeCloseTo(x(400) - x(300))
     expect(miredAt(x(250))).toBeCloseTo(250)
     expect(ruleOf(500).x(100)).toBeLessThan(x(100) + 1)
-    expect(slim.x(500)).toBeLessThan(slim.width)
+    expect(slim.x(600)).toBeLessThan(slim.width)
+    expect(wide.x(1e6 / 1700)).toBeLessThan(wide.width)
   })
 
   it('has green above and pink below', () => {
@@ -19,11 +20,12 @@ describe('the mired rule', () => {
   })
 
   it('moves a setting to hundreds within what cameras have', () => {
-    expect(moved(5600, 0)).toBe(5600)
-    expect(moved(5600, 40)).toBeLessThan(5600)
-    expect(moved(5600, 4000)).toBe(2000)
-    expect(moved(5600, -4000)).toBe(11100)
-    expect(moved(5600, 40) % 100).toBe(0)
+    const camera = { step: 100, low: 2000, high: 12000 }
+    expect(moved(5600, 0, camera)).toBe(5600)
+    expect(moved(5600, 40, camera)).toBeLessThan(5600)
+    expect(moved(5600, 4000, camera)).toBe(2000)
+    expect(moved(5600, -4000, camera)).toBe(11100)
+    expect(moved(5600, 40, camera) % 100).toBe(0)
   })
 
   it('writes names beside each other', () => {

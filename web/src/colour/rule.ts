@@ -4,9 +4,9 @@ import type { Tick } from '../drawing/Ticks'
 export const HEIGHT = 250
 export const LINE = 132
 const MARGIN = 34
-/** Ends of the rule in mired: 11 000 K at the left, 2 000 K at the right. Warm is always to the right. */
+/** Ends of the rule in mired: 11 000 K at the left, 1 600 K at the right, for the last of the sun. Warm is always to the right. */
 const COOLEST = 90
-const WARMEST = 500
+const WARMEST = 625
 /** How far the sides reach, as a distance in the diagram, and in the drawing. */
 const ASIDE = 0.02
 const ASIDE_HEIGHT = 52
@@ -15,8 +15,11 @@ const between = (value: number, low: number, high: number) => Math.max(low, Math
 
 export const y = (duv: number) => LINE - (between(duv, -ASIDE, ASIDE) / ASIDE) * ASIDE_HEIGHT
 
-const WRITTEN = [2000, 2200, 2500, 2800, 3200, 3600, 4000, 4500, 5000, 5600, 6500, 7500, 9000, 11000]
-const FEW = [2000, 2500, 3200, 4000, 5600, 11000]
+const WRITTEN = [1700, 1850, 2000, 2200, 2500, 2900, 3400, 4000, 4800, 5600, 7000, 8500, 11000]
+const FEW = [1700, 2000, 2500, 3200, 4000, 5600, 11000]
+
+/** What something on the rule may stand at, in kelvin: the lowest, the highest, and one press of an arrow key. */
+export type Range = { low: number; high: number; step: number }
 
 export type Rule = ReturnType<typeof ruleOf>
 
@@ -25,10 +28,10 @@ export function ruleOf(width: number) {
   const perMired = (width - 2 * MARGIN) / (WARMEST - COOLEST)
   const x = (mired: number) => MARGIN + (between(mired, COOLEST, WARMEST) - COOLEST) * perMired
   const miredAt = (place: number) => COOLEST + (between(place, MARGIN, width - MARGIN) - MARGIN) / perMired
-  /** A setting moved by a way along the rule, to a hundred kelvin as cameras are set, within what they have. */
-  const moved = (kelvin: number, by: number) => {
+  /** A temperature moved by a way along the rule, to whole steps, between the lowest and the highest it may be. */
+  const moved = (kelvin: number, by: number, { step, low, high }: Range) => {
     const to = 1e6 / miredAt(x(1e6 / kelvin) + by)
-    return between(Math.round(to / 100) * 100, 2000, 12000)
+    return between(Math.round(to / step) * step, low, high)
   }
   /** Marks every ten mired, the fifties long, and kelvin written on them where they fall. */
   const ticks = (): Tick[] => {

@@ -9,13 +9,14 @@ mod report;
 mod wanted;
 
 pub use lights::{FilmArrow, Known, LightColour, LightId};
-pub(crate) use lights::{Tinted, behind, flash_light, lights_of};
+pub(crate) use lights::{Tinted, flash_light, lights_of};
 pub use patches::{ColourPatch, PatchColour, PatchKind, SeenAs};
 pub(crate) use patches::{Surfaces, picture_of};
-pub use pulse::{Pulse, SWINGS};
-pub(crate) use pulse::{at_most as swings_at_most, of as pulse_at};
+pub use pulse::Pulse;
+pub(crate) use pulse::{SWINGS, at_most as swings_at_most, swinging};
+pub(crate) use report::cast;
 pub use report::{ColourReport, of};
-pub(crate) use wanted::{Aim, settings, step_of, tints};
+pub(crate) use wanted::{Aim, CALMED, half_way, hundred, settings, step_of, tints};
 
 #[cfg(test)]
 mod tests;

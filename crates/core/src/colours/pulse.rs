@@ -8,7 +8,7 @@ use crate::situation::{Situation, Split};
 use serde::Serialize;
 
 /// From here a swing from frame to frame is cautioned about, in stops (common practice).
-pub const SWINGS: f64 = 1.0 / 6.0;
+pub(crate) const SWINGS: f64 = 1.0 / 6.0;
 
 /// How lamps that pulse change the picture from frame to frame.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -31,23 +31,20 @@ pub struct Pulse {
 /// How far the picture swings where all of its light is the ambient of the patch whose lamps pulse the most, in stops.
 #[must_use]
 pub(crate) fn at_most(s: &Situation<'_>, shutter: ShutterMark) -> f64 {
-    let depth = Patch::ALL.into_iter().map(|patch| depth(s, patch)).fold(0.0, f64::max);
-    if depth > 0.0 { swing(1.0, depth, s.terms.mains(), s.effective_shutter(shutter).time()) } else { 0.0 }
-}
-
-/// How deep the ambient of a patch pulses: each kind by its share, as lamps on one phase pulse together.
-fn depth(s: &Situation<'_>, patch: Patch) -> f64 {
-    s.setup.ambient_parts(patch).iter().map(|(light, share)| share * light.pulses()).sum()
+    if s.pulses > 0.0 { swing(1.0, s.pulses, s.terms.mains(), s.effective_shutter(shutter).time()) } else { 0.0 }
 }
 
 /// The swing of the patch that swings most at this shutter; none where no lamp pulses.
 #[must_use]
-pub(crate) fn of(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Option<Pulse> {
+pub(super) fn of(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Option<Pulse> {
+    if s.pulses == 0.0 {
+        return None;
+    }
     let (mains, time) = (s.terms.mains(), s.effective_shutter(shutter).time());
     let of_patch = |patch: Patch| {
         let (ambient, total) = (split.ambient[patch]?, split.total[patch]?);
         let share = (ambient - total).exp2().min(1.0);
-        Some((patch, swing(share, depth(s, patch), mains, time)))
+        Some((patch, swing(share, s.setup.pulses(patch), mains, time)))
     };
     let (patch, stops) = Patch::ALL.into_iter().filter_map(of_patch).max_by(|a, b| a.1.total_cmp(&b.1))?;
     if stops < 0.01 {
@@ -63,6 +60,20 @@ pub(crate) fn of(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Opti
         quiet,
         quiet_label: quiet.label(s.step),
     })
+}
+
+/// The same where it swings by more than is borne.
+#[must_use]
+pub(crate) fn swinging(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Option<Pulse> {
+    of(s, split, shutter).filter(Pulse::swings)
+}
+
+impl Pulse {
+    /// Whether it swings by more than is borne.
+    #[must_use]
+    pub fn swings(&self) -> bool {
+        self.swing.stops() > SWINGS
+    }
 }
 
 /// The click nearest to whole pulses, no shorter than a time.

@@ -1,7 +1,7 @@
 use super::lights::{LightColour, lights_of};
 use super::patches::{self, ColourPatch, PatchKind};
 use super::pulse::{self, Pulse};
-use crate::colour::PLAIN;
+use crate::colour::{PLAIN, SMALL};
 use crate::marks::stops_amount;
 use crate::quantity::{Duv, Kelvin, Mired, figure};
 use crate::say::capital;
@@ -63,13 +63,13 @@ pub fn of(s: &Situation<'_>) -> ColourReport {
     }
 }
 
-/// How a light looks at a setting.
-fn looks(off: f64) -> &'static str {
+/// How light looks that is so many mired warmer than the setting.
+pub(crate) fn cast(off: f64) -> &'static str {
     match off {
         off if off > PLAIN => "plainly warm",
-        off if off > crate::colour::SMALL => "a little warm",
+        off if off > SMALL => "a little warm",
         off if off < -PLAIN => "plainly cool",
-        off if off < -crate::colour::SMALL => "a little cool",
+        off if off < -SMALL => "a little cool",
         _ => "neutral",
     }
 }
@@ -102,7 +102,7 @@ fn sentences(set: Kelvin, lights: &[LightColour], patches: &[ColourPatch], pulse
             capital(&light.name),
             if about { "about " } else { "" },
             figure(kelvin, error.max(50.0)),
-            looks(off),
+            cast(off),
             side(light.worn_duv)
         )
     };
@@ -117,7 +117,7 @@ fn sentences(set: Kelvin, lights: &[LightColour], patches: &[ColourPatch], pulse
         )
     };
     let mut said: Vec<String> = lights.iter().map(light).chain(patches.iter().map(patch)).collect();
-    said.extend(pulse.filter(|pulse| pulse.swing.stops() > super::SWINGS).map(|pulse| {
+    said.extend(pulse.filter(|pulse| pulse.swings()).map(|pulse| {
         format!(
             "Lamps that pulse make the {} swing by {} from frame to frame; {} does not.",
             pulse.patch.words(),

@@ -176,6 +176,44 @@ fn proposals_for_lamplight() {
     assert!(lacking[0].leaves < lacking[0].left - 100.0);
 }
 
+/// A setup solved for a wish in light of one temperature, with a flash of 5 600 K: the camera's setting and the gels.
+fn solved_for(wish: ColourWish, ambient: f64, flash: bool) -> (f64, Vec<String>) {
+    let mut kit = sample::kit();
+    for item in &mut kit.items {
+        if let KitItem::Flash(flash) = item {
+            flash.kelvin = Kelvin::of(5_600.0);
+        }
+    }
+    let light = AmbientColour::Measured { kelvin: Kelvin::of(ambient), duv: Duv::of(0.0) };
+    let mut setup = lit_by(light, 5_600.0);
+    setup.white_balance.kelvin.held = false;
+    setup.white_balance.wish = wish;
+    setup.lights[0].gels.held = false;
+    setup.lights[0].on = flash;
+    let solved = solve(&setup, &kit, House::default()).unwrap();
+    let gels = solved.lights[0].gels.at.iter().map(|gel| gel.as_str().to_owned()).collect();
+    (solved.white_balance.kelvin.at.kelvin(), gels)
+}
+
+/// Worked case 11 of the method notes: between 2 500 and 5 600 K lie 3 500 K, to the hundred; skin under the flash asks for the
+/// flash's own, and without flash on the face for the lamp's; none of it wants a gel.
+#[rstest]
+#[case::half_way(ColourWish::Between, true, 3_500.0)]
+#[case::skin_under_flash(ColourWish::AmbientAsItIs, true, 5_600.0)]
+#[case::no_flash_on_the_face(ColourWish::AmbientAsItIs, false, 2_500.0)]
+fn settings_for_a_wish(#[case] wish: ColourWish, #[case] flash: bool, #[case] kelvin: f64) {
+    let (found, gels) = solved_for(wish, 2_500.0, flash);
+    assert_eq!((found, gels.len()), (kelvin, 0));
+}
+
+/// A blue evening is turned bluer by a half warming film on the flash, and a setting for what that makes of it.
+#[test]
+fn a_cool_evening_warms_the_flash() {
+    let (kelvin, gels) = solved_for(ColourWish::CoolEvening, 9_000.0, true);
+    assert_eq!(gels, ["gel-warm-half"]);
+    assert!((3_200.0..=3_900.0).contains(&kelvin), "{kelvin}");
+}
+
 /// A silhouette keeps the colour of its sky: daylight is set for the usual wishes, and only the wish for white neutralises it.
 #[rstest]
 #[case(ColourWish::Together, 5_200.0)]
@@ -217,13 +255,9 @@ fn the_solver_knows_lamps_that_pulse() {
     let bind = held.binds.iter().find(|bind| bind.bound == Bound::Pulse).unwrap();
     assert!(bind.text.contains("The lamps pulse"), "{}", bind.text);
     assert!(bind.ways_out.iter().any(|way| way.text == "Turn the shutter to 1/100"), "{:?}", bind.ways_out);
-    let quiet = pulse_at_of(&setup);
+    let quiet = report(&setup).pulse.unwrap();
     assert_eq!((quiet.quiet_label.as_str(), quiet.mains), ("1/100", 50.0));
     assert!((quiet.swing.stops() - 0.654).abs() < 0.05, "{quiet:?}");
-}
-
-fn pulse_at_of(setup: &Setup) -> Pulse {
-    report(setup).pulse.unwrap()
 }
 
 /// A flash whose colour drifts is told at the power it stands at.

@@ -3,8 +3,9 @@
 use super::lights::{LightId, Tinted};
 use super::patches::PatchKind;
 use crate::approach::Approach;
-use crate::colour::{ColourWish, Surface, Wanted, White, Xyz, temperature};
+use crate::colour::{ColourWish, Preset, Surface, Wanted, White, Xyz, temperature};
 use crate::kit::Camera;
+use crate::quantity::limits::{CAMERA_KELVIN, TINT};
 use crate::quantity::{Duv, Kelvin, Mired, MiredShift};
 use crate::setup::Patch;
 use crate::situation::Situation;
@@ -13,10 +14,8 @@ use crate::situation::Situation;
 const A_LITTLE: f64 = 20.0;
 /// By how much a flash is warmed to turn the evening blue: a half warming film (common practice).
 const BLUER: f64 = 109.0;
-/// The settings that need no search: daylight, and those that deepen and calm a sunset (common practice).
-const DAYLIGHT: f64 = 5_200.0;
-const DEEPENED: f64 = 7_500.0;
-const CALMED: f64 = 3_800.0;
+/// The setting that calms a sunset (common practice: 3 500 to 4 000 K).
+pub(crate) const CALMED: Kelvin = Kelvin::of(3_800.0);
 /// A tint's step where nobody said, and how many lie to either side.
 const TINT_STEP: f64 = 0.0025;
 const TINT_STEPS: i32 = 8;
@@ -31,6 +30,8 @@ pub(crate) struct Aim {
     pub(crate) weights: [f64; 3],
     /// Whether both sides of the face are to look alike.
     pub(crate) alike: bool,
+    /// Whether skin is judged by the flash alone, whatever else falls on it.
+    pub(crate) by_flash: bool,
     /// The one setting the wish itself names.
     pub(crate) setting: Option<Kelvin>,
     /// Whether flashes may wear films for it.
@@ -50,18 +51,18 @@ pub(crate) fn step_of(body: &Camera) -> Duv {
 /// The tints a body has.
 pub(crate) fn tints(body: &Camera) -> Vec<Duv> {
     let step = step_of(body).duv();
-    let inside = |tint: &Duv| tint.duv().abs() <= 0.03;
+    let inside = |tint: &Duv| TINT.check(tint.duv()).is_ok();
     (-TINT_STEPS..=TINT_STEPS).map(|at| Duv::of(f64::from(at) * step)).filter(inside).collect()
 }
 
 /// To the hundred, as cameras are set.
-fn hundred(kelvin: f64) -> Kelvin {
-    Kelvin::of(((kelvin / 100.0).round() * 100.0).clamp(2_000.0, 12_000.0))
+pub(crate) fn hundred(kelvin: Kelvin) -> Kelvin {
+    Kelvin::of(CAMERA_KELVIN.nearest((kelvin.kelvin() / 100.0).round() * 100.0))
 }
 
 /// The setting half-way between two lights, in mired.
-fn half_way(a: Mired, b: Mired) -> Kelvin {
-    hundred(Kelvin::from(Mired::of(f64::midpoint(a.mired(), b.mired()))).kelvin())
+pub(crate) fn half_way(a: Mired, b: Mired) -> Kelvin {
+    hundred(Mired::of(f64::midpoint(a.mired(), b.mired())).into())
 }
 
 /// The mired of a light.
@@ -98,20 +99,29 @@ impl Aim {
 
     /// No skin is to be protected: the light keeps its colour, and to make it white is only a wish.
     fn of_a_dark_figure(wish: ColourWish, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
-        let daylight = Mired::from(Kelvin::of(DAYLIGHT));
-        let by = |shift: f64| Some(hundred(Kelvin::from(daylight + MiredShift::of(shift)).kelvin()));
+        let daylight = Mired::from(Preset::Daylight.kelvin());
+        let by = |shift: f64| Some(hundred((daylight + MiredShift::of(shift)).into()));
         let setting = match wish {
             ColourWish::Together | ColourWish::AmbientAsItIs | ColourWish::Between => by(0.0),
             ColourWish::CoolEvening => by(BLUER),
             ColourWish::Warm => by(-A_LITTLE),
             ColourWish::Cool => by(A_LITTLE),
-            ColourWish::Deepen => Some(Kelvin::of(DEEPENED)),
-            ColourWish::Calm => Some(Kelvin::of(CALMED)),
+            ColourWish::Deepen => Some(Preset::Shade.kelvin()),
+            ColourWish::Calm => Some(CALMED),
             ColourWish::Neutral => None,
         };
         let right = Wanted::Right(MiredShift::ZERO);
         let background = setting.map_or(right, behind);
-        Aim { skin: right, shadow: right, background, weights: [0.0, 0.0, 1.0], alike: false, setting, films: false }
+        Aim {
+            skin: right,
+            shadow: right,
+            background,
+            weights: [0.0, 0.0, 1.0],
+            alike: false,
+            by_flash: false,
+            setting,
+            films: false,
+        }
     }
 
     fn of_a_face(wish: ColourWish, key: Option<Xyz>, ambient: Xyz, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
@@ -122,6 +132,7 @@ impl Aim {
             background,
             weights,
             alike: false,
+            by_flash: matches!(wish, ColourWish::AmbientAsItIs | ColourWish::CoolEvening) && key.is_some(),
             setting: None,
             films: wish.gels() && key.is_some(),
         };
@@ -142,7 +153,7 @@ impl Aim {
                 Aim { alike: true, ..so(warmer, warmer, [0.6, 0.4, 0.15]) }
             }
             (ColourWish::Deepen | ColourWish::Calm, _) => {
-                let setting = Kelvin::of(if wish == ColourWish::Deepen { DEEPENED } else { CALMED });
+                let setting = if wish == ColourWish::Deepen { Preset::Shade.kelvin() } else { CALMED };
                 Aim { setting: Some(setting), ..so(right, behind(setting), [0.5, 0.5, 0.0]) }
             }
             _ => so(right, right, [0.6, 0.4, 0.0]),

@@ -50,6 +50,13 @@ impl Setup {
         std::iter::once((self.ambient, left.max(0.0))).chain(beside()).collect()
     }
 
+    /// How deep the ambient of a patch pulses on alternating current, as a share of its mean: each kind by its share, as lamps on
+    /// one phase pulse together.
+    #[must_use]
+    pub fn pulses(&self, patch: Patch) -> f64 {
+        self.ambient_parts(patch).iter().map(|(light, share)| share * light.pulses()).sum()
+    }
+
     pub(super) fn check_beside(&self, check: &mut Check) {
         check.count("/beside", BESIDE, self.beside.len());
         for (index, beside) in self.beside.iter().enumerate() {

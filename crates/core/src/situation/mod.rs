@@ -70,6 +70,8 @@ pub struct Situation<'a> {
     pub wishes: Wishes,
     /// The ambient of each patch; none where the patch does not exist.
     pub ambient: PerPatch<Option<PatchAmbient>>,
+    /// How deep the ambient pulses on the patch where it pulses most; nothing by daylight.
+    pub pulses: f64,
     /// What readings that were turned elsewhere tell of their patches.
     pub turned: Vec<TurnedReading>,
     /// What 0 means on each patch.
@@ -203,6 +205,7 @@ impl<'a> Situation<'a> {
             proposal,
             wishes,
             ambient,
+            pulses: Patch::ALL.into_iter().map(|patch| setup.pulses(patch)).fold(0.0, f64::max),
             turned,
             bases,
             sync,

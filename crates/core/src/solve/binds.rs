@@ -6,7 +6,7 @@ use super::lifted::lifted;
 use super::score::Weights;
 use super::ways::{WayOut, ways_out};
 use crate::assess::{Facts, missed, targets};
-use crate::colours::{SWINGS, pulse_at};
+use crate::colours::{SWINGS, swinging};
 use crate::quantity::Stops;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
@@ -70,7 +70,7 @@ pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
     note(Bound::Depth, facts.depth_short);
     note(Bound::Shake, facts.shake_short);
     note(Bound::Movement, facts.movement_short);
-    if let Some(pulse) = pulse_at(s, &facts.split, dials.shutter).filter(|pulse| pulse.swing.stops() > SWINGS) {
+    if let Some(pulse) = swinging(s, &facts.split, dials.shutter) {
         note(Bound::Pulse, pulse.swing.stops().max(FELT));
     }
     found
@@ -91,8 +91,8 @@ fn flash_missing(s: &Situation<'_>, facts: &Facts) -> f64 {
 pub(super) fn shortfall(s: &Situation<'_>, dials: &Dials) -> f64 {
     let facts = Facts::of(s, dials);
     let missed: f64 = targets(s, &facts).iter().map(|(_, miss)| miss.abs()).sum();
-    let swings = pulse_at(s, &facts.split, dials.shutter).map_or(0.0, |pulse| pulse.swing.stops());
-    missed + overstepped(&facts) + (swings - SWINGS).max(0.0)
+    let swings = swinging(s, &facts.split, dials.shutter).map_or(0.0, |pulse| pulse.swing.stops() - SWINGS);
+    missed + overstepped(&facts) + swings
 }
 
 fn overstepped(facts: &Facts) -> f64 {

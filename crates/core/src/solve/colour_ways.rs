@@ -7,8 +7,10 @@ use super::grid::best;
 use super::price::{Cost, price};
 use super::score::Weights;
 use crate::assess::Facts;
-use crate::colour::{AmbientColour, Choice, Fit, Temperature, Xyz, fits, temperature};
-use crate::colours::{Aim, ColourPatch, ColourReport, Tinted, flash_light, lights_of, of, settings, tints};
+use crate::colour::{AmbientColour, Choice, Fit, Preset, SMALL, Temperature, Xyz, fits, temperature};
+use crate::colours::{
+    Aim, CALMED, ColourPatch, ColourReport, Tinted, flash_light, half_way, hundred, lights_of, of, settings, tints,
+};
 use crate::kit::Gel;
 use crate::marks::stops_amount;
 use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Power, Stops, figure};
@@ -220,10 +222,6 @@ impl School {
     }
 }
 
-fn hundred(kelvin: Kelvin) -> Kelvin {
-    Kelvin::of(((kelvin.kelvin() / 100.0).round() * 100.0).clamp(2_000.0, 12_000.0))
-}
-
 /// The schools that have something to say here, with the gels as they are.
 fn schools(s: &Situation<'_>, dials: &Dials, solved: &Dials, lights: &[Tinted]) -> Vec<ColourWay> {
     let parts = s.setup.ambient_parts(Patch::Face).into_iter().zip(lights);
@@ -242,15 +240,15 @@ fn schools(s: &Situation<'_>, dials: &Dials, solved: &Dials, lights: &[Tinted]) 
     ));
     let mired = |at: Temperature| Mired::from(at.kelvin).mired();
     let between =
-        key.zip(temperature(ambient)).filter(|(flash, ambient)| (mired(*flash) - mired(*ambient)).abs() > 20.0);
-    let between = between.map(|(a, b)| Mired::of(f64::midpoint(mired(a), mired(b))).into());
+        key.zip(temperature(ambient)).filter(|(flash, ambient)| (mired(*flash) - mired(*ambient)).abs() > SMALL);
+    let between = between.map(|(a, b)| half_way(a.kelvin.into(), b.kelvin.into()));
     let warm = matches!(s.setup.ambient, AmbientColour::LowSun | AmbientColour::Dusk | AmbientColour::WarmLamps);
     let all = [
-        (School::FlashPreset, Some(Kelvin::of(5_600.0))),
-        (School::ShadePreset, (!s.setup.ambient.is_artificial()).then_some(Kelvin::of(7_500.0))),
+        (School::FlashPreset, Some(Preset::Flash.kelvin())),
+        (School::ShadePreset, (!s.setup.ambient.is_artificial()).then(|| Preset::Shade.kelvin())),
         (School::GreyCard, card.map(|card| card.kelvin)),
         (School::Between, between),
-        (School::Low, warm.then_some(Kelvin::of(3_800.0))),
+        (School::Low, warm.then_some(CALMED)),
     ];
     let worn = worn_now(s);
     let none: Vec<Vec<&Gel>> = s.lights.iter().map(|_| Vec::new()).collect();

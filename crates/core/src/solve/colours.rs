@@ -1,7 +1,7 @@
 //! The colour part of a plan: films for the free lights, then one white balance.
 
-use crate::colour::{Choice, LitPatch, Spectrum, Surface, fits};
-use crate::colours::{Aim, PatchKind, Tinted, behind, flash_light, lights_of, settings, tints};
+use crate::colour::{Choice, Film, LitPatch, Spectrum, Surface, fits};
+use crate::colours::{Aim, PatchKind, Tinted, flash_light, lights_of, settings, tints};
 use crate::exposure::flash_share;
 use crate::kit::{Gel, Kit};
 use crate::quantity::{Duv, Id, Kelvin, Power, Share, Stops};
@@ -20,8 +20,10 @@ pub(crate) fn stacks<'k>(kit: &'k Kit, bare: &Spectrum) -> (Vec<Choice>, Vec<Vec
     });
     let stacks: Vec<Vec<&Gel>> =
         std::iter::once(Vec::new()).chain(singles).chain(useful.map(|(a, b)| vec![gels[a], gels[b]])).collect();
+    let films: Vec<(&Id, Film)> = gels.iter().map(|gel| (&gel.id, gel.film())).collect();
+    let film_of = |gel: &&Gel| films.iter().find(|(id, _)| **id == gel.id).map_or_else(Film::none, |(_, film)| *film);
     let choice = |stack: &Vec<&Gel>| Choice {
-        light: behind(stack.iter().copied()).before(bare).to_unit(),
+        light: stack.iter().fold(*bare, |light, gel| film_of(gel).before(&light)).to_unit(),
         loss: stack.iter().fold(Stops::ZERO, |loss, gel| loss + gel.loss),
         films: stack.len(),
     };
@@ -38,6 +40,10 @@ pub(crate) fn lit_patch(
     (ambient, amounts): (f64, Vec<f64>),
 ) -> LitPatch {
     let patch = kind.patch();
+    // Where hardly any flash falls, skin can only be right under what does.
+    let flash: f64 = amounts.iter().sum();
+    let by_flash = aim.by_flash && patch.is_of_subject() && flash > HARDLY * (flash + ambient);
+    let ambient = if by_flash { 0.0 } else { ambient };
     let parts = s.setup.ambient_parts(patch).into_iter().zip(lights);
     LitPatch {
         surface,
@@ -49,12 +55,18 @@ pub(crate) fn lit_patch(
     }
 }
 
+/// Less than this share of the light on skin is hardly any (common practice).
+const HARDLY: f64 = 0.1;
+
 /// How much flash and ambient fall on lit side, shadow side and background before any power is known: alike on the lit side,
 /// little of the flash elsewhere (common practice).
 const USUAL: [(f64, f64); 3] = [(0.5, 0.5), (0.5, 0.1), (0.5, 0.02)];
 
 /// Puts the gels each free light should wear into the setup.
 pub(super) fn choose_gels(s: &Situation<'_>, setup: &mut Setup) {
+    if setup.lights.iter().all(|light| light.gels.held) {
+        return;
+    }
     let powers: Vec<f64> = s.lights.iter().map(|lit| lit.flash.lowest_power.stops_below_full() / 2.0).collect();
     let lights = lights_of(s, &powers);
     let aim = Aim::of(s, &lights);
@@ -82,7 +94,7 @@ pub(super) fn choose_gels(s: &Situation<'_>, setup: &mut Setup) {
             })
             .collect();
         let all = aim.setting.map_or_else(settings, |setting| vec![setting]);
-        let best = fits(&patches, &[choices], &all, &[], 1).into_iter().next();
+        let best = fits(&patches, &[choices], &all, &tints(s.body), 1).into_iter().next();
         let gels: Vec<Id> =
             best.map_or_else(Vec::new, |best| stacks[best.choices[0]].iter().map(|gel| gel.id.clone()).collect());
         light.gels.at.clone_from(&gels);

@@ -9,7 +9,7 @@ use super::price::{Cost, price};
 use super::score::{Weights, score};
 use crate::approach::Approach;
 use crate::assess::Facts;
-use crate::colours::{SWINGS, pulse_at};
+use crate::colours::swinging;
 use crate::optics::Support;
 use crate::quantity::Metres;
 use crate::quantity::limits::FACE_DISTANCE;
@@ -130,7 +130,8 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
             }
         }
     }
-    if Facts::of(s, dials).depth_short >= FELT {
+    let facts = Facts::of(s, dials);
+    if facts.depth_short >= FELT {
         let at = s.setup.subject_distance().metres();
         let back = [1.4, 2.0].map(|factor| Metres::nearest((at * factor * 10.0).round() / 10.0));
         changes.extend(back.map(|distance| Change::StepBack { distance }));
@@ -147,9 +148,7 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
         changes.extend(s.lights.iter().filter_map(|lit| turned_to_the_legs(s, lit)));
     }
     // Whole pulses of the lamps do not swing.
-    if let Some(pulse) =
-        pulse_at(s, &Facts::of(s, dials).split, dials.shutter).filter(|pulse| pulse.swing.stops() > SWINGS)
-    {
+    if let Some(pulse) = swinging(s, &facts.split, dials.shutter) {
         changes.push(Change::Shutter { at: pulse.quiet });
     }
     // What the venue forbids on a stand may be held.

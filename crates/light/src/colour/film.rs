@@ -1,10 +1,10 @@
+use super::memo::Memo;
 use super::observer::nanometres;
 use super::spectrum::{C2, Spectrum};
 use super::temperature::{Temperature, temperature};
 use super::xyz::Xyz;
 use crate::quantity::{Duv, Kelvin, Mired, MiredShift, Stops};
 use std::cell::RefCell;
-use std::collections::HashMap;
 use std::sync::LazyLock;
 
 /// A film before a light: what it lets through, band by band.
@@ -49,14 +49,12 @@ const LEAVES: f64 = 0.003;
 /// The greatest step a film is built for, in mired.
 const DEEPEST: f64 = 400.0;
 
-/// How many films are remembered.
-const BUILT_AT_MOST: usize = 500;
-
 thread_local! {
-    /// Films built before: a kit's are asked for again and again.
-    static BUILT: RefCell<HashMap<(u64, u64), Film>> = RefCell::default();
+    /// Films by shift and loss, and green ones by their distance from the locus.
+    static BUILT: RefCell<Memo<[u64; 2], Film>> = RefCell::default();
+    static GREEN_BUILT: RefCell<Memo<u64, Film>> = RefCell::default();
     /// Lights made for what a meter answered.
-    static MEASURED: RefCell<HashMap<(u64, u64), Spectrum>> = RefCell::default();
+    static MEASURED: RefCell<Memo<[u64; 2], Spectrum>> = RefCell::default();
 }
 
 impl Spectrum {
@@ -64,13 +62,8 @@ impl Spectrum {
     /// it to its side.
     #[must_use]
     pub fn measured(kelvin: Kelvin, duv: Duv) -> Spectrum {
-        let key = (kelvin.kelvin().to_bits(), duv.duv().to_bits());
-        MEASURED.with_borrow_mut(|known| {
-            if known.len() > BUILT_AT_MOST {
-                known.clear();
-            }
-            *known.entry(key).or_insert_with(|| Spectrum::made_for(kelvin, duv))
-        })
+        let key = [kelvin.kelvin(), duv.duv()].map(f64::to_bits);
+        MEASURED.with_borrow_mut(|memo| memo.or_made(key, || Spectrum::made_for(kelvin, duv)))
     }
 
     fn made_for(kelvin: Kelvin, duv: Duv) -> Spectrum {
@@ -100,13 +93,8 @@ impl Film {
     /// are met. A loss greater than the steepest film has is made up by grey.
     #[must_use]
     pub fn of(shift: MiredShift, loss: Stops) -> Film {
-        let key = (shift.mired().to_bits(), loss.stops().to_bits());
-        BUILT.with_borrow_mut(|built| {
-            if built.len() > BUILT_AT_MOST {
-                built.clear();
-            }
-            *built.entry(key).or_insert_with(|| Film::built(shift, loss))
-        })
+        let key = [shift.mired(), loss.stops()].map(f64::to_bits);
+        BUILT.with_borrow_mut(|memo| memo.or_made(key, || Film::built(shift, loss)))
     }
 
     fn built(shift: MiredShift, loss: Stops) -> Film {
@@ -177,6 +165,10 @@ impl Film {
     /// is green.
     #[must_use]
     pub fn green(duv: Duv) -> Film {
+        GREEN_BUILT.with_borrow_mut(|memo| memo.or_made(duv.duv().to_bits(), || Film::built_green(duv)))
+    }
+
+    fn built_green(duv: Duv) -> Film {
         let wanted = duv.duv();
         if wanted.abs() < 1e-5 {
             return Film::none();

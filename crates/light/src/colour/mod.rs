@@ -6,6 +6,7 @@ mod film;
 mod fit;
 mod lab;
 mod lamp;
+mod memo;
 mod observer;
 mod pulse;
 mod skin;

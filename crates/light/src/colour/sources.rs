@@ -38,6 +38,9 @@ pub enum AmbientColour {
     },
 }
 
+/// How far low sun of that temperature lies to the green side (SPECTRL2 at 8°, `data/clear_sky.csv`).
+const LOW_SUN_DUV: Duv = Duv::of(0.0056);
+
 impl AmbientColour {
     /// The temperature: the middle of what is usual for this kind of light (common practice), or as measured.
     #[must_use]
@@ -64,6 +67,7 @@ impl AmbientColour {
             AmbientColour::Lamp { lamp } => lamp.spectrum(),
             AmbientColour::WarmLamps => Spectrum::planckian(self.kelvin()),
             AmbientColour::StripLights => Lamp::CoolWhiteTube.spectrum(),
+            AmbientColour::LowSun => Spectrum::measured(self.kelvin(), LOW_SUN_DUV),
             AmbientColour::Measured { kelvin, duv } => Spectrum::measured(kelvin, duv),
             _ => Spectrum::named(self.kelvin()),
         }
@@ -153,24 +157,31 @@ pub enum Preset {
     Shade,
 }
 
-/// Presets with their usual temperatures (common practice; makers differ by some hundred kelvin).
-const PRESETS: [(Preset, f64); 6] = [
-    (Preset::Lamps, 3_000.0),
-    (Preset::Tubes, 4_000.0),
-    (Preset::Daylight, 5_200.0),
-    (Preset::Flash, 5_600.0),
-    (Preset::Cloud, 6_200.0),
-    (Preset::Shade, 7_500.0),
-];
-
 /// The preset nearest to a temperature, compared in mired.
 #[must_use]
 pub fn nearest_preset(kelvin: Kelvin) -> Preset {
-    let off = |preset: f64| (Mired::from(Kelvin::of(preset)) - Mired::from(kelvin)).size();
-    PRESETS.iter().min_by(|a, b| off(a.1).total_cmp(&off(b.1))).map_or(Preset::Flash, |found| found.0)
+    let off = |preset: &Preset| (Mired::from(preset.kelvin()) - Mired::from(kelvin)).size();
+    Preset::ALL.into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(Preset::Flash)
 }
 
 impl Preset {
+    /// All of them.
+    pub const ALL: [Preset; 6] =
+        [Preset::Lamps, Preset::Tubes, Preset::Daylight, Preset::Flash, Preset::Cloud, Preset::Shade];
+
+    /// Its usual temperature (common practice; makers differ by some hundred kelvin).
+    #[must_use]
+    pub const fn kelvin(self) -> Kelvin {
+        Kelvin::of(match self {
+            Preset::Lamps => 3_000.0,
+            Preset::Tubes => 4_000.0,
+            Preset::Daylight => 5_200.0,
+            Preset::Flash => 5_600.0,
+            Preset::Cloud => 6_200.0,
+            Preset::Shade => 7_500.0,
+        })
+    }
+
     /// The name on the dial.
     #[must_use]
     pub const fn words(self) -> &'static str {

@@ -70,7 +70,7 @@ impl Spectrum {
         Xyz { x, y, z }
     }
 
-    /// What the observer makes of a surface or film in this light: as if the light itself had Y = 1.
+    /// What is left of it behind a film, or off a surface, band by band.
     #[must_use]
     pub fn through(&self, other: &Spectrum) -> Spectrum {
         Spectrum::made(|band| self.0[band] * other.0[band])
@@ -153,6 +153,8 @@ mod tests {
     /// c₂ = 1.4388·10⁻² m·K gives them.
     #[rstest]
     #[case::a(Spectrum::planckian(kelvin(2_856.0)), 0.447_58, 0.407_45)]
+    #[case::planck_1_500(Spectrum::planckian(kelvin(1_500.0)), 0.585_71, 0.393_10)]
+    #[case::planck_1_000(Spectrum::planckian(kelvin(1_000.0)), 0.652_76, 0.344_46)]
     #[case::d50(Spectrum::daylight(kelvin(5_003.0)), 0.345_67, 0.358_51)]
     #[case::d55(Spectrum::daylight(kelvin(5_503.0)), 0.332_43, 0.347_44)]
     #[case::d65(Spectrum::daylight(kelvin(6_504.0)), 0.312_72, 0.329_03)]

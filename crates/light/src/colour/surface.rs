@@ -1,4 +1,5 @@
 use super::lab::Lab;
+use super::memo::Memo;
 use super::observer::{BANDS, nanometres};
 use super::spectrum::Spectrum;
 use super::white::{Adaptation, D65};
@@ -6,7 +7,6 @@ use super::xyz::Xyz;
 use crate::quantity::Kelvin;
 use glam::{DMat3, DVec3};
 use std::cell::RefCell;
-use std::collections::HashMap;
 use std::sync::LazyLock;
 
 /// The share of light a surface sends back, band by band.
@@ -35,12 +35,9 @@ fn from(coefficients: DVec3) -> Surface {
     }))
 }
 
-/// How many surfaces are remembered.
-const FITTED_AT_MOST: usize = 500;
-
 thread_local! {
     /// Surfaces fitted before: those of a setup are asked for again and again.
-    static FITTED: RefCell<HashMap<[u64; 3], Surface>> = RefCell::default();
+    static FITTED: RefCell<Memo<[u64; 3], Surface>> = RefCell::default();
 }
 
 impl Surface {
@@ -50,12 +47,7 @@ impl Surface {
     #[must_use]
     pub fn of(colour: Lab) -> Surface {
         let key = [colour.l, colour.a, colour.b].map(f64::to_bits);
-        FITTED.with_borrow_mut(|fitted| {
-            if fitted.len() > FITTED_AT_MOST {
-                fitted.clear();
-            }
-            *fitted.entry(key).or_insert_with(|| Surface::fitted(colour))
-        })
+        FITTED.with_borrow_mut(|memo| memo.or_made(key, || Surface::fitted(colour)))
     }
 
     fn fitted(colour: Lab) -> Surface {
@@ -104,12 +96,6 @@ impl Surface {
     pub fn lit_by(&self, light: &Spectrum) -> Xyz {
         let y = light.xyz().y;
         if y > 0.0 { light.through(&self.0).xyz() * (1.0 / y) } else { Xyz::default() }
-    }
-
-    /// A light as it goes on from it.
-    #[must_use]
-    pub fn sends(&self, light: &Spectrum) -> Spectrum {
-        light.through(&self.0)
     }
 
     /// Its colour in daylight.

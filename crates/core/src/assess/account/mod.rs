@@ -4,6 +4,7 @@ pub(super) mod set;
 mod words;
 
 use super::{DialId, DialKind, Facts};
+use crate::colours::Known;
 use crate::quantity::{Id, Kelvin, Stops};
 use crate::say::stops_error;
 use crate::setup::Patch;
@@ -269,20 +270,15 @@ fn of_power(s: &Situation<'_>, light: Option<&Id>) -> Vec<Ground> {
     flash.into_iter().chain([Ground::Recharge, Ground::Battery]).collect()
 }
 
-/// Likely errors of a colour, in mired: measured, forecast, and what such light usually is (common practice).
-const MEASURED_COLOUR: f64 = 5.0;
-const FORECAST_COLOUR: f64 = 15.0;
-const USUAL_COLOUR: f64 = 25.0;
-
 /// Where the ambient's colour is from, and its likely error in mired.
 pub(crate) fn ambient_colour(s: &Situation<'_>) -> (Origin, f64) {
     let ambient = &s.setup.ambient;
     if ambient.is_measured() {
-        (Origin::Metered, MEASURED_COLOUR)
+        (Origin::Metered, Known::Metered.error())
     } else if s.seen().ambient_kelvin() != ambient.kelvin() {
-        (Origin::Forecast, FORECAST_COLOUR)
+        (Origin::Forecast, Known::Forecast.error())
     } else {
-        (Origin::Usual, USUAL_COLOUR)
+        (Origin::Usual, Known::Usual.error())
     }
 }
 

@@ -2,7 +2,7 @@ use super::{About, Caution, Remark};
 use crate::assess::people::wrong_way_round;
 use crate::assess::{Facts, PersonReport, SetReport};
 use crate::colour::AmbientColour;
-use crate::colours::{SWINGS, pulse_at};
+use crate::colours::swinging;
 use crate::geometry::angle;
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
@@ -175,9 +175,7 @@ impl Cautions<'_> {
         if !self.s.lights.is_empty() {
             self.say(About::Colour, None, Caution::FixedBalance);
         }
-        if let Some(pulse) = pulse_at(self.s, &self.facts.split, self.dials.shutter)
-            && pulse.swing.stops() > SWINGS
-        {
+        if let Some(pulse) = swinging(self.s, &self.facts.split, self.dials.shutter) {
             let quiet = pulse.quiet_label;
             self.say(About::Shutter, None, Caution::Pulses { swing: pulse.swing.stops(), bands: pulse.bands, quiet });
         }

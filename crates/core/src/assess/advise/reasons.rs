@@ -1,5 +1,6 @@
 use crate::assess::{DialId, DialKind, Facts, ambient_colour};
 use crate::colour::{ColourWish, JUST_VISIBLE, PLAIN, SMALL};
+use crate::colours::cast;
 use crate::flash::{POPS_ERROR, pops_per_battery, recharge_time};
 use crate::marks::{Mark, ShutterMark, stops_amount};
 use crate::quantity::{Mired, Power, Seconds, figure, no_finer};
@@ -188,7 +189,7 @@ fn colour(s: &Situation<'_>) -> (String, bool) {
         return if left.size() <= SMALL {
             (format!("Set for {}.", s.seen().ambient_words()), false)
         } else {
-            (format!("{} looks {}.", capital(s.seen().ambient_words()), shade(left.mired())), false)
+            (format!("{} looks {}.", capital(s.seen().ambient_words()), cast(left.mired())), false)
         };
     };
     let apart = ambient - flash;
@@ -212,17 +213,7 @@ fn colour(s: &Situation<'_>) -> (String, bool) {
         _ => ": plain to see.",
     };
     if skin.size() > SMALL {
-        text += &format!(" Flash-lit skin {}.", shade(skin.mired()));
+        text += &format!(" Flash-lit skin {}.", cast(skin.mired()));
     }
     (text, !wanted_apart && apart.size() >= PLAIN)
-}
-
-fn shade(left: f64) -> &'static str {
-    match left {
-        left if left > PLAIN => "plainly warm",
-        left if left > SMALL => "a little warm",
-        left if left < -PLAIN => "plainly cool",
-        left if left < -SMALL => "a little cool",
-        _ => "neutral",
-    }
 }
