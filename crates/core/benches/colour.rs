@@ -6,8 +6,8 @@ use tolva_core::House;
 use tolva_core::colour::{AmbientColour, Lamp};
 use tolva_core::format::{JobFile, KitFile};
 use tolva_core::kit::{Gel, Kit, KitItem};
-use tolva_core::quantity::{Id, MiredShift, Share};
-use tolva_core::setup::{Beside, Setup};
+use tolva_core::quantity::{Duv, Id, Kelvin, MiredShift, Share};
+use tolva_core::setup::{Beside, BesideRead, Setup};
 use tolva_core::situation::Situation;
 use tolva_core::solve::{colours, colours_as_they_stand};
 
@@ -29,7 +29,8 @@ fn sample() -> (Setup, Kit) {
         })
         .collect();
     let share = Share::nearest(0.2);
-    let beside = |light| Beside { light, face: share, shadow_side: share, background: share };
+    let beside =
+        |light| Beside { light, face: share, shadow_side: share, background: share, read: BesideRead::default() };
     setup.beside = vec![
         beside(AmbientColour::Lamp { lamp: Lamp::CoolWhiteTube }),
         beside(AmbientColour::Lamp { lamp: Lamp::LedNeutral }),
@@ -51,6 +52,16 @@ fn answers(c: &mut Criterion) {
     });
     c.bench_function("proposals over four lights and twenty gels, priced, with the schools", |b| {
         b.iter(|| colours(black_box(&s)));
+    });
+    // In light that was never asked about.
+    let mut kelvin = 3_000.0;
+    c.bench_function("the same for the first time", |b| {
+        b.iter(|| {
+            kelvin += 0.01;
+            let ambient = AmbientColour::Measured { kelvin: Kelvin::of(kelvin), duv: Duv::of(0.0) };
+            let other = Setup { ambient, ..setup.clone() };
+            colours(&Situation::new(black_box(&other), &kit, House::default()).expect("a good setup"))
+        });
     });
 }
 

@@ -1,5 +1,6 @@
 //! Checks of whole values: every problem found, each at its field, in words a photographer understands.
 
+use crate::colour::Preset;
 use crate::quantity::{ClockTime, Id, Limit, OutOfRange};
 
 /// What is wrong with a field.
@@ -29,6 +30,12 @@ pub enum Problem {
     Twice {
         /// The repeated id.
         id: Id,
+    },
+    /// The same preset twice.
+    #[error("The {} is there twice.", preset.words())]
+    PresetTwice {
+        /// The repeated preset.
+        preset: Preset,
     },
     /// An aperture the lens does not have.
     #[error("This lens goes from {widest} to {smallest} at this focal length; {asked} is outside.")]

@@ -20,6 +20,7 @@ pub mod kit;
 pub mod ladder;
 pub mod layout;
 pub mod outlook;
+pub mod picture;
 pub mod place;
 #[cfg(test)]
 mod sample;

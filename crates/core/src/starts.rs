@@ -4,7 +4,7 @@ use crate::check::FieldError;
 use crate::day::Day;
 use crate::emitter::Face;
 use crate::flash::DurationRow;
-use crate::kit::{HighSpeedSync, KitItem, Output, ZoomRow};
+use crate::kit::{BodyPreset, HighSpeedSync, KitItem, Output, ZoomRow};
 use crate::place::{Horizon, Lamps, Surroundings};
 use crate::scene::Sun;
 use serde::{Deserialize, Serialize};
@@ -24,6 +24,8 @@ pub struct Starts {
     pub zoom_row: ZoomRow,
     /// A row of a table of durations.
     pub duration_row: DurationRow,
+    /// A preset of a body.
+    pub preset_row: BodyPreset,
     /// High-speed sync.
     pub high_speed_sync: HighSpeedSync,
     /// A beam that is narrowed, in degrees.

@@ -5,7 +5,8 @@ use std::fs;
 use std::path::{Path, PathBuf};
 
 /// The physics, each asking only of what stands before it.
-const LIGHT: [&str; 12] = [
+const LIGHT: [&str; 13] = [
+    "latest",
     "quantity",
     "geometry",
     "marks",
@@ -20,8 +21,14 @@ const LIGHT: [&str; 12] = [
     "transport",
 ];
 
+/// The picture, which asks of the physics alone.
+const RENDER: [&str; 13] = [
+    "sequence", "figures", "part", "rgb", "gloss", "paints", "world", "points", "layers", "lens", "trace", "picture",
+    "develop",
+];
+
 /// What a photographer decides, in the same way.
-const CORE: [&str; 27] = [
+const CORE: [&str; 28] = [
     "sources",
     "check",
     "wanted",
@@ -39,6 +46,7 @@ const CORE: [&str; 27] = [
     "situation",
     "glass",
     "colours",
+    "picture",
     "assess",
     "arrange",
     "solve",
@@ -112,4 +120,15 @@ fn no_arrow_of_the_core_runs_back() {
     for (from, _) in arrows(&Path::new(env!("CARGO_MANIFEST_DIR")).join("src")) {
         assert!(CORE.contains(&from.as_str()), "give {from} a place");
     }
+}
+
+#[test]
+fn no_arrow_of_the_picture_runs_back() {
+    assert_eq!(back("../render/src", &RENDER), BTreeSet::new());
+    let root = Path::new(env!("CARGO_MANIFEST_DIR")).join("../render/src");
+    for (from, _) in arrows(&root) {
+        assert!(RENDER.contains(&from.as_str()), "give {from} a place");
+    }
+    let manifest = fs::read_to_string(root.join("../Cargo.toml")).unwrap();
+    assert!(!manifest.contains("tolva-core") && !manifest.contains("tolva-store"));
 }

@@ -4,8 +4,10 @@
 
 #![allow(clippy::unwrap_used, clippy::missing_panics_doc)]
 
+mod measured;
 mod proxy;
 
+pub use measured::Done;
 pub use proxy::Proxy;
 
 use serde_json::Value;

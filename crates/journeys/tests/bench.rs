@@ -3,7 +3,7 @@
 #![allow(clippy::unwrap_used)]
 
 use thirtyfour::prelude::*;
-use tolva_journeys::Walk;
+use tolva_journeys::{Done, Walk};
 
 /// From the list of jobs to dials set: open the sample setup, enter a reading, solve, read off.
 #[tokio::test(flavor = "multi_thread")]
@@ -349,33 +349,13 @@ async fn by_keyboard_alone() {
 async fn how_fast_a_dial_answers() {
     let walk = Walk::at_desk().await;
     walk.open_setup("setup-table").await;
-    let took = walk
-        .browser
-        .execute_async(
-            "const done = arguments[arguments.length - 1];
-             const dial = document.querySelector('[data-dial=shutter] [role=slider]');
-             const part = document.querySelector('[data-patch=face][data-part=ambient]');
-             const took = [];
-             const turn = () => {
-                const start = performance.now();
-                const watch = new MutationObserver(() => {
-                    watch.disconnect();
-                    requestAnimationFrame(() => {
-                        took.push(performance.now() - start);
-                        if (took.length < 20) turn(); else done(took.sort((a, b) => a - b));
-                    });
-                });
-                watch.observe(part, { attributes: true, attributeFilter: ['aria-valuenow'] });
-                dial.dispatchEvent(new KeyboardEvent('keydown', { key: took.length % 2 ? 'ArrowRight' : 'ArrowLeft', bubbles: true }));
-             };
-             turn();",
-            vec![],
-        )
-        .await
-        .unwrap();
-    let took: Vec<f64> = took.json().as_array().unwrap().iter().map(|ms| ms.as_f64().unwrap()).collect();
-    assert_eq!(took.len(), 20);
-    println!("dial turned to scale redrawn: median {:.1} ms, slowest {:.1} ms of {}", took[10], took[19], took.len());
+    let done = Done {
+        with: "const dial = document.querySelector('[data-dial=shutter] [role=slider]');",
+        act: "dial.dispatchEvent(new KeyboardEvent('keydown', { key: took.length % 2 ? 'ArrowRight' : 'ArrowLeft', bubbles: true }));",
+        after: "",
+    };
+    let part = ("[data-patch=face][data-part=ambient]", "aria-valuenow");
+    walk.print_how_long("dial turned to scale redrawn", part, done).await;
     walk.end().await;
 }
 

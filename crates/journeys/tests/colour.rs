@@ -2,8 +2,10 @@
 
 #![allow(clippy::unwrap_used)]
 
+use image::{Rgb, RgbImage};
+use std::path::Path;
 use thirtyfour::prelude::*;
-use tolva_journeys::Walk;
+use tolva_journeys::{Done, Walk};
 
 /// The colour of one patch as the page shows it.
 const LIT: &str = "return document.querySelector('[data-patch-colour=lit_side] [data-srgb]').dataset.srgb";
@@ -101,6 +103,118 @@ async fn a_grey_frame() {
     assert!(kept["ambient"]["kelvin"].as_f64().unwrap() > 6_500.0, "{}", kept["ambient"]);
     walk.sees("[aria-label='The colours in words'] li", "Measured light: ").await;
     walk.end_expecting("422").await;
+}
+
+/// A frame of a grey card is opened, its card marked with the keys, and its light kept; a spoilt file is refused in words, and the
+/// frame in hand, its mark and the setup stay as they were.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_card_marked_in_a_frame() {
+    let walk = Walk::at_desk().await;
+    colour_of(&walk, "setup-hands").await;
+    let folder = tempfile::tempdir().unwrap();
+    // A warm card at the left of a blue frame.
+    let picture = RgbImage::from_fn(120, 80, |x, _| if x < 40 { Rgb([150, 118, 80]) } else { Rgb([30, 60, 190]) });
+    let file = folder.path().join("card.png");
+    picture.save(&file).unwrap();
+    let spoilt = folder.path().join("spoilt.png");
+    std::fs::write(&spoilt, &std::fs::read(&file).unwrap()[..70]).unwrap();
+    let hand_in = async |file: &Path| {
+        walk.find("[aria-label='From a grey frame'] input[type=file]")
+            .await
+            .send_keys(file.to_str().unwrap())
+            .await
+            .unwrap();
+    };
+    hand_in(&file).await;
+    walk.sees("[aria-label='From a grey frame']", "made at").await;
+    walk.press_named("What light is on it?").await;
+    walk.sees("[aria-label='From a grey frame']", "A grey patch").await;
+    walk.focus("[data-mark]").await;
+    for _ in 0..7 {
+        walk.shifted(Key::Left).await;
+    }
+    walk.wait(
+        "the mark at the left",
+        "return document.querySelector('[data-mark]').getAttribute('aria-valuetext').startsWith('15 %')",
+    )
+    .await;
+    walk.press_named("What light is on it?").await;
+    walk.sees("[aria-label='From a grey frame']", "card.png, no profile, taken as sRGB").await;
+    walk.sees("[aria-label='From a grey frame']", "warmer than the setting").await;
+    walk.accessible("a frame with a mark").await;
+    let before = walk.kept("setup-hands").await;
+    hand_in(&spoilt).await;
+    walk.sees("[aria-label='From a grey frame']", "The file is damaged").await;
+    walk.wait(
+        "the frame is still there",
+        "return document.querySelector('[data-mark]').getAttribute('aria-valuetext').startsWith('15 %')",
+    )
+    .await;
+    assert_eq!(walk.kept("setup-hands").await, before);
+    walk.press_named("What light is on it?").await;
+    walk.sees("[aria-label='From a grey frame']", "warmer than the setting").await;
+    walk.press_named("Keep it as the ambient").await;
+    walk.saved().await;
+    let kept = walk.kept("setup-hands").await;
+    assert!(kept["ambient"]["kelvin"].as_f64().unwrap() < 4_800.0, "{}", kept["ambient"]);
+    walk.end_expecting("422").await;
+}
+
+/// A flash is taken along the rule with the keys: it wears the films that bring it there, and gives them back.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_flash_moved_along_the_rule() {
+    let walk = Walk::at_desk().await;
+    colour_of(&walk, "setup-doors").await;
+    walk.wait("a flash to take hold of", "return document.querySelector('[data-flash]') !== null").await;
+    let said = "return document.querySelector('[data-flash]').getAttribute('aria-valuetext')";
+    walk.wait("no film", &format!("{said}.includes('no film')")).await;
+    let lit = walk.read(LIT).await;
+    walk.focus("[data-flash]").await;
+    walk.keys(Key::Right).await;
+    walk.wait("an eighth", &format!("{said}.includes('Eighth warming')")).await;
+    walk.wait("other colours", &format!("{LIT} !== {lit}")).await;
+    walk.keys(Key::Right).await;
+    walk.wait("a quarter", &format!("{said}.includes('Quarter warming')")).await;
+    walk.saved().await;
+    let worn = walk.kept("setup-doors").await["lights"][0]["gels"].clone();
+    assert_eq!((worn["at"][0].as_str(), worn["held"].as_bool()), (Some("gel-warm-quarter"), Some(true)));
+    walk.drag("[data-flash]", 240, 0).await;
+    walk.wait("further by hand", &format!("{said}.includes('Full warming')")).await;
+    walk.undo_until("no film again", &format!("{said}.includes('no film')")).await;
+    walk.end().await;
+}
+
+/// A body's presets are entered with the kit and set from the colours; a light beside the main one counts as it was read.
+#[tokio::test(flavor = "multi_thread")]
+async fn presets_and_readings() {
+    let walk = Walk::at_desk().await;
+    colour_of(&walk, "setup-table").await;
+    walk.choose("none of its presets", "shade preset, 7500 K").await;
+    walk.sees("[data-dial=kelvin] output", "7500 K").await;
+    let lit = walk.read(LIT).await;
+    walk.press_named("Light beside it 1: metered alone on the face").await;
+    walk.type_into("Light beside it 1: reading on the face", "3.5").await;
+    walk.wait("other colours", &format!("{LIT} !== {lit}")).await;
+    walk.saved().await;
+    let kept = walk.kept("setup-table").await;
+    assert_eq!(kept["beside"][0]["read"]["face"], 3.5);
+    assert_eq!(kept["white_balance"]["kelvin"]["at"].as_f64(), Some(7_500.0));
+    walk.end().await;
+}
+
+/// Measured, not asserted: from a press of a key on the index to the patches drawn anew.
+#[tokio::test(flavor = "multi_thread")]
+async fn how_long_the_index_takes() {
+    let walk = Walk::at_desk().await;
+    colour_of(&walk, "setup-table").await;
+    let done = Done {
+        with: "const index = document.querySelector('[data-index]');",
+        act: "index.dispatchEvent(new KeyboardEvent('keydown', { key: took.length % 2 ? 'ArrowRight' : 'ArrowLeft', bubbles: true }));",
+        after: "",
+    };
+    let part = ("[data-patch-colour=lit_side] [data-srgb]", "data-srgb");
+    walk.print_how_long("index to patches redrawn", part, done).await;
+    walk.end().await;
 }
 
 /// On a phone the rule, the patches and the films are reached with a thumb.

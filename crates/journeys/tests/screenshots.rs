@@ -11,6 +11,12 @@ fn file(name: &str) -> PathBuf {
     folder.join(format!("{name}.png"))
 }
 
+/// Waits until the picture on the bench is as fine as it gets.
+async fn finely(walk: &Walk) {
+    let rounds = "return Number(document.querySelector('canvas[data-picture]')?.dataset.rounds ?? 0)";
+    walk.wait("a fine picture", &format!("{rounds} >= 24")).await;
+}
+
 #[tokio::test(flavor = "multi_thread")]
 #[ignore = "writes into docs/screenshots"]
 async fn at_a_desk() {
@@ -20,6 +26,7 @@ async fn at_a_desk() {
     walk.picture(&file("jobs")).await;
     walk.open_setup("setup-doors").await;
     walk.sees("h2", "Other plans").await;
+    finely(&walk).await;
     walk.picture(&file("bench")).await;
     walk.press_named("ND filter: free").await;
     walk.type_into("Background: EV at ISO 100", "15").await;
@@ -33,6 +40,7 @@ async fn at_a_desk() {
     walk.sees("[aria-label='What binds'] p", "Sync binds").await;
     walk.saved().await;
     walk.read("window.scrollTo(0, 0); document.activeElement.blur()").await;
+    finely(&walk).await;
     walk.picture(&file("bench-binds")).await;
     walk.open("/kit").await;
     walk.named("[role=option]", "Hot-shoe flash").await.click().await.unwrap();
@@ -58,6 +66,7 @@ async fn at_a_desk() {
     walk.named("button", "Daylight").await;
     walk.open_setup("setup-table").await;
     walk.sees("h2", "Other plans").await;
+    finely(&walk).await;
     walk.picture(&file("bench-dusk")).await;
     walk.open_set("setup-table").await;
     walk.sees("[aria-label='What the set says'] p", "shows in the glass").await;
@@ -81,9 +90,9 @@ async fn on_a_phone() {
     walk.press_named("Brief").await;
     walk.sees("h2", "What the meter said").await;
     walk.picture(&file("phone-brief")).await;
-    walk.press_named("Plan").await;
-    walk.named("h2", "Other plans").await;
-    walk.picture(&file("phone-plan")).await;
+    walk.press_named("Picture").await;
+    finely(&walk).await;
+    walk.picture(&file("phone-picture")).await;
     walk.named("[role=radio]", "Set").await.click().await.unwrap();
     walk.find("[data-drawing=plan]").await;
     walk.picture(&file("phone-set")).await;

@@ -6,7 +6,7 @@ use base64::Engine as _;
 use rstest::rstest;
 use serde_json::Value;
 use thirtyfour::prelude::*;
-use tolva_journeys::Walk;
+use tolva_journeys::{Done, Walk};
 
 const A: &str = "[data-thing='lights/0'][data-side=plan]";
 
@@ -533,39 +533,18 @@ async fn downloaded(folder: &std::path::Path, name: &str) -> Vec<u8> {
 async fn how_fast_a_light_follows_the_hand() {
     let walk = Walk::at_desk().await;
     walk.open_set("setup-table").await;
-    let took = walk
-        .browser
-        .execute_async(
-            "const done = arguments[arguments.length - 1];
-             const light = document.querySelector(\"[data-thing='lights/0'][data-side=plan]\");
-             const part = document.querySelector('[data-patch=face][data-part=flash]');
+    let done = Done {
+        with: "const light = document.querySelector(\"[data-thing='lights/0'][data-side=plan]\");
              const box = light.getBoundingClientRect();
              const at = { clientX: box.x + box.width / 2, clientY: box.y + box.height / 2 };
              const send = (type, target) => target.dispatchEvent(new PointerEvent(type, {
                 bubbles: true, pointerId: 7, pointerType: 'mouse', button: 0, buttons: 1,
                 clientX: at.clientX, clientY: at.clientY, pageX: at.clientX, pageY: at.clientY }));
-             send('pointerdown', light);
-             const took = [];
-             const step = () => {
-                const start = performance.now();
-                const watch = new MutationObserver(() => {
-                    watch.disconnect();
-                    requestAnimationFrame(() => {
-                        took.push(performance.now() - start);
-                        if (took.length < 20) step(); else { send('pointerup', window); done(took.sort((a, b) => a - b)); }
-                    });
-                });
-                watch.observe(part, { attributes: true, attributeFilter: ['aria-valuenow'] });
-                at.clientX += took.length % 2 ? -9 : 9;
-                send('pointermove', window);
-             };
-             step();",
-            vec![],
-        )
-        .await
-        .unwrap();
-    let took: Vec<f64> = took.json().as_array().unwrap().iter().map(|ms| ms.as_f64().unwrap()).collect();
-    assert_eq!(took.len(), 20);
-    println!("light moved to levels redrawn: median {:.1} ms, slowest {:.1} ms of {}", took[10], took[19], took.len());
+             send('pointerdown', light);",
+        act: "at.clientX += took.length % 2 ? -9 : 9; send('pointermove', window);",
+        after: "send('pointerup', window)",
+    };
+    let part = ("[data-patch=face][data-part=flash]", "aria-valuenow");
+    walk.print_how_long("light moved to levels redrawn", part, done).await;
     walk.end().await;
 }

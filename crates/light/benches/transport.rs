@@ -4,7 +4,7 @@ use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, Flat};
-use tolva_light::quantity::Metres;
+use tolva_light::quantity::{Metres, MiredShift};
 use tolva_light::set::{Glazing, Set, Sheet, Sheeting, Solid, Source, Still, Surface, Wall, Walls};
 use tolva_light::transport::{Light, Receiver, Room};
 
@@ -23,6 +23,7 @@ fn set() -> Set {
     let sheet = |x: f64| Sheet {
         flat: Flat::new(DVec3::new(x, -1.0, 1.2), DVec3::X * -x, 0.8, 1.2),
         does: Sheeting::Matt(0.9),
+        tint: MiredShift::ZERO,
     };
     Set {
         still: Still {

@@ -3,6 +3,7 @@
 use crate::body::{FILE_LIMIT, LIMIT};
 use crate::cache::Lights;
 use crate::document::completed;
+use crate::easel::Easels;
 use crate::guard::{Own, only_own};
 use crate::log::{Line, cut};
 use crate::problem::Problem;
@@ -30,7 +31,7 @@ use utoipa_actix_web::{AppExt, scope};
         description = "Blends flash with the light that is there.",
         license(name = "MIT OR Apache-2.0")
     ),
-    components(schemas(Problem))
+    components(schemas(Problem, crate::api::PictureTold))
 )]
 struct Document;
 
@@ -55,6 +56,8 @@ pub struct Shared {
     pub ladders: Ladders,
     /// The light of setups asked about lately.
     pub lights: Lights,
+    /// Pictures in the making.
+    pub easels: Easels,
     /// Whether it stops.
     pub stopping: Stopping,
     /// The address listened on.
@@ -73,12 +76,13 @@ pub fn app(
         InitError = (),
     >,
 > {
-    let Shared { studio, work, ladders, lights, stopping, listen } = shared;
+    let Shared { studio, work, ladders, lights, easels, stopping, listen } = shared;
     App::new()
         .app_data(Data::new(studio))
         .app_data(Data::new(work))
         .app_data(Data::new(ladders))
         .app_data(Data::new(lights))
+        .app_data(Data::new(easels))
         .app_data(Data::new(stopping))
         .app_data(Data::new(Own { listen }))
         .app_data(PayloadConfig::new(LIMIT))

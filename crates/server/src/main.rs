@@ -8,6 +8,7 @@ mod attachment;
 mod body;
 mod cache;
 mod document;
+mod easel;
 mod guard;
 mod log;
 mod problem;

@@ -2,6 +2,7 @@
 
 use crate::app::{Shared, app};
 use crate::cache::Lights;
+use crate::easel::Easels;
 use crate::stopping::Stopping;
 use crate::work::Work;
 use crate::{open, sample};
@@ -41,9 +42,11 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
         tracing::info!("filled a fresh studio with the sample one");
     }
     let stopping = Stopping::default();
+    let work = Work::default();
     let shared = Shared {
         studio: studio.clone(),
-        work: Work::default(),
+        easels: Easels::beside(work.at_work().clone()),
+        work,
         ladders: Ladders::default(),
         lights: Lights::default(),
         stopping: stopping.clone(),

@@ -1,5 +1,6 @@
 //! Where computing is done: off the threads that answer, a few at a time, the newest question of a kind first.
 
+use crate::easel::AtWork;
 use crate::problem::Problem;
 use actix_web::dev::Payload;
 use actix_web::http::StatusCode;
@@ -31,12 +32,18 @@ pub enum Kind {
     Drag,
     /// Colours, and what could be set and worn.
     Colours,
+    /// What a picture is made of.
+    Picture,
+    /// A picture developed.
+    Development,
     /// A day's light.
     Day,
     /// A moment of a day.
     Moment,
     /// An order of setups.
     Schedule,
+    /// A frame looked at.
+    Frame,
     /// A file to take along, or one taken in.
     File,
     /// What of the studio cannot be read.
@@ -46,7 +53,7 @@ pub enum Kind {
 impl Kind {
     /// Whether a newer question takes the place of one before it: its answer would be thrown away anyway.
     const fn only_the_newest(self) -> bool {
-        matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment | Kind::Colours)
+        matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment | Kind::Colours | Kind::Picture)
     }
 }
 
@@ -80,6 +87,7 @@ type Newest = HashMap<(String, Kind), (u64, Wanted)>;
 pub struct Work {
     hands: Arc<Semaphore>,
     newest: Arc<Mutex<Newest>>,
+    at_work: AtWork,
 }
 
 /// Held by whoever waits: when they leave, for whatever reason, the question is given up.
@@ -95,11 +103,20 @@ impl Default for Work {
     fn default() -> Self {
         // One hand is left to those that answer.
         let cores = std::thread::available_parallelism().map_or(1, usize::from);
-        Work { hands: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))), newest: Arc::default() }
+        Work {
+            hands: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))),
+            newest: Arc::default(),
+            at_work: AtWork::default(),
+        }
     }
 }
 
 impl Work {
+    /// Questions at work now.
+    pub const fn at_work(&self) -> &AtWork {
+        &self.at_work
+    }
+
     fn newest(&self) -> MutexGuard<'_, Newest> {
         self.newest.lock().unwrap_or_else(PoisonError::into_inner)
     }
@@ -115,6 +132,7 @@ impl Work {
         kind: Kind,
         question: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Problem> {
+        let _busy = self.at_work.begin();
         let wanted = Wanted::default();
         let _waiting = Waiting(wanted.clone());
         if let Some((word, turn)) = asker.0.clone().filter(|_| kind.only_the_newest()) {
@@ -174,7 +192,7 @@ mod tests {
     use std::sync::atomic::{AtomicUsize, Ordering};
 
     fn one_hand() -> Work {
-        Work { hands: Arc::new(Semaphore::new(1)), newest: Arc::default() }
+        Work { hands: Arc::new(Semaphore::new(1)), newest: Arc::default(), at_work: AtWork::default() }
     }
 
     /// Of questions that wait, only the newest of its kind and asker is worked on.

@@ -4,7 +4,7 @@
 
 mod common;
 
-use common::{demo, program, serve};
+use common::{Tolva, demo, program, serve};
 use reqwest::{Method, StatusCode};
 use rstest::rstest;
 use serde_json::{Value, json};
@@ -566,4 +566,48 @@ async fn readings_and_ladder_are_exported_as_tables() {
     let ladder = read("/api/setups/setup-doors/ladder.csv").await;
     assert_eq!((&ladder[0][0], &ladder[0][1]), ("18:12", "ISO"));
     assert!(ladder.iter().any(|row| &row[1] == "shutter" && &row[2] == "1/160"));
+}
+
+/// A picture as it comes: what it says of itself, and the planes behind.
+async fn pictured(tolva: &Tolva, setup: &Value, lit: Value, more_than: Option<u32>) -> (Value, Vec<u8>) {
+    let body = json!({"setup": setup, "lit": lit, "more_than": more_than});
+    let request = tolva.client.post(format!("{}/api/picture?of=setup-doors", tolva.address)).json(&body);
+    let answer = request.send().await.unwrap();
+    assert_eq!(answer.status(), StatusCode::OK);
+    let bytes = answer.bytes().await.unwrap();
+    let length = u32::from_le_bytes(bytes[..4].try_into().unwrap()) as usize;
+    (serde_json::from_slice(&bytes[4..4 + length]).unwrap(), bytes[4 + length..].to_vec())
+}
+
+/// A picture comes rough, then finer; it can be seen in some of its light; a light that is none is refused at its field.
+#[tokio::test]
+async fn a_picture_is_made() {
+    let tolva = demo();
+    let setup = tolva.setup().await["setup"].clone();
+    let (rough, _) = pictured(&tolva, &setup, json!({"light": "both"}), None).await;
+    let known = u32::try_from(rough["rounds"].as_u64().unwrap()).unwrap();
+    let (told, both) = pictured(&tolva, &setup, json!({"light": "both"}), Some(known)).await;
+    assert!(told["rounds"].as_u64().unwrap() > u64::from(known), "{told}");
+    let pixels = usize::try_from(told["width"].as_u64().unwrap() * told["height"].as_u64().unwrap()).unwrap();
+    assert_eq!(both.len(), pixels * 6);
+    let place = told["patches"].as_array().unwrap().iter().find(|place| place["patch"] == "face").unwrap();
+    let wide = told["width"].as_f64().unwrap();
+    let row = (place["y"].as_f64().unwrap() * told["height"].as_f64().unwrap()).floor();
+    let at = (row * wide + place["x"].as_f64().unwrap() * wide) as usize;
+    let light = setup["lights"][0]["id"].clone();
+    let (_, ambient) = pictured(&tolva, &setup, json!({"light": "ambient"}), None).await;
+    let (_, flash) = pictured(&tolva, &setup, json!({"light": "one", "of": light}), None).await;
+    // On the face the flash leads; the levels are a byte each behind the pixels, the flash's share another.
+    let level = |planes: &[u8]| planes[4 * pixels + at];
+    assert!(
+        level(&flash) > level(&ambient) && level(&both) >= level(&flash),
+        "{} {} {}",
+        level(&both),
+        level(&flash),
+        level(&ambient)
+    );
+    assert!(both[5 * pixels + at] > 128);
+    let body = json!({"setup": setup, "lit": {"light": "one", "of": "none"}});
+    let (status, problem) = tolva.ask(Method::POST, "/api/picture", Some(body)).await;
+    assert_eq!((status, problem["errors"][0]["field"].as_str()), (StatusCode::UNPROCESSABLE_ENTITY, Some("/lit/of")));
 }

@@ -140,6 +140,7 @@ async fn real(tolva: &Tolva, path: &str) -> Option<Value> {
     Some(match path {
         "/api/assess" | "/api/advise" | "/api/plan" => plain,
         "/api/colours" => json!({"setup": plain, "ways": true}),
+        "/api/picture" => json!({"setup": plain, "lit": {"light": "both"}}),
         "/api/colour/light" => {
             json!({"light": {"by": "kelvin", "kelvin": 3200.0}, "films": [{"shift": 64.0, "loss": 0.3}]})
         }

@@ -140,6 +140,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/colour/grey/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The light that fell on a grey card, from a frame of it in which it is marked. The frame is not kept. */
+        post: operations["colour_grey_frame"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/colour/light": {
         parameters: {
             query?: never;
@@ -690,6 +707,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/picture": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The picture of a setup as its dials stand, in the light asked for. */
+        post: operations["picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -1189,8 +1223,16 @@ export interface components {
             face: components["schemas"]["Share"];
             /** @description Its kind. */
             light: components["schemas"]["AmbientColour"];
+            /** @description What a meter showed of it alone, which says its share better. */
+            read: components["schemas"]["BesideRead"];
             /** @description How much of it on the shadow side. */
             shadow_side: components["schemas"]["Share"];
+        };
+        /** @description What a meter showed of one kind of light alone, read as the ambient of its patch is; none where it was not read. */
+        BesideRead: {
+            background?: components["schemas"]["Ev100"] | null;
+            face?: components["schemas"]["Ev100"] | null;
+            shadow_side?: components["schemas"]["Ev100"] | null;
         };
         /** @description What binds. */
         Bind: {
@@ -1202,6 +1244,15 @@ export interface components {
             text: string;
             /** @description The ways out, best first. */
             ways_out: components["schemas"]["WayOut"][];
+        };
+        /** @description What a preset of a body is set to, as its maker says or as its files tell. */
+        BodyPreset: {
+            /** @description Its temperature. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description Which. */
+            preset: components["schemas"]["Preset"];
+            /** @description Its tint, green positive. */
+            tint: components["schemas"]["Duv"];
         };
         /** @description Light off the room. */
         BounceWords: {
@@ -1345,6 +1396,8 @@ export interface components {
             megapixels: number;
             /** @description Its name. */
             name: components["schemas"]["Name"];
+            /** @description What its presets are set to, where that is known. */
+            presets: components["schemas"]["BodyPreset"][];
             /** @description Height of the sensor. */
             sensor_height: components["schemas"]["Millimetres"];
             /** @description Width of the sensor. */
@@ -1898,6 +1951,8 @@ export interface components {
             never_automatic: string;
             /** @description Patches in true colour. */
             patches: components["schemas"]["ColourPatch"][];
+            /** @description What the body's presets are set to. */
+            presets: components["schemas"]["BodyPreset"][];
             pulse?: components["schemas"]["Pulse"] | null;
             /** @description What the lights and the patches are like, in sentences. */
             sentences: string[];
@@ -1988,6 +2043,8 @@ export interface components {
             now: components["schemas"]["ColourReport"];
             /** @description What the wish asks for, the best first, and two runners-up. */
             proposals: components["schemas"]["ColourWay"][];
+            /** @description Where the kit's films take each flash that fires. */
+            reach: components["schemas"]["FilmStops"][];
             /** @description The schools of one setting, without a search. */
             schools: components["schemas"]["ColourWay"][];
         };
@@ -2497,6 +2554,22 @@ export interface components {
             /** @description The step at 5 500 K; positive is warmer. */
             shift: components["schemas"]["MiredShift"];
         };
+        /** @description A place a flash can be brought to. */
+        FilmStop: {
+            /** @description What it then wears, at most two. */
+            gels: components["schemas"]["Id"][];
+            /** @description What that takes. */
+            loss: components["schemas"]["Stops"];
+            /** @description Where it then is. */
+            mired: components["schemas"]["Mired"];
+        };
+        /** @description Where the kit's films take a flash, from the coolest place to the warmest. */
+        FilmStops: {
+            /** @description The light. */
+            light: components["schemas"]["Id"];
+            /** @description The places. */
+            stops: components["schemas"]["FilmStop"][];
+        };
         /** @description A neutral density filter: a fixed one, or one that turns from weak to strong. */
         Filter: {
             /** @description Its id. */
@@ -2699,6 +2772,22 @@ export interface components {
             tint: components["schemas"]["Duv"];
             /** @description Red, green and blue: 0 to 1 linear, or 0 to 255 as they are stored. */
             values: number[];
+        };
+        /** @description What a grey card in a frame says of the light. */
+        GreyFrame: {
+            /** @description The light, and what to set for it. */
+            light: components["schemas"]["GreyTold"];
+            /** @description What the patch shows, in linear sRGB. */
+            linear: number[];
+            /** @description How many pixels were looked at. */
+            pixels: number;
+            /** @description The name of the frame's colour profile; without one sRGB is taken. */
+            profile?: string | null;
+            /**
+             * Format: double
+             * @description How far its brightness spreads, in stops.
+             */
+            spread: number;
         };
         /** @description What light fell on it, and what to set for it. */
         GreyTold: {
@@ -3056,6 +3145,8 @@ export interface components {
             megapixels: number;
             /** @description Its name. */
             name: components["schemas"]["Name"];
+            /** @description What its presets are set to, where that is known. */
+            presets: components["schemas"]["BodyPreset"][];
             /** @description Height of the sensor. */
             sensor_height: components["schemas"]["Millimetres"];
             /** @description Width of the sensor. */
@@ -3637,6 +3728,22 @@ export interface components {
             /** @description To here. */
             to: components["schemas"]["Point"];
         };
+        /** @description Which light a picture is seen in. */
+        Lit: {
+            /** @enum {string} */
+            light: "both";
+        } | {
+            /** @enum {string} */
+            light: "ambient";
+        } | {
+            /** @enum {string} */
+            light: "flash";
+        } | {
+            /** @enum {string} */
+            light: "one";
+            /** @description Which. */
+            of: components["schemas"]["Id"];
+        };
         /** @description longitude ° */
         Longitude: number;
         /**
@@ -3950,6 +4057,7 @@ export interface components {
             /** @description What it looks like. */
             seen: components["schemas"]["SeenAs"];
             under?: components["schemas"]["LightId"] | null;
+            warmer?: components["schemas"]["MiredShift"] | null;
             /** @description The same in a word. */
             word: string;
         };
@@ -3958,6 +4066,21 @@ export interface components {
          * @enum {string}
          */
         PatchKind: "lit_side" | "meeting" | "shadow_side" | "background" | "white" | "person";
+        /** @description Where a patch is in the frame. */
+        PatchPlace: {
+            /** @description Which. */
+            patch: components["schemas"]["Patch"];
+            /**
+             * Format: double
+             * @description From the left, as a share of the frame.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top.
+             */
+            y: number;
+        };
         /** @description A person on the set. */
         Person: {
             colour?: components["schemas"]["Colouring"] | null;
@@ -3993,6 +4116,47 @@ export interface components {
             tone: components["schemas"]["Tone"];
             /** @description How far they are under clipping; negative above. */
             under_clipping: components["schemas"]["Stops"];
+        };
+        /** @description A setup whose picture is asked for. */
+        PictureOf: {
+            /** @description The light it is seen in. */
+            lit: components["schemas"]["Lit"];
+            /**
+             * Format: int32
+             * @description How many rounds of samples the asker has of it: the answer waits for more. None takes what is there.
+             */
+            more_than?: number | null;
+            /** @description The setup. */
+            setup: components["schemas"]["Setup"];
+        };
+        /** @description What a picture says of itself. */
+        PictureTold: {
+            /**
+             * Format: double
+             * @description The share of the frame that clips.
+             */
+            clipped: number;
+            /** @description Whether it gets no better. */
+            enough: boolean;
+            /**
+             * Format: int32
+             * @description Pixels up.
+             */
+            height: number;
+            /** @description What it leaves out. */
+            leaves_out: string;
+            /** @description Where the patches of the stop scale are in it. */
+            patches: components["schemas"]["PatchPlace"][];
+            /**
+             * Format: int32
+             * @description Rounds of samples that are in it; 0 for a rough one.
+             */
+            rounds: number;
+            /**
+             * Format: int32
+             * @description Pixels across.
+             */
+            width: number;
         };
         /** @description Where a job is photographed. */
         Place: {
@@ -4135,6 +4299,11 @@ export interface components {
          * @enum {string}
          */
         PowerStep: "thirds" | "tenths";
+        /**
+         * @description A white-balance preset as cameras have them.
+         * @enum {string}
+         */
+        Preset: "lamps" | "tubes" | "daylight" | "flash" | "cloud" | "shade";
         /** @description A dial position with its printed mark, as a strip of a dial shows them. */
         Printed: {
             /**
@@ -4880,6 +5049,8 @@ export interface components {
             lamps: components["schemas"]["Lamps"];
             /** @description A flash's brightness, from each source there may be. */
             outputs: components["schemas"]["Output"][];
+            /** @description A preset of a body. */
+            preset_row: components["schemas"]["BodyPreset"];
             /** @description A skyline: one point alone is none. */
             skyline: components["schemas"]["Horizon"];
             /** @description The sun on a set. */
@@ -6023,6 +6194,131 @@ export interface operations {
                 };
             };
             /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    colour_grey_frame: {
+        parameters: {
+            query: {
+                /** @description The middle of the patch from the left, as a share of the frame as it is seen. */
+                x: number;
+                /** @description From the top. */
+                y: number;
+                /** @description How wide it is. */
+                width: number;
+                /** @description How high. */
+                height: number;
+                /** @description The camera's temperature. */
+                kelvin: number;
+                /** @description Its tint. */
+                tint: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** @description a JPEG or PNG file of up to 200 MB and 100 million pixels */
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["GreyFrame"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             413: {
                 headers: {
                     [name: string]: unknown;
@@ -9249,6 +9545,129 @@ export interface operations {
             };
             /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture: {
+        parameters: {
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PictureOf"];
+            };
+        };
+        responses: {
+            /** @description PictureTold as JSON behind its length in four bytes, little-endian; then for every pixel red, green, blue, 255; then a byte each for its level (0 for none, 255 for what clips, else twelfths of a stop from -12 at 1) and for the flash's share of its light */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/octet-stream": number[];
+                };
+            };
+            /** @description Not there yet: other questions come first. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -1,5 +1,5 @@
 import { choicesOf } from '../ui/choices'
-import type { AmbientColour, Light, Patch, Receptor, Setup, Turned } from '../api/types'
+import type { AmbientColour, BodyPreset, Light, Patch, Receptor, Setup, Turned } from '../api/types'
 
 export const subjects = choicesOf({ person: 'One person', group: 'A group', thing: 'A thing' })
 export const movements = choicesOf({
@@ -125,7 +125,19 @@ export const skins = choicesOf({
   dark: 'dark skin',
 })
 /** The skin one of the people may have: its own, or the usual one of their tone. */
-export const personSkins = [{ id: 'said' as const, name: 'the usual skin of that tone' }, ...skins]
+export const presets = choicesOf<BodyPreset['preset']>({
+  lamps: 'lamps',
+  tubes: 'tubes',
+  daylight: 'daylight',
+  flash: 'flash',
+  cloud: 'cloud',
+  shade: 'shade',
+})
+export const personSkins = [
+  { id: 'said', name: 'the usual skin of that tone' },
+  ...skins,
+  { id: 'measured_skin', name: 'skin as measured' },
+]
 export const whites = choicesOf({ D50: 'D50', D65: 'D65' })
 export const approaches = choicesOf<NonNullable<Setup['approach']>>({
   fill_low_contrast: 'Fill a low-contrast scene',

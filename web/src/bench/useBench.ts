@@ -61,6 +61,9 @@ export function useBench(id: string) {
     [follow, nowRef, put, session],
   )
 
+  /** The draft as it is by now, drawn or not. */
+  const current = useCallback(() => session.get().draft, [session])
+
   /** Has the core make a change: a distance, an arrangement, one light more. `at` is the field it was typed into. */
   const rearrange = useCallback(
     (change: Change, at?: string) =>
@@ -166,6 +169,7 @@ export function useBench(id: string) {
     left: kept.left,
     missing: kept.missing,
     stopped,
+    current,
     edit,
     rearrange,
     turnDial,

@@ -3,6 +3,7 @@ import type { AmbientColour, Setup } from '../api/types'
 import { ambientId, ambientOf, ambients } from '../bench/choices'
 import type { Editing } from '../bench/editing'
 import { LiveChoice, LiveNumber } from '../ui/Field'
+import { Latch } from '../ui/Push'
 import { Push, QuietPush } from '../ui/Push'
 
 type Beside = Setup['beside'][number]
@@ -14,11 +15,10 @@ const SHARES: { key: Shares; name: string }[] = [
 ]
 const MOST = 3
 
-type Props = Editing & { setup: Setup }
+type Props = Editing & Pick<Setup, 'ambient' | 'beside'>
 
 /** The kinds of light the ambient is made of: the main one, and what is beside it, each with its share. */
-export function BesideLines({ edit, errors, setup }: Props) {
-  const { ambient, beside } = setup
+export function BesideLines({ edit, errors, ambient, beside }: Props) {
   const put = (index: number, change: Partial<Beside>) =>
     edit(produce((s) => void Object.assign(s.beside[index] ?? {}, change)))
   const add = () =>
@@ -30,6 +30,7 @@ export function BesideLines({ edit, errors, setup }: Props) {
             face: 0.2,
             shadow_side: 0.2,
             background: 0.2,
+            read: { face: null, shadow_side: null, background: null },
           }),
       ),
     )
@@ -57,16 +58,14 @@ export function BesideLines({ edit, errors, setup }: Props) {
           {SHARES.map(({ key, name }, place) => (
             <span key={key}>
               {place > 0 && ', '}
-              <LiveNumber
-                label={`Light beside it ${index + 1}: share on the ${name}`}
-                value={Math.round(one[key] * 100)}
-                unit="%"
-                step={5}
-                digits={0}
-                error={errors[`/beside/${index}/${key}`]}
-                onCommit={(share) => put(index, { [key]: share / 100 })}
-              />{' '}
-              on the {name}
+              <Amount
+                label={`Light beside it ${index + 1}`}
+                of={{ key, name }}
+                one={one}
+                errors={errors}
+                at={`/beside/${index}`}
+                onPut={(change) => put(index, change)}
+              />
             </span>
           ))}{' '}
           <QuietPush
@@ -79,6 +78,60 @@ export function BesideLines({ edit, errors, setup }: Props) {
       ))}
       . {beside.length < MOST && <Push onPress={add}>Another kind of light</Push>}
     </div>
+  )
+}
+
+type AmountProps = {
+  label: string
+  of: { key: Shares; name: string }
+  one: Beside
+  at: string
+  errors: Record<string, string>
+  onPut: (change: Partial<Beside>) => void
+}
+
+/** What a reading of a light begins at, before the meter's own number is entered. */
+const FRESH_EV = 8
+
+/** How much of a patch's light it is: a share that is said, or what a meter showed of it alone. */
+function Amount({ label, of: { key, name }, one, at, errors, onPut }: AmountProps) {
+  const read = one.read[key]
+  const readAs = (ev: number | null) => onPut({ read: { ...one.read, [key]: ev } })
+  return (
+    <>
+      {read == null ? (
+        <LiveNumber
+          label={`${label}: share on the ${name}`}
+          value={Math.round(one[key] * 100)}
+          unit="%"
+          step={5}
+          digits={0}
+          error={errors[`${at}/${key}`]}
+          onCommit={(share) => onPut({ [key]: share / 100 })}
+        />
+      ) : (
+        <>
+          EV{' '}
+          <LiveNumber
+            label={`${label}: reading on the ${name}`}
+            value={read}
+            step={0.1}
+            digits={1}
+            tint="ambient"
+            error={errors[`${at}/read/${key}`]}
+            onCommit={readAs}
+          />
+        </>
+      )}{' '}
+      on the {name}{' '}
+      <Latch
+        aria-label={`${label}: metered alone on the ${name}`}
+        isSelected={read != null}
+        onChange={(on) => readAs(on ? FRESH_EV : null)}
+      >
+        metered
+      </Latch>
+    </>
   )
 }
 

@@ -1,17 +1,16 @@
 import { produce } from 'immer'
-import { useEffect } from 'react'
+import { memo, useCallback, useDeferredValue, useEffect } from 'react'
 import styled from 'styled-components'
-import type { Setup } from '../api/types'
-import { wishes } from '../bench/choices'
+import type { Colours, Setup } from '../api/types'
 import type { BenchState } from '../bench/useBench'
 import { useKeys } from '../keys/KeysProvider'
-import { LiveChoice, LiveNumber } from '../ui/Field'
 import { Spoken } from '../ui/voice'
 import { BesideLines } from './BesideLines'
 import { Films } from './Films'
 import { GreyFrame } from './GreyFrame'
 import { MiredRule } from './MiredRule'
 import { Patches } from './Patches'
+import { SettingLine } from './SettingLine'
 import { SkinLines } from './SkinLines'
 import { useColours } from './useColours'
 import { Ways } from './Ways'
@@ -20,9 +19,6 @@ const View = styled.div`
   display: flex;
   flex-direction: column;
   gap: 12px;
-  .lines {
-    line-height: 1.75;
-  }
   h2 {
     font-size: 14px;
     font-weight: 650;
@@ -37,12 +33,38 @@ const View = styled.div`
   }
 `
 
+// While the index is dragged most of the page stays as it is: only what its own part of the setup changed for is drawn anew.
+const [KeptPatches, KeptFilms, KeptSetting, KeptWays, KeptBeside, KeptSkin, KeptGrey] = [
+  memo(Patches),
+  memo(Films),
+  memo(SettingLine),
+  memo(Ways),
+  memo(BesideLines),
+  memo(SkinLines),
+  memo(GreyFrame),
+]
+
+const KeptWords = memo(function InWords({ now }: { now: Colours['now'] }) {
+  return (
+    <section aria-label="The colours in words">
+      <h2>In words</h2>
+      <ul className="said">
+        {[...now.sentences, now.mendable, now.never_automatic].map((sentence) => (
+          <li key={sentence}>{sentence}</li>
+        ))}
+      </ul>
+    </section>
+  )
+})
+
 type Props = { id: string; bench: BenchState; setup: Setup }
 
 /** The colour of a setup: every light on the mired rule, skin and background in true colour, what to set and what to wear. */
 export default function ColourView({ id, bench, setup }: Props) {
-  const { edit, errors, rearrange, showSet } = bench
-  const { now, ways } = useColours(id, setup)
+  const { current, edit, errors, rearrange, showSet } = bench
+  const { now, ways, settled, look } = useColours(id, setup)
+  // The rule and the patches follow the hand; fields follow when there is time.
+  const [later, laterNow] = [useDeferredValue(setup), useDeferredValue(now)]
   useEffect(() => showSet(null), [showSet])
   useKeys('colour', [
     {
@@ -51,26 +73,43 @@ export default function ColourView({ id, bench, setup }: Props) {
       run: () => document.querySelector<SVGElement>('[data-index]')?.focus(),
     },
   ])
-  const set = (kelvin: number, tint?: number) =>
-    edit(
-      produce((s) => {
-        s.white_balance.kelvin = { at: kelvin, held: true }
-        if (tint !== undefined) s.white_balance.tint = tint
-      }),
-    )
-  const put = (kelvin: number) =>
-    edit((s) => ({
-      ...s,
-      ambient: { kind: 'measured', kelvin, duv: s.ambient.kind === 'measured' ? s.ambient.duv : 0 },
-    }))
-  const wear = (light: string, gels: string[]) =>
-    edit(
-      produce((s) => {
-        const worn = s.lights.find((known) => known.id === light)
-        if (worn) worn.gels = { at: gels, held: true }
-      }),
-    )
-  if (!now) {
+  const set = useCallback(
+    (kelvin: number, tint?: number) => {
+      edit(
+        produce((s) => {
+          s.white_balance.kelvin = { at: kelvin, held: true }
+          if (tint !== undefined) s.white_balance.tint = tint
+        }),
+      )
+      // The index is dragged: its patches are asked for before the page follows.
+      const draft = current()
+      if (draft) look(draft)
+    },
+    [current, edit, look],
+  )
+  const put = useCallback(
+    (kelvin: number) =>
+      edit((s) => ({
+        ...s,
+        ambient: { kind: 'measured', kelvin, duv: s.ambient.kind === 'measured' ? s.ambient.duv : 0 },
+      })),
+    [edit],
+  )
+  const keep = useCallback(
+    (kelvin: number, duv: number) => edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin, duv } })),
+    [edit],
+  )
+  const wear = useCallback(
+    (light: string, gels: string[]) =>
+      edit(
+        produce((s) => {
+          const worn = s.lights.find((known) => known.id === light)
+          if (worn) worn.gels = { at: gels, held: true }
+        }),
+      ),
+    [edit],
+  )
+  if (!now || !laterNow) {
     return (
       <View>
         <Spoken>Working out the colours …</Spoken>
@@ -79,48 +118,27 @@ export default function ColourView({ id, bench, setup }: Props) {
   }
   return (
     <View>
-      <MiredRule now={now} kelvin={setup.white_balance.kelvin.at} onSet={set} onSource={put} />
-      <Patches now={now} />
-      <Films lights={setup.lights} onWear={wear} />
-      <div className="lines">
-        In colour,{' '}
-        <LiveChoice
-          label="Colour wish"
-          value={setup.white_balance.wish}
-          choices={wishes}
-          onChoose={(wish) => edit(produce((s) => void (s.white_balance.wish = wish)))}
-        />
-        , at {setup.white_balance.kelvin.at} K with a tint of{' '}
-        <LiveNumber
-          label="Tint, green positive (Duv)"
-          value={setup.white_balance.tint}
-          step={now.tint_step}
-          digits={4}
-          error={errors['/white_balance/tint']}
-          onCommit={(tint) => edit(produce((s) => void (s.white_balance.tint = tint)))}
-        />
-        .
-      </div>
-      {ways ? (
-        <Ways ways={ways} onTake={(change) => rearrange(change)} />
-      ) : (
-        <Spoken>Looking for settings and gels …</Spoken>
-      )}
-      <BesideLines edit={edit} errors={errors} setup={setup} />
-      <SkinLines edit={edit} errors={errors} setup={setup} />
-      <GreyFrame
-        setup={setup}
+      <MiredRule
+        now={now}
+        reach={ways?.reach ?? []}
+        kelvin={setup.white_balance.kelvin.at}
         onSet={set}
-        onKeep={(kelvin, duv) => edit((s) => ({ ...s, ambient: { kind: 'measured', kelvin, duv } }))}
+        onSource={put}
+        onWear={wear}
       />
-      <section aria-label="The colours in words">
-        <h2>In words</h2>
-        <ul className="said">
-          {[...now.sentences, now.mendable, now.never_automatic].map((sentence) => (
-            <li key={sentence}>{sentence}</li>
-          ))}
-        </ul>
-      </section>
+      <KeptPatches now={now} />
+      <KeptFilms lights={setup.lights} onWear={wear} />
+      <KeptSetting now={laterNow} setup={later} errors={errors} edit={edit} onSet={set} />
+      {ways ? <KeptWays ways={ways} onTake={rearrange} /> : <Spoken>Looking for settings and gels …</Spoken>}
+      <KeptBeside edit={edit} errors={errors} ambient={setup.ambient} beside={setup.beside} />
+      <KeptSkin edit={edit} errors={errors} subject={setup.subject} background={setup.background} />
+      <KeptGrey
+        kelvin={settled.white_balance.kelvin.at}
+        tint={settled.white_balance.tint}
+        onSet={set}
+        onKeep={keep}
+      />
+      <KeptWords now={laterNow} />
     </View>
   )
 }

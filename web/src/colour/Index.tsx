@@ -1,12 +1,10 @@
 import styled from 'styled-components'
-import { Grip } from '../drawing/grip'
+import { SliderGrip } from '../drawing/SliderGrip'
 import { figure } from '../words/figure'
 import { HEIGHT, type Rule } from './rule'
 import { useOnRule } from './useOnRule'
 
-const Line = styled(Grip)`
-  cursor: ew-resize;
-  touch-action: none;
+const Line = styled(SliderGrip)`
   .line {
     stroke: ${({ theme }) => theme.ink};
     stroke-width: 2.5;
@@ -28,20 +26,18 @@ type Props = { rule: Rule; kelvin: number; ratio: () => number; onSet: (kelvin: 
 
 /** The camera's setting: one line through everything, dragged along the rule. */
 export function Index({ rule, kelvin, ratio, onSet }: Props) {
-  const { gripProps, isFocusVisible } = useOnRule({ rule, kelvin, range: RANGE, ratio, onPut: onSet })
+  const grip = useOnRule({ rule, kelvin, range: RANGE, ratio, onPut: onSet })
   const place = rule.x(1e6 / kelvin)
   return (
     <Line
-      {...gripProps}
-      role="slider"
-      tabIndex={0}
-      aria-label="Camera’s setting on the rule"
-      aria-valuemin={RANGE.low}
-      aria-valuemax={RANGE.high}
-      aria-valuenow={kelvin}
-      aria-valuetext={`${figure(kelvin)} K`}
-      data-index
-      data-focused={isFocusVisible || undefined}
+      {...grip}
+      label="Camera’s setting on the rule"
+      low={RANGE.low}
+      high={RANGE.high}
+      now={kelvin}
+      said={`${figure(kelvin)} K`}
+      mark="data-index"
+      along
     >
       <rect x={place - 22} y={0} width={44} height={HEIGHT} fill="transparent" />
       <path className="line" d={`M${place} 28V${HEIGHT - 4}`} />

@@ -4,6 +4,7 @@ import type { Colours, LightColour } from '../api/types'
 import { Ticks } from '../drawing/Ticks'
 import { lossLabel } from '../words/stops'
 import { Index } from './Index'
+import { FlashGrip } from './FlashGrip'
 import { SourceGrip } from './SourceGrip'
 import { PHONE, useMedia } from '../ui/useMedia'
 import { HEIGHT, LINE, rows, type Rule, slim, wide, y } from './rule'
@@ -19,10 +20,14 @@ const Figure = styled.figure`
 
 type Props = {
   now: Colours['now']
+  /** Where films take each flash, once that is known. */
+  reach: Colours['reach']
   kelvin: number
   onSet: (kelvin: number) => void
   /** The main ambient light was put somewhere else. */
   onSource: (kelvin: number) => void
+  /** A flash was put where these gels take it. */
+  onWear: (light: string, gels: string[]) => void
 }
 
 const keyOf = (light: LightColour) => (light.id.of === 'flash' ? light.id.light : `ambient${light.id.index}`)
@@ -33,7 +38,7 @@ const ARROW = 24
 const NAME_WIDTH = 190
 
 /** Every light of the set on one rule in mired, with the camera's setting as a line through all of it. */
-export function MiredRule({ now, kelvin, onSet, onSource }: Props) {
+export function MiredRule({ now, reach, kelvin, onSet, onSource, onWear }: Props) {
   const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
   const rule = useMedia(PHONE) ? slim : wide
@@ -57,7 +62,7 @@ export function MiredRule({ now, kelvin, onSet, onSource }: Props) {
           <text x={8} y={y(0.012)} fontSize={11.5} style={{ fill: theme.quiet }}>
             greenish
           </text>
-          <text x={8} y={y(-0.0145)} fontSize={11.5} style={{ fill: theme.quiet }}>
+          <text x={8} y={y(-0.02) + 10} fontSize={11.5} style={{ fill: theme.quiet }}>
             pinkish
           </text>
           <path d={`M0 ${LINE}H${width}`} stroke={theme.ink} strokeWidth={1.5} />
@@ -81,6 +86,23 @@ export function MiredRule({ now, kelvin, onSet, onSource }: Props) {
             arrow={worn.indexOf(light)}
           />
         ))}
+        {now.lights.map((light) => {
+          const { id } = light
+          const films = id.of === 'flash' ? reach.find((one) => one.light === id.light) : undefined
+          return (
+            films &&
+            films.stops.length > 1 && (
+              <FlashGrip
+                key={keyOf(light)}
+                rule={rule}
+                light={light}
+                reach={films}
+                ratio={ratio}
+                onWear={onWear}
+              />
+            )
+          )
+        })}
         {main && <SourceGrip rule={rule} light={main} ratio={ratio} onPut={onSource} />}
         <Index rule={rule} kelvin={kelvin} ratio={ratio} onSet={onSet} />
       </svg>
@@ -99,36 +121,40 @@ function LightMark({ rule, light, row, arrow }: MarkProps) {
   const [at, high] = [x(light.worn), y(light.worn_duv)]
   const base = HEIGHT - 8 - (ROWS - 1 - row) * ROW
   const end = at > rule.width - NAME_WIDTH
+  const top = 108 - arrow * ARROW
+  const [first, last] = [light.films[0], light.films.at(-1)]
   return (
     <g aria-hidden data-light={keyOf(light)}>
-      {light.films.map((film) => {
+      {light.films.map((film, index) => {
         const [from, to] = [x(film.from), x(film.to)]
         const head = to > from ? -8 : 8
-        const top = 108 - arrow * ARROW
         return (
-          <g key={film.gel} data-film={film.gel}>
-            <path
-              d={`M${from} ${top}H${to}m${head} -5L${to} ${top}l${head} 5`}
-              fill="none"
-              stroke={ink}
-              strokeWidth={2.5}
-            />
-            <text
-              x={(from + to) / 2}
-              y={top - 6}
-              textAnchor="middle"
-              fontSize={12.5}
-              fontWeight={650}
-              style={{ fill: ink }}
-              stroke={theme.ground}
-              strokeWidth={4}
-              paintOrder="stroke"
-            >
-              {film.name}, {lossLabel(film.loss)}
-            </text>
-          </g>
+          <path
+            key={index}
+            data-film={film.gel}
+            d={`M${from} ${top}H${to}m${head} -5L${to} ${top}l${head} 5`}
+            fill="none"
+            stroke={ink}
+            strokeWidth={2.5}
+          />
         )
       })}
+      {first && last && (
+        <text
+          x={(x(first.from) + x(last.to)) / 2}
+          y={top - 6}
+          textAnchor="middle"
+          fontSize={12.5}
+          fontWeight={650}
+          style={{ fill: ink }}
+          stroke={theme.ground}
+          strokeWidth={4}
+          paintOrder="stroke"
+        >
+          {light.films.map((film) => film.name).join(' + ')},{' '}
+          {lossLabel(light.films.reduce((sum, film) => sum + film.loss, 0))}
+        </text>
+      )}
       {light.films.length > 0 && (
         <circle
           cx={x(light.mired)}

@@ -63,6 +63,10 @@ const Off = styled.span`
   b {
     font-weight: 720;
   }
+  small {
+    display: block;
+    font-size: 12px;
+  }
 `
 
 type Props = { now: Colours['now'] }
@@ -95,12 +99,19 @@ export function Patches({ now }: Props) {
         </thead>
         <tbody>
           {now.patches.map((patch) => (
-            <Row key={patch.kind} patch={patch} lights={lights} />
+            <Row key={`${patch.kind} ${patch.name}`} patch={patch} lights={lights} />
           ))}
         </tbody>
       </table>
     </Ground>
   )
+}
+
+/** How much warmer than wanted, in fives of mired: less is not seen. */
+function Warmer({ by }: { by?: number | null }) {
+  if (by == null) return null
+  const fives = Math.round(by / 5) * 5
+  return <small>{fives === 0 ? '0 mired' : `${Math.abs(fives)} mired ${fives > 0 ? 'warm' : 'cool'}`}</small>
 }
 
 function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
@@ -115,6 +126,7 @@ function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
         <Swatch className="large" style={{ background: together.seen.srgb }} data-srgb={together.seen.srgb} />
         <Off>
           <b>{figure(together.off, 1)}</b> {together.word}
+          <Warmer by={together.warmer} />
         </Off>
       </td>
       <td>
@@ -130,6 +142,7 @@ function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
                 <Swatch style={{ background: one.seen.srgb }} />
                 <Off>
                   <b>{figure(one.off, 1)}</b> {one.word}
+                  <Warmer by={one.warmer} />
                 </Off>
               </>
             ) : (

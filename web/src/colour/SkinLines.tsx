@@ -4,7 +4,7 @@ import { skins, whites } from '../bench/choices'
 import type { Editing } from '../bench/editing'
 import { LiveChoice, LiveNumber } from '../ui/Field'
 
-type Props = Editing & { setup: Setup }
+type Props = Editing & Pick<Setup, 'subject' | 'background'>
 
 type Lab = Extract<Colouring, { l: number }>
 
@@ -12,14 +12,19 @@ type Lab = Extract<Colouring, { l: number }>
 const FRESH = { l: 60, a: 0, b: 0, white: 'D65' } as const
 const FRESH_SKIN = { as: 'measured_skin', l: 61, a: 11, b: 18, white: 'D65' } as const
 
+/** What is chosen of a colour; nothing where it is as its tone says. */
+export const skinId = (colour?: Colouring | null) => (colour?.as === 'skin' ? colour.skin : colour?.as)
+
+/** Skin of a class, or skin to be measured. */
+export const skinOf = (id: string): Colouring =>
+  id === 'measured_skin' ? FRESH_SKIN : { as: 'skin', skin: id as (typeof skins)[number]['id'] }
+
 /** What skin, thing and background look like in daylight, as live sentences. */
-export function SkinLines({ edit, errors, setup }: Props) {
-  const { subject, background } = setup
+export function SkinLines({ edit, errors, subject, background }: Props) {
   const thing = subject.kind === 'thing'
   const put = (colour: Colouring | null) => edit(produce((s) => void (s.subject.colour = colour)))
   const behind = (colour: Colouring | null) => edit(produce((s) => void (s.background.colour = colour)))
   const chosen = subject.colour
-  const skinId = !chosen ? 'tone' : chosen.as === 'skin' ? chosen.skin : chosen.as
   const choices = [
     { id: 'tone', name: thing ? 'grey of its tone' : 'the usual skin of its tone' },
     ...(thing ? [] : skins),
@@ -28,14 +33,18 @@ export function SkinLines({ edit, errors, setup }: Props) {
   ]
   const choose = (id: string) => {
     if (id === 'tone') put(null)
-    else if (id === 'measured_skin') put(FRESH_SKIN)
     else if (id === 'colour') put({ as: 'colour', ...FRESH })
-    else put({ as: 'skin', skin: id as (typeof skins)[number]['id'] })
+    else put(skinOf(id))
   }
   return (
     <p className="lines">
       {thing ? 'The thing' : 'The face'} has{' '}
-      <LiveChoice label="Colour of the subject" value={skinId} choices={choices} onChoose={choose} />
+      <LiveChoice
+        label="Colour of the subject"
+        value={skinId(chosen) ?? 'tone'}
+        choices={choices}
+        onChoose={choose}
+      />
       {chosen && chosen.as !== 'skin' && (
         <LabFields name="Subject" colour={chosen} at="/subject/colour" errors={errors} onPut={put} />
       )}
@@ -71,7 +80,8 @@ type LabProps = {
   onPut: (colour: Colouring) => void
 }
 
-function LabFields({ name, colour, at, errors, onPut }: LabProps) {
+/** A colour as it was measured, beside which white. */
+export function LabFields({ name, colour, at, errors, onPut }: LabProps) {
   const axis = (key: 'l' | 'a' | 'b') => (
     <LiveNumber
       label={`${name}: ${key === 'l' ? 'L' : key}*`}

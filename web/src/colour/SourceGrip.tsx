@@ -1,5 +1,5 @@
 import type { LightColour } from '../api/types'
-import { Grip } from '../drawing/grip'
+import { SliderGrip } from '../drawing/SliderGrip'
 import { figure } from '../words/figure'
 import { type Rule, y } from './rule'
 import { useOnRule } from './useOnRule'
@@ -12,24 +12,21 @@ type Props = { rule: Rule; light: LightColour; ratio: () => number; onPut: (kelv
 /** The main ambient light, taken hold of on the rule: where it is put it counts as measured. */
 export function SourceGrip({ rule, light, ratio, onPut }: Props) {
   const kelvin = Math.round(light.kelvin / 50) * 50
-  const { gripProps, isFocusVisible } = useOnRule({ rule, kelvin, range: RANGE, ratio, onPut })
+  const grip = useOnRule({ rule, kelvin, range: RANGE, ratio, onPut })
   const [place, high] = [rule.x(light.worn), y(light.worn_duv)]
   return (
-    <Grip
-      {...gripProps}
-      role="slider"
-      tabIndex={0}
-      aria-label={`${light.name} on the rule`}
-      aria-valuemin={RANGE.low}
-      aria-valuemax={RANGE.high}
-      aria-valuenow={kelvin}
-      aria-valuetext={`${figure(kelvin)} K`}
-      data-source
-      data-focused={isFocusVisible || undefined}
-      style={{ touchAction: 'none', cursor: 'ew-resize' }}
+    <SliderGrip
+      {...grip}
+      label={`${light.name} on the rule`}
+      low={RANGE.low}
+      high={RANGE.high}
+      now={kelvin}
+      said={`${figure(kelvin)} K`}
+      mark="data-source"
+      along
     >
       <circle cx={place} cy={high} r={16} fill="transparent" />
       <circle className="ring" cx={place} cy={high} r={13} />
-    </Grip>
+    </SliderGrip>
   )
 }

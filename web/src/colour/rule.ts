@@ -49,6 +49,13 @@ export function ruleOf(width: number) {
 export const wide = ruleOf(940)
 export const slim = ruleOf(400)
 
+/** Which of some places is the nearest. */
+export const nearest = (places: number[], to: number) =>
+  places.reduce(
+    (best, place, index) => (Math.abs(place - to) < Math.abs((places[best] ?? Infinity) - to) ? index : best),
+    0,
+  )
+
 /** Rows for names, so that lights close to each other do not write over each other: the first row that has room. */
 export function rows(places: number[], wide: number, count: number): number[] {
   const ends = new Array<number>(count).fill(-Infinity)

@@ -1,46 +1,72 @@
-import { useEffect, useRef, useState } from 'react'
+import { useCallback, useEffect, useRef, useState } from 'react'
 import { client, need, overtaken } from '../api/client'
 import type { Colours, Setup } from '../api/types'
 
 const WAYS_AFTER = 250
 
-/** The colour of a draft: as it stands at once, and what could be set and worn when nothing has moved for a while. */
+/**
+ * The colour of a draft: as it stands at once, and when nothing has moved for a while, the draft that has settled and what could
+ * be set and worn. Whoever changes the draft may have it looked at before the page is drawn with it.
+ */
 export function useColours(id: string, draft: Setup) {
   const [now, setNow] = useState<Colours['now'] | null>(null)
+  const [settled, setSettled] = useState(draft)
   const [ways, setWays] = useState<Omit<Colours, 'now'> | null>(null)
-  const asking = useRef(new AbortController())
-  useEffect(() => {
-    asking.current.abort()
-    asking.current = new AbortController()
-    const { signal } = asking.current
-    const ask = (ways: boolean) =>
-      need(
-        client.POST('/api/colours', {
-          params: { query: { of: id } },
-          body: { setup: draft, ways },
-          signal,
-        }),
-      )
-    const quietly = (error: unknown) => {
-      // What is wrong with the setup is said where it is edited.
-      if (!overtaken(error) && !signal.aborted) setWays(null)
-    }
-    ask(false)
-      .then((found) => !signal.aborted && setNow(found.now))
-      .catch(quietly)
-    const timer = window.setTimeout(() => {
-      ask(true)
-        .then(({ now, ...found }) => {
+  const asking = useRef<{ of: Setup; stop: () => void } | null>(null)
+
+  const look = useCallback(
+    (draft: Setup) => {
+      if (asking.current?.of === draft) return
+      asking.current?.stop()
+      const called = new AbortController()
+      const { signal } = called
+      let timer = 0
+      const stop = () => {
+        window.clearTimeout(timer)
+        called.abort()
+      }
+      asking.current = { of: draft, stop }
+      const ask = (ways: boolean) =>
+        need(
+          client.POST('/api/colours', {
+            params: { query: { of: id } },
+            body: { setup: draft, ways },
+            signal,
+          }),
+        )
+      const quietly = (error: unknown) => {
+        // What is wrong with the setup is said where it is edited.
+        if (!overtaken(error) && !signal.aborted) setWays(null)
+      }
+      // The ways are asked for when the first is answered: a newer question would overtake it.
+      const askWays = () => {
+        setSettled(draft)
+        ask(true)
+          .then(({ now, ...found }) => {
+            if (signal.aborted) return
+            setNow(now)
+            setWays(found)
+          })
+          .catch(quietly)
+      }
+      ask(false)
+        .then((found) => {
           if (signal.aborted) return
-          setNow(now)
-          setWays(found)
+          setNow(found.now)
+          timer = window.setTimeout(askWays, WAYS_AFTER)
         })
         .catch(quietly)
-    }, WAYS_AFTER)
-    return () => {
-      window.clearTimeout(timer)
-      asking.current.abort()
-    }
-  }, [id, draft])
-  return { now, ways }
+    },
+    [id],
+  )
+
+  useEffect(() => look(draft), [draft, look])
+  useEffect(
+    () => () => {
+      asking.current?.stop()
+      asking.current = null
+    },
+    [],
+  )
+  return { now, ways, settled, look }
 }

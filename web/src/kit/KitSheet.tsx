@@ -198,7 +198,7 @@ function SpecLine({ spec, draft, error, onPut }: LineProps) {
       return (
         <Rows
           spec={spec}
-          rows={value as Record<string, number>[]}
+          rows={value as Record<string, number | string>[]}
           first={starts?.[spec.row]}
           error={error}
           onPut={onPut}
@@ -234,22 +234,33 @@ function markChoices(marks: Marks | undefined, spec: Extract<Spec, { as: 'mark' 
 type CellProps = {
   label: string
   column: Column
-  value: number | null
+  value: number | string | null
   error?: string
-  onCommit: (value: number | null) => void
+  onCommit: (value: number | string | null) => void
 }
 
-/** One number of a table, in the user's units where it is a length. */
-function Cell({ column, ...field }: CellProps) {
-  if (column.unit === 'm') return <Distance {...field} />
+/** One cell of a table: a choice, or a number, in the user's units where it is a length. */
+function Cell({ column, value, ...field }: CellProps) {
+  const { choices, unit, step } = column
+  if (choices)
+    return <LiveChoice {...field} value={String(value)} choices={choices} onChoose={field.onCommit} />
+  const number = typeof value === 'number' ? value : null
+  if (unit === 'm') return <Distance {...field} value={number} />
   return (
-    <LiveNumber {...field} unit={column.unit} digits={6} step={column.unit === 's' ? 0.0001 : 1} optional />
+    <LiveNumber
+      {...field}
+      value={number}
+      unit={unit}
+      digits={6}
+      step={step ?? (unit === 's' ? 0.0001 : 1)}
+      optional
+    />
   )
 }
 
 type RowsProps = {
   spec: Extract<Spec, { as: 'rows' }>
-  rows: Record<string, number>[]
+  rows: Record<string, number | string>[]
   /** What a row begins as, once it is known. */
   first?: object
 } & Pick<LineProps, 'error' | 'onPut'>

@@ -1,7 +1,14 @@
 import type { KitItem, Marks, Starts } from '../api/types'
+import { presets } from '../bench/choices'
 
 /** One column of a table on a thing's sheet. */
-export type Column = { key: string; label: string; unit?: string }
+export type Column = {
+  key: string
+  label: string
+  unit?: string
+  step?: number
+  choices?: { id: string; name: string }[]
+}
 
 /** One line of a thing's sheet. */
 export type Spec = {
@@ -13,7 +20,7 @@ export type Spec = {
   | { as: 'mark'; of: keyof Marks | 'nd'; optional?: boolean }
   | { as: 'choice'; choices: { id: string; name: string }[] }
   | { as: 'switch'; on: true | 'high_speed_sync' | 'beam'; words: [string, string] }
-  | { as: 'rows'; columns: Column[]; row: 'zoom_row' | 'duration_row' }
+  | { as: 'rows'; columns: Column[]; row: 'zoom_row' | 'duration_row' | 'preset_row' }
 )
 
 export type Kind = KitItem['kind']
@@ -71,6 +78,17 @@ const cameraSpecs: Spec[] = [
   number('/stabiliser', 'Stabiliser gain', 'stops', 0.5),
   number('/focus_limit', 'Focuses in light down to', 'EV', 0.5),
   number('/tint_step', 'A step of the tint (Duv)', '', 0.0005, 4),
+  {
+    field: '/presets',
+    label: 'White balance presets',
+    as: 'rows',
+    columns: [
+      { key: 'preset', label: 'Preset', choices: presets },
+      { key: 'kelvin', label: 'Temperature', unit: 'K', step: 50 },
+      { key: 'tint', label: 'Tint, green positive (Duv)', step: 0.0005 },
+    ],
+    row: 'preset_row',
+  },
 ]
 const lensSpecs: Spec[] = [
   number('/focal_shortest', 'Shortest focal length', 'mm'),

@@ -6,6 +6,7 @@ import { Hatch } from '../drawing/patterns'
 import { type Tick, Ticks } from '../drawing/Ticks'
 import { stopsLabel } from '../words/stops'
 import { type Frame, highest, type Scale, scaleTo, wide } from './geometry'
+import { TONE, TONES_FROM, type Tones } from '../picture/planes'
 import { Part } from './Part'
 import { ToldInDrawing } from '../ui/Told'
 import { unseen } from '../ui/unseen'
@@ -31,10 +32,12 @@ type Props = {
   assessment: Assessment
   onDrag: (patch: Patch, part: PartOf, to: number) => void
   frame?: Frame
+  /** How much of the picture is at each level, where there is one. */
+  tones?: Tones | null
 }
 
 /** The stop scale: each patch as a bar of ambient and a bar of flash, with what they make together and what is wanted. */
-export const StopScale = memo(function StopScale({ assessment, onDrag, frame = wide }: Props) {
+export const StopScale = memo(function StopScale({ assessment, onDrag, frame = wide, tones }: Props) {
   const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
   const high = highest(assessment)
@@ -65,6 +68,7 @@ export const StopScale = memo(function StopScale({ assessment, onDrag, frame = w
           />
           <Hatch id="clip-hatch" gap={6} angle={-45} stroke={theme.warn} width={1} />
         </defs>
+        {tones && <Histogram tones={tones} scale={scale} />}
         <Ruling scale={scale} levels={levels} slot={slot} />
         {levels.map((level, index) => (
           <LevelBars
@@ -86,6 +90,30 @@ export const StopScale = memo(function StopScale({ assessment, onDrag, frame = w
         ))}
       </Unseen>
     </Figure>
+  )
+})
+
+/** How wide the histogram is where it is widest, in the drawing's units. */
+const HISTOGRAM = 40
+
+/** How much of the picture is at each level, lying along the right edge on the same axis; roots, so that little is seen too. */
+const Histogram = memo(function Histogram({ tones, scale }: { tones: Tones; scale: Scale }) {
+  const theme = useTheme()
+  const most = Math.max(...tones, 1e-6)
+  const edge = scale.width - scale.right
+  const points = tones.flatMap((share, index) => {
+    const level = TONES_FROM + (index + 0.5) * TONE
+    if (level < scale.low || level > scale.high) return []
+    return [`${(edge - Math.sqrt(share / most) * HISTOGRAM).toFixed(1)} ${scale.y(level).toFixed(1)}`]
+  })
+  const ends = [scale.low, scale.high].map((level) => `${edge} ${scale.y(level).toFixed(1)}`)
+  return (
+    <path
+      data-histogram
+      d={`M${[ends[0], ...points, ends[1]].join('L')}Z`}
+      fill={theme.engraved}
+      opacity={0.45}
+    />
   )
 })
 

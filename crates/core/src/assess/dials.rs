@@ -121,7 +121,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
         );
     }
     let balance = s.setup.white_balance.kelvin;
-    let preset = crate::colour::nearest_preset(balance.at).words();
+    let preset = s.body.nearest_preset(balance.at).words();
     push(
         of(DialKind::Kelvin),
         "White balance".into(),

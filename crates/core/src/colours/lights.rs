@@ -1,8 +1,7 @@
 use crate::colour::{AmbientColour, Film, Spectrum, Temperature, temperature};
-use crate::glass::lit_spot;
 use crate::kit::{Flash, Gel};
 use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Power, Stops};
-use crate::setup::Patch;
+use crate::setup::{Patch, PerPatch};
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
 
@@ -103,12 +102,14 @@ pub(crate) struct Tinted {
     pub(crate) id: LightId,
     pub(crate) name: String,
     pub(crate) known: Known,
-    /// Bare, with Y = 1, as it falls on the face.
+    /// Bare, with Y = 1.
     pub(crate) bare: Spectrum,
-    /// As it falls there behind its films, with Y = 1.
-    pub(crate) worn: Spectrum,
-    /// As it falls on the background, where that is known to be another.
-    pub(crate) behind: Option<Spectrum>,
+    /// The colour it takes on on its way to the face.
+    on_the_way: MiredShift,
+    /// As it leaves its films, with Y = 1.
+    worn: Spectrum,
+    /// As it falls on a patch, where that is another: forecast so, or of the colour of what it came off.
+    falls: PerPatch<Option<Spectrum>>,
     pub(crate) films: Vec<FilmArrow>,
 }
 
@@ -120,9 +121,14 @@ pub(crate) fn flash_light(flash: &Flash, power: Power) -> Spectrum {
     Spectrum::named(Mired::of(full.mired() + (least.mired() - full.mired()) * part).into())
 }
 
-/// What a tinted wall takes beside what its reflectance says, so that it tints along the line of temperatures; levels know the
-/// reflectance, so it does not count.
-const WALL: f64 = 0.5;
+/// Tints are told apart by so many mired: less is not seen, and films made once serve again.
+const TOLD_APART: f64 = 0.5;
+
+/// A light as it is after a colour it took on; none where it took on none.
+fn tinted(light: &Spectrum, by: MiredShift) -> Option<Spectrum> {
+    let by = (by.mired() / TOLD_APART).round() * TOLD_APART;
+    (by != 0.0).then(|| Film::of_surface(MiredShift::of(by)).before(light).to_unit())
+}
 
 /// The films of a stack, one behind the other.
 pub(crate) fn behind<'a>(gels: impl IntoIterator<Item = &'a Gel>) -> Film {
@@ -150,49 +156,58 @@ fn arrows(bare: &Spectrum, gels: &[&Gel]) -> Vec<FilmArrow> {
 }
 
 impl Tinted {
-    fn flash(s: &Situation<'_>, lit: &Lit<'_>, power: Power) -> Tinted {
+    fn flash(lit: &Lit<'_>, power: Power) -> Tinted {
         let bare = flash_light(lit.flash, power);
-        let worn = behind(lit.gels.iter().copied()).before(&bare);
-        // What is bounced takes the tint of what it is bounced off.
-        let spot = lit_spot(s.setup, &lit.emitter).filter(|_| s.setup.bounces(lit.light));
-        let tint = spot.map_or(MiredShift::ZERO, |spot| spot.surface.tint);
-        let worn =
-            if tint == MiredShift::ZERO { worn } else { Film::of(tint, Stops::of(WALL)).before(&worn) }.to_unit();
+        let worn = behind(lit.gels.iter().copied()).before(&bare).to_unit();
         Tinted {
             id: LightId::Flash { light: lit.light.id.clone() },
             name: lit.name.clone(),
             known: Known::Maker,
             films: arrows(&bare, &lit.gels),
+            falls: PerPatch::of(|patch| tinted(&worn, lit.tints[patch])),
+            on_the_way: lit.tints[Patch::Face],
             bare,
             worn,
-            behind: None,
         }
     }
 
-    fn ambient(index: usize, light: AmbientColour) -> Tinted {
+    fn ambient(s: &Situation<'_>, index: usize, light: AmbientColour) -> Tinted {
         let bare = light.spectrum();
         Tinted {
             id: LightId::Ambient { index },
             name: light.words().to_owned(),
             known: if light.is_measured() { Known::Metered } else { Known::Usual },
             bare,
+            on_the_way: s.ambient_tint(Patch::Face),
             worn: bare,
-            behind: None,
+            falls: PerPatch::of(|patch| tinted(&bare, s.ambient_tint(patch))),
             films: Vec::new(),
         }
     }
 
     /// As it falls on a patch.
     pub(crate) fn on(&self, patch: Patch) -> &Spectrum {
-        match patch {
-            Patch::Background | Patch::Sky => self.behind.as_ref().unwrap_or(&self.worn),
-            _ => &self.worn,
-        }
+        self.falls[patch].as_ref().unwrap_or(&self.worn)
+    }
+
+    /// As it leaves its films, with Y = 1.
+    pub(crate) const fn worn(&self) -> &Spectrum {
+        &self.worn
+    }
+
+    /// The colour it takes on on its way to the face.
+    pub(crate) const fn on_the_way(&self) -> MiredShift {
+        self.on_the_way
+    }
+
+    /// As it would fall on the face if it were this light where it leaves, before its films.
+    pub(crate) fn on_face(&self, bare: Spectrum) -> Spectrum {
+        tinted(&bare, self.on_the_way).unwrap_or(bare)
     }
 
     /// What is told of it.
     pub(crate) fn told(&self) -> Option<LightColour> {
-        let (bare, worn) = (temperature(self.bare.xyz())?, temperature(self.worn.xyz())?);
+        let (bare, worn) = (temperature(self.bare.xyz())?, temperature(self.on(Patch::Face).xyz())?);
         Some(LightColour {
             id: self.id.clone(),
             name: self.name.clone(),
@@ -211,16 +226,18 @@ impl Tinted {
 /// Every light of a setup: its kinds of ambient first, then the flashes that fire, in their order, at these powers.
 pub(crate) fn lights_of(s: &Situation<'_>, powers: &[f64]) -> Vec<Tinted> {
     let kinds = std::iter::once(s.setup.ambient).chain(s.setup.beside.iter().map(|beside| beside.light));
-    let mut found: Vec<Tinted> = kinds.enumerate().map(|(index, light)| Tinted::ambient(index, light)).collect();
+    let mut found: Vec<Tinted> = kinds.enumerate().map(|(index, light)| Tinted::ambient(s, index, light)).collect();
     if let (Some(forecast), Some(main)) = (s.seen().daylight(), found.first_mut()) {
         let named = |at: Temperature| Spectrum::measured(at.kelvin, at.duv);
         if let Some(face) = forecast.colour {
             (main.bare, main.worn, main.known) = (named(face), named(face), Known::Forecast);
             s.seen().ambient_words().clone_into(&mut main.name);
         }
-        main.behind = forecast.background_colour.map(named);
+        if let Some(behind) = forecast.background_colour {
+            [main.falls[Patch::Background], main.falls[Patch::Sky]] = [Some(named(behind)); 2];
+        }
     }
     let flashes = s.lights.iter().zip(powers);
-    found.extend(flashes.map(|(lit, below)| Tinted::flash(s, lit, Power::of(*below))));
+    found.extend(flashes.map(|(lit, below)| Tinted::flash(lit, Power::of(*below))));
     found
 }

@@ -1,7 +1,8 @@
 use super::lights::{LightId, Tinted};
 use super::wanted::Aim;
-use crate::colour::{Eye, Lab, Shown, Surface, White, Xyz};
+use crate::colour::{Eye, Lab, Shown, Surface, Wanted, White, Xyz, temperature};
 use crate::exposure::MeterConstants;
+use crate::quantity::{Kelvin, Mired, MiredShift};
 use crate::setup::{Colouring, Patch, PerPatch, Setup, SubjectKind};
 use crate::situation::{Situation, Split};
 use serde::Serialize;
@@ -61,6 +62,8 @@ pub struct PatchColour {
     pub off: f64,
     /// The same in a word.
     pub word: &'static str,
+    /// How much warmer the light there is than one that would look as wanted, in mired; none where no one light would.
+    pub warmer: Option<MiredShift>,
 }
 
 /// A patch in true colour.
@@ -132,7 +135,7 @@ impl Surfaces {
 fn luminances(s: &Situation<'_>, split: &Split, parts: &[PerPatch<Option<f64>>], patch: Patch) -> Vec<f64> {
     let picture = |level: f64| GREY * (level + s.bases.to_picture[patch]).exp2();
     let ambient = split.ambient[patch].map_or(0.0, picture);
-    let kinds = s.setup.ambient_parts(patch).into_iter().map(|(_, share)| ambient * share);
+    let kinds = s.ambient_parts(patch).into_iter().map(|(_, share)| ambient * share);
     kinds.chain(parts.iter().map(|part| part[patch].map_or(0.0, picture))).collect()
 }
 
@@ -159,13 +162,20 @@ pub(crate) fn picture_of(
 }
 
 /// The eye of the camera as it is set.
-fn eye(s: &Situation<'_>) -> Eye {
+pub(crate) fn eye(s: &Situation<'_>) -> Eye {
     White::set_to(s.setup.white_balance.kelvin.at, s.setup.white_balance.tint).eye()
 }
 
 /// How much brighter a white in full light is than mid-grey, by the meter: what falls right on it makes it so bright.
 fn white_luminance(meter: MeterConstants, level: f64) -> f64 {
     GREY * (level + meter.reflected_over_incident(WHITE)).exp2()
+}
+
+/// How much warmer a light is than one that would look as wanted at a setting; none where a picture is wanted, not a light.
+fn warmer(set: Kelvin, wanted: Wanted, light: Xyz) -> Option<MiredShift> {
+    let Wanted::Right(by) = wanted else { return None };
+    let light = Mired::from(temperature(light)?.kelvin);
+    Some(light - (Mired::from(set) + by))
 }
 
 /// Who else in a group has a skin of their own, the first of each.
@@ -208,18 +218,27 @@ pub(super) fn of(
     let mut note = |kind, name: &str, of: &str, patch, surface: &Surface, luminances: Option<Vec<f64>>| {
         let Some(luminances) = luminances.filter(|all| all.iter().sum::<f64>() > 0.0) else { return };
         let wanted = aim.wanted(kind).of(surface);
-        let told = |colour: Xyz, under: Option<LightId>| {
+        let told = |colour: Xyz, light: Xyz, under: Option<LightId>| {
             let off = eye.lab_at(colour, surface.reflectance()).difference(wanted);
-            PatchColour { under, seen: SeenAs::of(&eye.shows(colour)), off, word: word(off) }
+            let warmer = warmer(s.setup.white_balance.kelvin.at, aim.wanted(kind), light);
+            PatchColour { under, seen: SeenAs::of(&eye.shows(colour)), off, word: word(off), warmer }
         };
+        let lit = |light: &Tinted| (surface.lit_by(light.on(patch)), light.on(patch).xyz());
+        let all: Xyz =
+            lights.iter().zip(&luminances).map(|(light, luminance)| light.on(patch).xyz() * *luminance).sum();
         let reaches = lights.iter().zip(&luminances).filter(|(_, luminance)| **luminance > 0.0);
         found.push(ColourPatch {
             kind,
             name: name.to_owned(),
             surface: of.to_owned(),
             wanted: SeenAs::of(&Shown::of(wanted.xyz())),
-            under: reaches.map(|(light, _)| told(surface.lit_by(light.on(patch)), Some(light.id.clone()))).collect(),
-            together: told(mixed(surface, lights, patch, &luminances), None),
+            under: reaches
+                .map(|(light, _)| {
+                    let (colour, alone) = lit(light);
+                    told(colour, alone, Some(light.id.clone()))
+                })
+                .collect(),
+            together: told(mixed(surface, lights, patch, &luminances), all, None),
         });
     };
     let subject = &surfaces.subject;

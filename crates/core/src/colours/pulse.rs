@@ -44,7 +44,7 @@ pub(super) fn of(s: &Situation<'_>, split: &Split, shutter: ShutterMark) -> Opti
     let of_patch = |patch: Patch| {
         let (ambient, total) = (split.ambient[patch]?, split.total[patch]?);
         let share = (ambient - total).exp2().min(1.0);
-        Some((patch, swing(share, s.setup.pulses(patch), mains, time)))
+        Some((patch, swing(share, s.pulses_on(patch), mains, time)))
     };
     let (patch, stops) = Patch::ALL.into_iter().filter_map(of_patch).max_by(|a, b| a.1.total_cmp(&b.1))?;
     if stops < 0.01 {

@@ -1,11 +1,12 @@
 use super::lights::{LightColour, lights_of};
 use super::patches::{self, ColourPatch, PatchKind};
 use super::pulse::{self, Pulse};
-use crate::colour::{PLAIN, SMALL};
+use crate::colour::{PLAIN, Preset, SMALL};
+use crate::kit::BodyPreset;
 use crate::marks::stops_amount;
 use crate::quantity::{Duv, Kelvin, Mired, figure};
 use crate::say::capital;
-use crate::setup::PerPatch;
+use crate::setup::{Patch, PerPatch};
 use crate::situation::{Dials, Situation, Split, powers_of_lit};
 use serde::Serialize;
 
@@ -21,6 +22,8 @@ pub struct ColourReport {
     pub tint: Duv,
     /// How far a step of the tint goes.
     pub tint_step: Duv,
+    /// What the body's presets are set to.
+    pub presets: Vec<BodyPreset>,
     /// Every light, the ambient first.
     pub lights: Vec<LightColour>,
     /// Patches in true colour.
@@ -54,7 +57,8 @@ pub fn of(s: &Situation<'_>) -> ColourReport {
         mired: balance.kelvin.at.into(),
         tint: balance.tint,
         tint_step: super::wanted::step_of(s.body),
-        sentences: sentences(balance.kelvin.at, &lights, &patches, pulse.as_ref()),
+        presets: Preset::ALL.map(|preset| s.body.preset(preset)).to_vec(),
+        sentences: [sentences(balance.kelvin.at, &lights, &patches, pulse.as_ref()), too_much(s)].concat(),
         mendable: mendable(&patches),
         never_automatic: never_automatic(&lights),
         lights,
@@ -126,6 +130,18 @@ fn sentences(set: Kelvin, lights: &[LightColour], patches: &[ColourPatch], pulse
         )
     }));
     said
+}
+
+/// Patches on which the lights beside the main one were read to give more than all of them together.
+fn too_much(s: &Situation<'_>) -> Vec<String> {
+    let patches = Patch::ALL.into_iter().filter(|patch| s.read_too_much(*patch));
+    let said = |patch: Patch| {
+        format!(
+            "The lights read on the {} come to more than all of it was read to be: read one of them again.",
+            patch.words()
+        )
+    };
+    patches.map(said).collect()
 }
 
 /// What raw can mend: what both sides of a face have in common; and what it cannot: what they have not.

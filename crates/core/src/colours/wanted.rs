@@ -78,7 +78,7 @@ impl Aim {
             |light: &&Tinted| matches!((&light.id, &key), (LightId::Flash { light }, Some(key)) if light == key);
         let key = lights.iter().find(of_key).map(|light| light.bare.xyz());
         let of = |patch: Patch| -> Xyz {
-            let parts = s.setup.ambient_parts(patch).into_iter();
+            let parts = s.ambient_parts(patch).into_iter();
             parts.zip(lights).map(|((_, share), light)| light.on(patch).xyz() * share).sum()
         };
         let figure_is_dark = matches!(s.approach, Approach::Silhouette | Approach::SilhouetteTouched);
@@ -86,27 +86,27 @@ impl Aim {
         let behind = |white: Kelvin| {
             let eye = White::set_to(white, Duv::of(0.0)).eye();
             let surface: &Surface = surface.on(Patch::Background);
-            let parts = s.setup.ambient_parts(Patch::Background).into_iter().zip(lights);
+            let parts = s.ambient_parts(Patch::Background).into_iter().zip(lights);
             let lit: Xyz = parts.map(|((_, share), light)| surface.lit_by(light.on(Patch::Background)) * share).sum();
             Wanted::Shown(eye.lab_at(lit, surface.reflectance()))
         };
         let wish = s.setup.white_balance.wish;
         if figure_is_dark {
-            return Aim::of_a_dark_figure(wish, behind);
+            return Aim::of_a_dark_figure(s.body, wish, behind);
         }
-        Aim::of_a_face(wish, key, of(Patch::Face), behind)
+        Aim::of_a_face(s.body, wish, key, of(Patch::Face), behind)
     }
 
     /// No skin is to be protected: the light keeps its colour, and to make it white is only a wish.
-    fn of_a_dark_figure(wish: ColourWish, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
-        let daylight = Mired::from(Preset::Daylight.kelvin());
+    fn of_a_dark_figure(body: &Camera, wish: ColourWish, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
+        let daylight = Mired::from(body.preset(Preset::Daylight).kelvin);
         let by = |shift: f64| Some(hundred((daylight + MiredShift::of(shift)).into()));
         let setting = match wish {
             ColourWish::Together | ColourWish::AmbientAsItIs | ColourWish::Between => by(0.0),
             ColourWish::CoolEvening => by(BLUER),
             ColourWish::Warm => by(-A_LITTLE),
             ColourWish::Cool => by(A_LITTLE),
-            ColourWish::Deepen => Some(Preset::Shade.kelvin()),
+            ColourWish::Deepen => Some(body.preset(Preset::Shade).kelvin),
             ColourWish::Calm => Some(CALMED),
             ColourWish::Neutral => None,
         };
@@ -124,7 +124,13 @@ impl Aim {
         }
     }
 
-    fn of_a_face(wish: ColourWish, key: Option<Xyz>, ambient: Xyz, behind: impl Fn(Kelvin) -> Wanted) -> Aim {
+    fn of_a_face(
+        body: &Camera,
+        wish: ColourWish,
+        key: Option<Xyz>,
+        ambient: Xyz,
+        behind: impl Fn(Kelvin) -> Wanted,
+    ) -> Aim {
         let right = Wanted::Right(MiredShift::ZERO);
         let so = |skin: Wanted, background: Wanted, weights: [f64; 3]| Aim {
             skin,
@@ -153,7 +159,7 @@ impl Aim {
                 Aim { alike: true, ..so(warmer, warmer, [0.6, 0.4, 0.15]) }
             }
             (ColourWish::Deepen | ColourWish::Calm, _) => {
-                let setting = if wish == ColourWish::Deepen { Preset::Shade.kelvin() } else { CALMED };
+                let setting = if wish == ColourWish::Deepen { body.preset(Preset::Shade).kelvin } else { CALMED };
                 Aim { setting: Some(setting), ..so(right, behind(setting), [0.5, 0.5, 0.0]) }
             }
             _ => so(right, right, [0.6, 0.4, 0.0]),

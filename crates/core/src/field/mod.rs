@@ -37,6 +37,8 @@ pub struct Daylight {
     pub windows: Vec<PerPatch<f64>>,
     /// Off cards and through panels, from windows and sun.
     pub cards: PerPatch<f64>,
+    /// What colour of it was taken on off walls and cards: each part times its tint in mired, positive where it is warmer.
+    pub tinted: PerPatch<f64>,
 }
 
 /// The light on the set.
@@ -129,6 +131,18 @@ pub(crate) fn on_the_whole(points: impl ExactSizeIterator<Item = Vec<Gain>>, sou
     })
 }
 
+impl Field {
+    /// What shines on the set beside the flashes: which of its sources, and how many of what their gains are counted for.
+    #[must_use]
+    pub fn shining(&self, meter: MeterConstants, stage: &Stage<'_>) -> Vec<(usize, f64)> {
+        let (_, shining) = staged::set_of(stage, meter, &[]);
+        let amount = |shining: Shining| match shining {
+            Shining::Window(amount) | Shining::Sun(amount) => amount,
+        };
+        shining.into_iter().enumerate().map(|(index, shining)| (self.lights.len() + index, amount(shining))).collect()
+    }
+}
+
 impl Daylight {
     /// What windows and sun give, each patch's gains of them given.
     fn of(shining: &[Shining], patches: PerPatch<&[Gain]>) -> Daylight {
@@ -142,8 +156,9 @@ impl Daylight {
                 }
                 Shining::Sun(lux) => lux,
             };
-            for (patch, cards) in daylight.cards.iter_mut() {
-                *cards += amount * (gains[patch].carded + gains[patch].through);
+            for (patch, gain) in gains.iter() {
+                daylight.cards[patch] += amount * (gain.carded + gain.through);
+                daylight.tinted[patch] += amount * gain.tinted;
             }
         }
         daylight

@@ -4,7 +4,7 @@ use crate::emitter::{Emitter, Face, Law};
 use crate::exposure::MeterConstants;
 use crate::geometry::{DVec3, Flat, direction};
 use crate::place::{Spot, Surroundings};
-use crate::quantity::{Metres, turn};
+use crate::quantity::{Metres, MiredShift, turn};
 use crate::scene::{CardKind, Person, Thing};
 use crate::set::{Glazing, Set, Sheet, Sheeting, Solid, Source, Still, Surface, Wall, Walls};
 use crate::setup::{BackgroundKind, SubjectKind};
@@ -107,7 +107,7 @@ pub(crate) fn still(stage: &Stage<'_>, spot: Option<&Spot>) -> Still {
         let middle = face.with_z(ROOF) + out * ((to_edge - ROOF_DEEP) / 2.0);
         let right = DVec3::Z.cross(out);
         let flat = Flat { middle, right: right * (ROOF_WIDE / 2.0), up: out * ((to_edge + ROOF_DEEP) / 2.0) };
-        Sheet { flat, does: Sheeting::Black }
+        Sheet { flat, does: Sheeting::Black, tint: MiredShift::ZERO }
     });
     let background = (setup.background.kind == BackgroundKind::Wall)
         .then_some(Wall { distance: setup.background.distance, surface: setup.background.surface });
@@ -130,7 +130,11 @@ pub(crate) fn still(stage: &Stage<'_>, spot: Option<&Spot>) -> Still {
         sheets: scene
             .cards
             .iter()
-            .map(|card| Sheet { flat: setup.card_flat(card), does: sheeting(card.kind) })
+            .map(|card| Sheet {
+                flat: setup.card_flat(card),
+                does: sheeting(card.kind),
+                tint: MiredShift::of(card.kind.tint()),
+            })
             .chain(roof)
             .collect(),
         panes: scene

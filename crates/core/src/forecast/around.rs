@@ -2,7 +2,7 @@ use crate::colour::Temperature;
 use crate::exposure::MeterConstants;
 use crate::place::{Horizon, Spot};
 use crate::quantity::turn;
-use crate::quantity::{Duv, Kelvin};
+use crate::quantity::{Duv, Kelvin, Mired, MiredShift};
 use crate::sky::{Mixture, SkyLight, mixed, sky_luminance_factor};
 use crate::sun::{SunAt, visible_share};
 
@@ -34,6 +34,8 @@ pub struct FaceLight {
     pub sky_off: f64,
     /// From lamps.
     pub lamps: f64,
+    /// The colour all of it took on, on the whole, off what has a colour.
+    pub tint: MiredShift,
 }
 
 impl FaceLight {
@@ -93,7 +95,7 @@ impl Around<'_> {
         self.light.sky_horizontal * sky_luminance_factor(self.light.skies, self.sun.apparent, altitude, turned)
     }
 
-    /// The colour of what falls on a face, none in the dark. What a face gets of the sky beyond an even sky's
+    /// The colour of what falls on a face, with what it took on off ground, walls and cards; none in the dark. What a face gets of the sky beyond an even sky's
     /// half comes from close about the sun and keeps half of its colour (the program's own estimate).
     #[must_use]
     pub fn colour(&self, on_face: FaceLight) -> Option<Temperature> {
@@ -113,6 +115,9 @@ impl Around<'_> {
             lit(on_face.sky - glow + on_face.sky_off, sky),
             lit(on_face.lamps, Temperature { kelvin: lamps, duv: Duv::of(0.0) }),
         ])
-        .map(|mixture| mixture.colour)
+        .map(|mixture| Temperature {
+            kelvin: (Mired::from(mixture.colour.kelvin) + on_face.tint).into(),
+            ..mixture.colour
+        })
     }
 }

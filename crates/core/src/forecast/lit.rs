@@ -1,4 +1,5 @@
 use super::{AmbientSource, FaceLight};
+use crate::quantity::MiredShift;
 
 /// What one source gives a patch.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -9,6 +10,8 @@ pub struct Part {
     pub off: f64,
     /// Off cards and through panels.
     pub cards: f64,
+    /// What colour it took on off what has one: each part of it times its tint in mired.
+    pub tinted: f64,
 }
 
 impl Part {
@@ -19,7 +22,7 @@ impl Part {
     }
 
     fn times(self, by: f64) -> Part {
-        Part { straight: self.straight * by, off: self.off * by, cards: self.cards * by }
+        Part { straight: self.straight * by, off: self.off * by, cards: self.cards * by, tinted: self.tinted * by }
     }
 }
 
@@ -88,6 +91,11 @@ impl PatchLight {
                 AmbientSource::Lamps => light.lamps += part.own(),
             }
         }
+        let (all, tinted) = self
+            .parts
+            .iter()
+            .fold((0.0, 0.0), |(all, tinted), part| (all + part.own() + part.cards, tinted + part.tinted));
+        light.tint = if all > 0.0 { MiredShift::of(tinted / all) } else { MiredShift::ZERO };
         light
     }
 }

@@ -99,7 +99,7 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
             let of_sky = around.light.sky_horizontal;
             let parts = by_source(&|source| match source {
                 AmbientSource::Sun => Part { off: ground * (around.open_ground() - of_sky), ..Part::default() },
-                AmbientSource::Sky => Part { straight: sky, off: ground * of_sky, cards: 0.0 },
+                AmbientSource::Sky => Part { straight: sky, off: ground * of_sky, ..Part::default() },
                 AmbientSource::Window { .. } | AmbientSource::Lamps => Part::default(),
             });
             (Some(PatchLight { parts, of_one: reflected_level(1.0 / PI) }), over)

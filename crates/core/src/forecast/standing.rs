@@ -240,7 +240,12 @@ impl<'a> Standing<'a> {
 
 /// What a source of such an amount gives.
 fn part(amount: f64, gain: Gain) -> Part {
-    Part { straight: amount * gain.direct, off: amount * gain.bounced, cards: amount * (gain.carded + gain.through) }
+    Part {
+        straight: amount * gain.direct,
+        off: amount * gain.bounced,
+        cards: amount * (gain.carded + gain.through),
+        tinted: amount * gain.tinted,
+    }
 }
 
 /// The windows of the set, or the one the spot has where the set shows none.

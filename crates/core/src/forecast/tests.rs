@@ -1,7 +1,7 @@
 use super::*;
 use crate::exposure::MeterConstants;
 use crate::place::{Horizon, HorizonPoint, Lamps, Spot, Surroundings};
-use crate::quantity::{Altitude, Bearing, Degrees, Ev100, Kelvin, Metres, Minutes, Name, Share};
+use crate::quantity::{Altitude, Bearing, Degrees, Ev100, Kelvin, Metres, Minutes, MiredShift, Name, Share};
 use crate::sample;
 use crate::scene::{Aim, Card, CardKind, Position, Surface, Wall};
 use crate::setup::{Background, BackgroundKind, Patch, Setup};
@@ -310,6 +310,19 @@ fn face_and_background_have_each_their_colour() {
             (around.colour(found.face).unwrap().kelvin.kelvin(), around.colour(found.behind).unwrap().kelvin.kelvin());
         assert!(face > behind + 300.0, "{face} {behind}");
     });
+}
+
+/// Warm ground warms the light on a face as much as it is of that light, and no more than it has colour.
+#[test]
+fn ground_of_a_colour_warms_the_forecast() {
+    let (mut setup, spot) = (person(BackgroundKind::Open), spot(Surroundings::Open));
+    let mut mired = |tint: f64| {
+        setup.scene.room.ground.tint = MiredShift::of(tint);
+        let at = |around: &Around<'_>| around.colour(modelled(&Standing::of(&setup, &spot), around).face);
+        under(&spot, 270.0, 40.0, 0.0, |around| 1e6 / at(around).unwrap().kelvin.kelvin())
+    };
+    let (plain, warm) = (mired(0.0), mired(60.0));
+    assert!(warm > plain + 5.0 && warm < plain + 60.0, "{plain} {warm}");
 }
 
 #[test]

@@ -18,7 +18,7 @@ use serde::{Deserialize, Serialize};
 use serde_json::Value;
 
 /// The version of both formats that this program writes, and the newest it reads.
-pub const VERSION: u32 = 6;
+pub const VERSION: u32 = 7;
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";
 /// The name of the kit format.
@@ -336,10 +336,13 @@ mod tests {
 
     #[test]
     fn a_newer_version_is_refused_with_both_numbers() {
-        let said = check_header(JOB_FORMAT, 7, JOB_FORMAT).unwrap_err().to_string();
+        let said = check_header(JOB_FORMAT, VERSION + 1, JOB_FORMAT).unwrap_err().to_string();
         assert_eq!(
             said,
-            format!("This file is of version 7; this program reads up to version {VERSION}. Update it first.")
+            format!(
+                "This file is of version {}; this program reads up to version {VERSION}. Update it first.",
+                VERSION + 1
+            )
         );
         assert!(check_header("other", 1, JOB_FORMAT).is_err());
     }

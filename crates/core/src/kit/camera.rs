@@ -1,9 +1,11 @@
 use crate::check::{Check, Problem};
+use crate::colour::Preset;
 use crate::marks::{IsoMark, ShutterMark, StepSize};
 use crate::quantity::limits::{
-    FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, SENSOR_SIDE, STABILISER, TINT_STEP,
+    CAMERA_KELVIN, FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, PRESETS, SENSOR_SIDE, STABILISER, TINT,
+    TINT_STEP,
 };
-use crate::quantity::{Duv, Ev100, Id, Millimetres, Name, Stops};
+use crate::quantity::{Duv, Ev100, Id, Kelvin, Millimetres, Mired, Name, Stops};
 use serde::{Deserialize, Serialize};
 
 /// How a body's shutter works.
@@ -15,6 +17,19 @@ pub enum ShutterKind {
     FocalPlane,
     /// In the lens: syncs to its top speed.
     Leaf,
+}
+
+/// What a preset of a body is set to, as its maker says or as its files tell.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct BodyPreset {
+    /// Which.
+    pub preset: Preset,
+    /// Its temperature.
+    pub kelvin: Kelvin,
+    /// Its tint, green positive.
+    pub tint: Duv,
 }
 
 /// A camera body.
@@ -70,6 +85,8 @@ pub struct Camera {
     pub focus_limit: Option<Ev100>,
     /// How far a step of its tint goes; taken for a fortieth of a tenth where nobody said.
     pub tint_step: Option<Duv>,
+    /// What its presets are set to, where that is known.
+    pub presets: Vec<BodyPreset>,
 }
 
 impl Camera {
@@ -77,6 +94,20 @@ impl Camera {
     #[must_use]
     pub fn crop(&self) -> f64 {
         36f64.hypot(24.0) / self.sensor_width.millimetres().hypot(self.sensor_height.millimetres())
+    }
+
+    /// What a preset is set to: as this body has it, or else as bodies usually do.
+    #[must_use]
+    pub fn preset(&self, preset: Preset) -> BodyPreset {
+        let own = self.presets.iter().find(|own| own.preset == preset).copied();
+        own.unwrap_or(BodyPreset { preset, kelvin: preset.kelvin(), tint: Duv::of(0.0) })
+    }
+
+    /// The preset nearest to a temperature, compared in mired.
+    #[must_use]
+    pub fn nearest_preset(&self, kelvin: Kelvin) -> Preset {
+        let off = |preset: &Preset| (Mired::from(self.preset(*preset).kelvin) - Mired::from(kelvin)).size();
+        Preset::ALL.into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(Preset::Flash)
     }
 
     pub(super) fn check(&self, check: &mut Check) {
@@ -90,6 +121,14 @@ impl Camera {
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
         if let Some(step) = self.tint_step {
             check.range("/tint_step", TINT_STEP, step.duv());
+        }
+        check.count("/presets", PRESETS, self.presets.len());
+        for (index, preset) in self.presets.iter().enumerate() {
+            check.range(format!("/presets/{index}/kelvin"), CAMERA_KELVIN, preset.kelvin.kelvin());
+            check.range(format!("/presets/{index}/tint"), TINT, preset.tint.duv());
+            if self.presets[..index].iter().any(|before| before.preset == preset.preset) {
+                check.problem(format!("/presets/{index}/preset"), Problem::PresetTwice { preset: preset.preset });
+            }
         }
         if let Some(limit) = self.focus_limit {
             check.range("/focus_limit", FOCUS_LIMIT, limit.ev());

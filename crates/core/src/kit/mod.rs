@@ -6,7 +6,7 @@ mod items;
 mod lens;
 mod optics;
 
-pub use camera::{Camera, ShutterKind};
+pub use camera::{BodyPreset, Camera, ShutterKind};
 pub use flash::{Flash, FlashKind, HighSpeedSync, MeterReading, Output, ZoomRow, estimated_guide_number};
 pub use items::{Filter, Gel, Modifier, ModifierKind};
 pub use lens::Lens;

@@ -17,7 +17,7 @@ mod set_checks;
 mod slot;
 mod subject;
 
-pub use beside::Beside;
+pub use beside::{Beside, BesideRead};
 pub use camera::{CameraSetup, ExposureMode, FileKind, ShutterType};
 pub use dial::{Dial, free_range};
 pub use flash_reading::FlashReading;

@@ -2,11 +2,11 @@ use super::allowed::kept_from;
 use super::{Bases, FlashRead};
 use crate::emitter::{Emitter, Face};
 use crate::exposure::MeterConstants;
-use crate::field::{Field, LightField};
+use crate::field::{Field, Gain, LightField};
 use crate::flash::{axial_intensity, high_speed_loss};
 use crate::kit::{Camera, Flash, Gel, Kit, Modifier, Optics};
 use crate::marks::ShutterMark;
-use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, Stops};
+use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, MiredShift, Stops};
 use crate::scene::Role;
 use crate::setup::{Light, LightIndex, PerPatch, Setup};
 use crate::terms::Venue;
@@ -42,6 +42,8 @@ pub struct Lit<'a> {
     pub background_distance: Metres,
     /// The level it gives each patch at f/1, ISO 100 and full power; none where it does not reach.
     pub reach: PerPatch<Option<f64>>,
+    /// The colour it took on off walls and cards on its way to each patch.
+    pub tints: PerPatch<MiredShift>,
     /// What was read of it, which is in its reach.
     pub read: Option<FlashRead>,
 }
@@ -104,6 +106,7 @@ impl Lit<'_> {
             let gain = field.patches[patch]?.sum();
             (gain > NOTHING).then(|| meter.incident_level(intensity * gain) + bases.over_incident[patch])
         });
+        self.tints = field.patches.map(|gain| gain.map_or(MiredShift::ZERO, Gain::tint));
     }
 }
 
@@ -144,6 +147,7 @@ pub(super) fn lit<'a>(setup: &'a Setup, kit: &'a Kit, body: &Camera, venue: Venu
                 face_distance: setup.face_distance(light),
                 background_distance: setup.background_distance(light),
                 reach: PerPatch::default(),
+                tints: PerPatch::default(),
                 read: None,
             })
         })

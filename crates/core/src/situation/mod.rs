@@ -10,6 +10,7 @@ mod flash_read;
 mod flashes;
 mod levels;
 mod limits;
+mod mixed;
 mod propose;
 
 pub use allowed::Forbidden;
@@ -192,7 +193,7 @@ impl<'a> Situation<'a> {
         let electronic = shutter_type == ShutterType::Electronic;
         let fastest = body.electronic_fastest.filter(|_| electronic).unwrap_or(body.shutter_fastest);
         let asks = Asks::of(setup, (body, lens), &lensing, &stage.view, terms);
-        Ok(Situation {
+        let mut situation = Situation {
             setup,
             forecast,
             kit,
@@ -205,7 +206,7 @@ impl<'a> Situation<'a> {
             proposal,
             wishes,
             ambient,
-            pulses: Patch::ALL.into_iter().map(|patch| setup.pulses(patch)).fold(0.0, f64::max),
+            pulses: 0.0,
             turned,
             bases,
             sync,
@@ -222,7 +223,9 @@ impl<'a> Situation<'a> {
             aperture: (lens.widest_at(setup.camera.focal), lens.smallest),
             shutter: (body.shutter_slowest, fastest),
             nd: limits::nd_positions(kit, step),
-        })
+        };
+        situation.pulses = Patch::ALL.into_iter().map(|patch| situation.pulses_on(patch)).fold(0.0, f64::max);
+        Ok(situation)
     }
 
     /// The setup in its light.

@@ -178,7 +178,7 @@ mod tests {
             setup.background.sunlit = Share::nearest(0.5);
             setup.scene.camera.at =
                 crate::scene::Position::nearest(setup.focus() - crate::geometry::DVec3::Y * distance);
-            let view = crate::stage::View::on(&setup, sample::frame(&setup));
+            let view = crate::stage::view_of(&setup, sample::frame(&setup));
             sunlit_frame(&setup, &Framing::of(&setup, &view)).share()
         };
         let (near, far) = (share(1.2), share(12.0));

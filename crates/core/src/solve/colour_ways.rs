@@ -3,17 +3,18 @@
 
 use super::change::{Change, Worn, apply};
 use super::colours::{patches_of, stacks};
+use super::film_stops::{self, FilmStops};
 use super::grid::best;
 use super::price::{Cost, price};
 use super::score::Weights;
 use crate::assess::Facts;
 use crate::colour::{AmbientColour, Choice, Fit, Preset, SMALL, Temperature, Xyz, fits, temperature};
 use crate::colours::{
-    Aim, CALMED, ColourPatch, ColourReport, Tinted, flash_light, half_way, hundred, lights_of, of, settings, tints,
+    Aim, CALMED, ColourPatch, ColourReport, Tinted, half_way, hundred, lights_of, of, settings, tint_for, tints,
 };
 use crate::kit::Gel;
 use crate::marks::stops_amount;
-use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Power, Stops, figure};
+use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Stops, figure};
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -83,6 +84,8 @@ pub struct WantedFilm {
 pub struct Colours {
     /// As it stands.
     pub now: ColourReport,
+    /// Where the kit's films take each flash that fires.
+    pub reach: Vec<FilmStops>,
     /// What the wish asks for, the best first, and two runners-up.
     pub proposals: Vec<ColourWay>,
     /// The schools of one setting, without a search.
@@ -109,7 +112,7 @@ const WORTH_PACKING: f64 = 20.0;
 /// The colour of a setup as it stands, nothing proposed.
 #[must_use]
 pub fn colours_as_they_stand(s: &Situation<'_>) -> Colours {
-    Colours { now: of(s), proposals: Vec::new(), schools: Vec::new(), lacking: Vec::new() }
+    Colours { now: of(s), reach: Vec::new(), proposals: Vec::new(), schools: Vec::new(), lacking: Vec::new() }
 }
 
 /// Works out the colour of a setup and what could be done about it.
@@ -123,6 +126,7 @@ pub fn colours(s: &Situation<'_>) -> Colours {
     let solved = best(s, &Weights::of(s.terms.house.habits)).dials;
     Colours {
         now: of(s),
+        reach: film_stops::of(s, &lights),
         proposals: proposals(s, &solved, &facts, &aim, &lights),
         schools: schools(s, &dials, &solved, &lights),
         lacking: lacking(s, &aim, &lights),
@@ -133,8 +137,8 @@ fn proposals(s: &Situation<'_>, solved: &Dials, facts: &Facts, aim: &Aim, lights
     let patches = patches_of(s, aim, lights, &facts.split, &facts.parts);
     let mut choices = Vec::new();
     let mut worn: Vec<Vec<Vec<&Gel>>> = Vec::new();
-    for (lit, below) in s.lights.iter().zip(&facts.powers) {
-        let bare = flash_light(lit.flash, Power::of(*below));
+    for light in &lights[lights.len() - s.lights.len()..] {
+        let bare = light.on_face(light.bare);
         if aim.films {
             let (of_light, stacks) = stacks(s.kit, &bare);
             choices.push(of_light);
@@ -224,17 +228,17 @@ impl School {
 
 /// The schools that have something to say here, with the gels as they are.
 fn schools(s: &Situation<'_>, dials: &Dials, solved: &Dials, lights: &[Tinted]) -> Vec<ColourWay> {
-    let parts = s.setup.ambient_parts(Patch::Face).into_iter().zip(lights);
+    let parts = s.ambient_parts(Patch::Face).into_iter().zip(lights);
     let ambient: Xyz = parts.map(|((_, share), light)| light.on(Patch::Face).xyz() * share).sum();
     let key = crate::situation::key(&s.lights);
     let first_flash = lights.len() - s.lights.len();
-    let key = key.and_then(|key| temperature(lights[first_flash + key].worn.xyz()));
+    let key = key.and_then(|key| temperature(lights[first_flash + key].on(Patch::Face).xyz()));
     let facts = Facts::of(s, dials);
     let flash_share = super::colours::share_on_face(&facts.split).share();
     let card = temperature(lights.iter().skip(first_flash).zip(&facts.parts).fold(
         ambient * (1.0 - flash_share),
         |sum, (light, part)| match (part[Patch::Face], facts.split.flash[Patch::Face]) {
-            (Some(level), Some(all)) => sum + light.worn.xyz() * (flash_share * (level - all).exp2()),
+            (Some(level), Some(all)) => sum + light.on(Patch::Face).xyz() * (flash_share * (level - all).exp2()),
             _ => sum,
         },
     ));
@@ -243,20 +247,24 @@ fn schools(s: &Situation<'_>, dials: &Dials, solved: &Dials, lights: &[Tinted]) 
         key.zip(temperature(ambient)).filter(|(flash, ambient)| (mired(*flash) - mired(*ambient)).abs() > SMALL);
     let between = between.map(|(a, b)| half_way(a.kelvin.into(), b.kelvin.into()));
     let warm = matches!(s.setup.ambient, AmbientColour::LowSun | AmbientColour::Dusk | AmbientColour::WarmLamps);
+    // A preset is set as it is; a camera that knows no tint of it has none.
+    let preset = |preset: Preset| {
+        let own = s.body.preset(preset);
+        (own.kelvin, own.tint)
+    };
+    let plain = |kelvin: Kelvin| (kelvin, Duv::of(0.0));
     let all = [
-        (School::FlashPreset, Some(Preset::Flash.kelvin())),
-        (School::ShadePreset, (!s.setup.ambient.is_artificial()).then(|| Preset::Shade.kelvin())),
-        (School::GreyCard, card.map(|card| card.kelvin)),
-        (School::Between, between),
-        (School::Low, warm.then_some(CALMED)),
+        (School::FlashPreset, Some(preset(Preset::Flash))),
+        (School::ShadePreset, (!s.setup.ambient.is_artificial()).then(|| preset(Preset::Shade))),
+        (School::GreyCard, card.map(|card| (hundred(card.kelvin), tint_for(card)))),
+        (School::Between, between.map(plain)),
+        (School::Low, warm.then_some(plain(CALMED))),
     ];
     let worn = worn_now(s);
     let none: Vec<Vec<&Gel>> = s.lights.iter().map(|_| Vec::new()).collect();
     let named: Vec<&Vec<&Gel>> = none.iter().collect();
     all.into_iter()
-        .filter_map(|(school, kelvin)| {
-            told(s, solved, Some(school), (hundred(kelvin?), Duv::of(0.0)), worn.clone(), &named)
-        })
+        .filter_map(|(school, setting)| told(s, solved, Some(school), setting?, worn.clone(), &named))
         .collect()
 }
 

@@ -1,10 +1,10 @@
 //! The colour part of a plan: films for the free lights, then one white balance.
 
-use crate::colour::{Choice, Film, LitPatch, Spectrum, Surface, fits};
-use crate::colours::{Aim, PatchKind, Tinted, flash_light, lights_of, settings, tints};
+use crate::colour::{Choice, Film, JUST_VISIBLE, LitPatch, Spectrum, Surface, fits};
+use crate::colours::{Aim, LightId, PatchKind, Tinted, flash_light, lights_of, settings, tints};
 use crate::exposure::flash_share;
 use crate::kit::{Gel, Kit};
-use crate::quantity::{Duv, Id, Kelvin, Power, Share, Stops};
+use crate::quantity::{Duv, Id, Kelvin, MiredShift, Power, Share, Stops};
 use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::{Situation, Split};
 
@@ -44,7 +44,7 @@ pub(crate) fn lit_patch(
     let flash: f64 = amounts.iter().sum();
     let by_flash = aim.by_flash && patch.is_of_subject() && flash > HARDLY * (flash + ambient);
     let ambient = if by_flash { 0.0 } else { ambient };
-    let parts = s.setup.ambient_parts(patch).into_iter().zip(lights);
+    let parts = s.ambient_parts(patch).into_iter().zip(lights);
     LitPatch {
         surface,
         fixed: parts.map(|((_, share), light)| (*light.on(patch), share * ambient)).collect(),
@@ -71,18 +71,26 @@ pub(super) fn choose_gels(s: &Situation<'_>, setup: &mut Setup) {
     let lights = lights_of(s, &powers);
     let aim = Aim::of(s, &lights);
     let surfaces = crate::colours::Surfaces::of(s.setup);
-    let mut known: Vec<(Kelvin, Vec<Id>)> = Vec::new();
+    let mut known: Vec<(Kelvin, MiredShift, Vec<Id>)> = Vec::new();
     for light in setup.lights.iter_mut().filter(|light| !light.gels.held) {
         let Some(flash) = s.kit.flash(&light.flash) else { continue };
         if !aim.films {
             light.gels.at.clear();
             continue;
         }
-        if let Some((_, gels)) = known.iter().find(|(kelvin, _)| *kelvin == flash.kelvin) {
+        let fires = lights.iter().find(|lit| matches!(&lit.id, LightId::Flash { light: id } if *id == light.id));
+        let tint = fires.map_or(MiredShift::ZERO, Tinted::on_the_way);
+        // What nobody sees apart wears the same.
+        let alike = |(kelvin, on_the_way, _): &&(Kelvin, MiredShift, Vec<Id>)| {
+            *kelvin == flash.kelvin && (on_the_way.mired() - tint.mired()).abs() < JUST_VISIBLE
+        };
+        if let Some((.., gels)) = known.iter().find(alike) {
             light.gels.at.clone_from(gels);
             continue;
         }
-        let (choices, stacks) = stacks(s.kit, &flash_light(flash, Power::of(0.0)));
+        let full = flash_light(flash, Power::of(0.0));
+        let bare = fires.map_or(full, |lit| lit.on_face(full));
+        let (choices, stacks) = stacks(s.kit, &bare);
         let kinds = [PatchKind::LitSide, PatchKind::ShadowSide, PatchKind::Background];
         let patches: Vec<LitPatch> = kinds
             .into_iter()
@@ -98,7 +106,7 @@ pub(super) fn choose_gels(s: &Situation<'_>, setup: &mut Setup) {
         let gels: Vec<Id> =
             best.map_or_else(Vec::new, |best| stacks[best.choices[0]].iter().map(|gel| gel.id.clone()).collect());
         light.gels.at.clone_from(&gels);
-        known.push((flash.kelvin, gels));
+        known.push((flash.kelvin, tint, gels));
     }
 }
 
@@ -148,7 +156,7 @@ pub(super) fn balance(
     }
     let patches = patches_of(s, &aim, &lights, split, parts);
     let flashes = &lights[lights.len() - s.lights.len()..];
-    let worn = |light: &Tinted| vec![Choice { light: light.worn, loss: Stops::ZERO, films: 0 }];
+    let worn = |light: &Tinted| vec![Choice { light: *light.on(Patch::Face), loss: Stops::ZERO, films: 0 }];
     let choices: Vec<Vec<Choice>> = flashes.iter().map(worn).collect();
     let best = fits(&patches, &choices, &settings(), &tints(s.body), 1).into_iter().next();
     best.map_or((s.setup.white_balance.kelvin.at, Duv::of(0.0)), |best| (best.kelvin, best.tint))

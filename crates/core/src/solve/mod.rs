@@ -9,6 +9,7 @@ mod colours;
 mod cures;
 mod drag;
 mod evening;
+mod film_stops;
 mod grid;
 mod least;
 mod lifted;
@@ -29,6 +30,7 @@ pub use colour_ways::{ColourWay, Colours, School, WantedFilm, colours, colours_a
 pub use cures::{Cure, cures};
 pub use drag::{Dragged, Part, drag, drag_situation};
 pub use evening::EvenWay;
+pub use film_stops::{FilmStop, FilmStops};
 pub use grid::{Solution, best, best_from};
 pub use plan::{Plan, assess_and_bind, bind_situation, plan, solve};
 pub use price::{Cost, price};

@@ -1,25 +1,9 @@
 use crate::geometry::{DVec3, direction, right_and_up};
 use crate::quantity::{Metres, Millimetres, Share};
 use crate::scene::{Aim, HALF_SHOULDERS, Person};
+use crate::set::View;
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
-
-/// What the camera sees: a pyramid from the lens.
-#[derive(Debug, Clone, Copy, PartialEq)]
-pub struct View {
-    /// The lens.
-    pub eye: DVec3,
-    /// Its axis.
-    pub looks: DVec3,
-    /// To the right in the picture.
-    pub right: DVec3,
-    /// Up in the picture.
-    pub up: DVec3,
-    /// Tangent of half the horizontal angle of view.
-    pub half_width: f64,
-    /// Tangent of half the vertical angle of view.
-    pub half_height: f64,
-}
 
 /// Room left above a head that nearly fills the frame, as a share of the frame's height (common practice).
 const HEADROOM: f64 = 0.1;
@@ -28,47 +12,24 @@ const HEADROOM: f64 = 0.1;
 /// program's own estimate).
 const FIGURE_FILLS: f64 = 0.75;
 
-impl View {
-    /// The view of a setup on a frame so wide and so high, held level: half angles `side / 2v`, with the image distance
-    /// `v = f·s/(s−f)` of the focused lens (thin lens; Ray, *Applied Photographic Optics*).
-    #[must_use]
-    pub fn on(setup: &Setup, (width, height): (Millimetres, Millimetres)) -> View {
-        let f = setup.camera.rig.focal(setup.camera.focal).millimetres();
-        let s = (setup.subject_distance().metres() * 1000.0).max(f * 1.05);
-        let image = f * s / (s - f);
-        let (width, height) = (width.millimetres(), height.millimetres());
-        let (width, height) = if setup.scene.camera.upright { (height, width) } else { (width, height) };
-        let eye = setup.scene.camera.at.point();
-        let half_height = height / (2.0 * image);
-        let looks = match setup.scene.camera.aim {
-            Aim::Subject => (framed(setup, half_height) - eye).try_normalize().unwrap_or(DVec3::Y),
-            Aim::Background => setup.direction_of(Aim::Background, eye),
-            Aim::Free { pan, tilt } => direction(pan.degrees(), tilt.degrees()),
-        };
-        let (right, up) = right_and_up(looks);
-        View { eye, looks, right, up, half_width: width / (2.0 * image), half_height }
-    }
-
-    /// Where a point stands in the frame: −1 to 1 across and up inside it; none behind the camera.
-    #[must_use]
-    pub fn place(&self, point: DVec3) -> Option<(f64, f64)> {
-        let to = point - self.eye;
-        let deep = to.dot(self.looks);
-        (deep > 0.01)
-            .then(|| (to.dot(self.right) / (deep * self.half_width), to.dot(self.up) / (deep * self.half_height)))
-    }
-
-    /// Whether a point is in the frame.
-    #[must_use]
-    pub fn sees(&self, point: DVec3) -> bool {
-        self.place(point).is_some_and(|(x, y)| x.abs() <= 1.0 && y.abs() <= 1.0)
-    }
-
-    /// The direction through a place of the frame.
-    #[must_use]
-    pub fn through(&self, x: f64, y: f64) -> DVec3 {
-        (self.looks + self.right * (x * self.half_width) + self.up * (y * self.half_height)).normalize()
-    }
+/// The view of a setup on a frame so wide and so high, held level: half angles `side / 2v`, with the image distance
+/// `v = f·s/(s−f)` of the focused lens (thin lens; Ray, *Applied Photographic Optics*).
+#[must_use]
+pub fn view_of(setup: &Setup, (width, height): (Millimetres, Millimetres)) -> View {
+    let f = setup.camera.rig.focal(setup.camera.focal).millimetres();
+    let s = (setup.subject_distance().metres() * 1000.0).max(f * 1.05);
+    let image = f * s / (s - f);
+    let (width, height) = (width.millimetres(), height.millimetres());
+    let (width, height) = if setup.scene.camera.upright { (height, width) } else { (width, height) };
+    let eye = setup.scene.camera.at.point();
+    let half_height = height / (2.0 * image);
+    let looks = match setup.scene.camera.aim {
+        Aim::Subject => (framed(setup, half_height) - eye).try_normalize().unwrap_or(DVec3::Y),
+        Aim::Background => setup.direction_of(Aim::Background, eye),
+        Aim::Free { pan, tilt } => direction(pan.degrees(), tilt.degrees()),
+    };
+    let (right, up) = right_and_up(looks);
+    View { eye, looks, right, up, half_width: width / (2.0 * image), half_height }
 }
 
 /// The point a camera is aimed at by itself: the middle of the subject where all of it fits, else so that the head
@@ -169,7 +130,7 @@ mod tests {
         setup.camera.focal = Millimetres::nearest(focal);
         setup.scene.camera.upright = false;
         setup.scene.camera.at.y = crate::quantity::Coordinate::nearest(-190.0);
-        let framing = Framing::of(&setup, &View::on(&setup, sample::frame(&setup)));
+        let framing = Framing::of(&setup, &view_of(&setup, sample::frame(&setup)));
         assert!((framing.angle_across - across).abs() < 0.1, "{}", framing.angle_across);
         assert!((framing.angle_up - up).abs() < 0.1, "{}", framing.angle_up);
     }
@@ -183,7 +144,7 @@ mod tests {
         let face = setup.main_face().at;
         setup.scene.camera.at = Position::nearest(face - DVec3::Y * 2.5);
         setup.camera.focal = Millimetres::nearest(85.0);
-        let view = View::on(&setup, sample::frame(&setup));
+        let view = view_of(&setup, sample::frame(&setup));
         let framing = Framing::of(&setup, &view);
         assert!((framing.height.metres() - 0.682).abs() < 0.002, "{:?}", framing.height);
         assert!(view.sees(face) && framing.faces_in == 1);
@@ -198,7 +159,7 @@ mod tests {
         #[test]
         fn through_and_back(x in -0.99f64..0.99, y in -0.99f64..0.99, far in 0.5f64..30.0) {
             let setup = sample::portrait();
-            let view = View::on(&setup, sample::frame(&setup));
+            let view = view_of(&setup, sample::frame(&setup));
             let (px, py) = view.place(view.eye + view.through(x, y) * far).unwrap();
             prop_assert!((px - x).abs() < 1e-9 && (py - y).abs() < 1e-9);
             prop_assert!(view.place(view.eye - view.looks).is_none());

@@ -3,9 +3,10 @@
 mod clear;
 mod framing;
 
+pub use crate::set::View;
 pub use clear::Intruder;
 pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intruders};
-pub use framing::{Framing, View};
+pub use framing::{Framing, view_of};
 
 use crate::geometry::DVec3;
 use crate::kit::Camera;
@@ -40,13 +41,13 @@ impl<'a> Stage<'a> {
         let frame = purpose.frame(body);
         let area = frame.0.millimetres() * frame.1.millimetres();
         let point = purpose.circle(body).millimetres().powi(2) / area;
-        Stage { point, ..Stage::seen(setup, View::on(setup, frame)) }
+        Stage { point, ..Stage::seen(setup, view_of(setup, frame)) }
     }
 
     /// Works it out where no body is known: as one of 24 × 36 mm sees it.
     #[must_use]
     pub fn unframed(setup: &'a Setup) -> Stage<'a> {
-        Stage::seen(setup, View::on(setup, (Millimetres::of(36.0), Millimetres::of(24.0))))
+        Stage::seen(setup, view_of(setup, (Millimetres::of(36.0), Millimetres::of(24.0))))
     }
 
     fn seen(setup: &'a Setup, view: View) -> Stage<'a> {

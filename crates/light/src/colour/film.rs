@@ -81,6 +81,9 @@ impl Spectrum {
     }
 }
 
+/// What the film of a tinted surface takes, in stops.
+const SURFACE: f64 = 0.5;
+
 impl Film {
     /// No film.
     #[must_use]
@@ -159,6 +162,13 @@ impl Film {
             }
         }
         film
+    }
+
+    /// What a tinted wall or card does to the colour of light it sends on. Its reflectance is counted where levels are, so what the film
+    /// takes does not: it only keeps the colour on the line of temperatures.
+    #[must_use]
+    pub fn of_surface(shift: MiredShift) -> Film {
+        Film::of(shift, Stops::of(SURFACE))
     }
 
     /// A film that takes green away, or all but green, by so much as to lead daylight of 5 500 K by this distance; positive

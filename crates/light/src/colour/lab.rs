@@ -7,7 +7,7 @@ use palette::{Lab as Palette, white_point};
 use serde::{Deserialize, Serialize};
 
 /// A colour in L*a*b*, beside D65.
-#[derive(Debug, Clone, Copy, PartialEq)]
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
 pub struct Lab {
     /// Lightness.
     pub l: f64,

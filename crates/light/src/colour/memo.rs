@@ -1,8 +1,8 @@
 use std::collections::HashMap;
 use std::hash::Hash;
 
-/// How many things are remembered before all are forgotten: more than a kit's films or a setup's surfaces.
-const MOST: usize = 500;
+/// How many things are remembered before all are forgotten: more than a kit's films, a setup's surfaces or a body's whites.
+const MOST: usize = 2_000;
 
 /// What was worked out before, for what is asked for again and again.
 #[derive(Debug)]

@@ -1,6 +1,6 @@
 use super::{Lamp, Spectrum};
 use crate::exposure::{GUIDE, GuideRow};
-use crate::quantity::{Duv, Ev100, Kelvin, Mired};
+use crate::quantity::{Duv, Ev100, Kelvin};
 use serde::{Deserialize, Serialize};
 
 /// The colour of the ambient: a kind of light, or a measured temperature.
@@ -139,7 +139,7 @@ impl AmbientColour {
 }
 
 /// A white-balance preset as cameras have them.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum Preset {
@@ -155,13 +155,6 @@ pub enum Preset {
     Cloud,
     /// Shade, about 7 500 K.
     Shade,
-}
-
-/// The preset nearest to a temperature, compared in mired.
-#[must_use]
-pub fn nearest_preset(kelvin: Kelvin) -> Preset {
-    let off = |preset: &Preset| (Mired::from(preset.kelvin()) - Mired::from(kelvin)).size();
-    Preset::ALL.into_iter().min_by(|a, b| off(a).total_cmp(&off(b))).unwrap_or(Preset::Flash)
 }
 
 impl Preset {
@@ -200,15 +193,6 @@ impl Preset {
 mod tests {
     use super::*;
     use rstest::rstest;
-
-    #[rstest]
-    #[case(5_600.0, Preset::Flash)]
-    #[case(4_500.0, Preset::Tubes)]
-    #[case(7_000.0, Preset::Shade)]
-    #[case(2_500.0, Preset::Lamps)]
-    fn presets(#[case] kelvin: f64, #[case] preset: Preset) {
-        assert_eq!(nearest_preset(Kelvin::new(kelvin).unwrap()), preset);
-    }
 
     #[rstest]
     #[case(AmbientColour::Sun, 15.0)]

@@ -18,6 +18,8 @@ pub struct Temperature {
 const FIRST: f64 = 1_000.0;
 const LAST: f64 = 100_000.0;
 const STEP: f64 = 0.01;
+/// How many rows are passed over at first.
+const STRIDE: usize = 16;
 
 /// The Planckian locus at equal steps of the logarithm of temperature.
 static LOCUS: LazyLock<Vec<Uv>> = LazyLock::new(|| {
@@ -46,8 +48,12 @@ fn on_locus(middle: usize, off: f64) -> (Uv, Uv) {
 #[must_use]
 pub fn temperature(light: Xyz) -> Option<Temperature> {
     let at = light.uv()?;
-    let off = |uv: &Uv| (uv.u - at.u).powi(2) + (uv.v - at.v).powi(2);
-    let nearest = (0..LOCUS.len()).min_by(|a, b| off(&LOCUS[*a]).total_cmp(&off(&LOCUS[*b])))?;
+    let locus: &[Uv] = &LOCUS;
+    let off = |row: usize| (row, (locus[row].u - at.u).powi(2) + (locus[row].v - at.v).powi(2));
+    let nearest_of = |rows: &mut dyn Iterator<Item = usize>| rows.map(off).min_by(|a, b| a.1.total_cmp(&b.1));
+    // The locus bends one way only, so what is nearest lies about the nearest of every few rows.
+    let (about, _) = nearest_of(&mut (0..locus.len()).step_by(STRIDE))?;
+    let (nearest, _) = nearest_of(&mut (about.saturating_sub(STRIDE)..(about + STRIDE + 1).min(locus.len())))?;
     let middle = nearest.clamp(1, LOCUS.len() - 2);
     let mut row = nearest as f64 - middle as f64;
     for _ in 0..4 {

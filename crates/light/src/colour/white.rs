@@ -1,6 +1,7 @@
 //! What a camera set to one white shows of a colour.
 
 use super::lab::Lab;
+use super::memo::Memo;
 use super::spectrum::named_light;
 use super::temperature::{Temperature, light_at, temperature};
 use super::xyz::Xyz;
@@ -8,6 +9,7 @@ use crate::quantity::{Duv, Kelvin};
 use glam::{DMat3, DVec3};
 use palette::Srgb;
 use palette::convert::IntoColorUnclamped;
+use std::cell::RefCell;
 
 /// The white a camera is set to.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -97,11 +99,21 @@ impl Shown {
     }
 }
 
+thread_local! {
+    /// Whites a camera was set to before: a search tries the same ones again and again.
+    static SET: RefCell<Memo<[u64; 2], White>> = RefCell::default();
+}
+
 impl White {
     /// A camera set to a temperature, and to a tint as a distance from the locus of what temperatures name (green light is set
     /// as green).
     #[must_use]
     pub fn set_to(kelvin: Kelvin, tint: Duv) -> White {
+        let key = [kelvin.kelvin(), tint.duv()].map(f64::to_bits);
+        SET.with_borrow_mut(|memo| memo.or_made(key, || White::found(kelvin, tint)))
+    }
+
+    fn found(kelvin: Kelvin, tint: Duv) -> White {
         let named = named_light(kelvin);
         let light = match temperature(named) {
             Some(on) if tint.duv() != 0.0 => light_at(Temperature { duv: Duv::of(on.duv.duv() + tint.duv()), ..on }),
@@ -153,6 +165,12 @@ impl Eye {
     #[must_use]
     pub fn shows(&self, colour: Xyz) -> Shown {
         Shown::of(self.0.of(colour))
+    }
+
+    /// A colour as it is beside D65.
+    #[must_use]
+    pub(super) fn adapts(&self, colour: Xyz) -> Xyz {
+        self.0.of(colour)
     }
 
     /// L*a*b* of it at another luminance, so that hue and depth can be compared.

@@ -129,6 +129,14 @@ impl Lensing {
         DepthOfField { near: Metres::of(s * (h - f) / (h + s - 2.0 * f)), far }
     }
 
+    /// The blur of a point infinitely far off, by defocus alone: `f²/(N·(s − f))`, and `|z − s|/z` of it at a distance `z` (thin lens;
+    /// Ray, *Applied Photographic Optics*).
+    #[must_use]
+    pub fn blur_of_infinity(&self, aperture: FNumber) -> Millimetres {
+        let (f, s) = (self.focal_m(), self.focus.metres());
+        Millimetres::of(f * f / (aperture.number() * (s - f).max(1e-3)) * 1000.0)
+    }
+
     /// Sharp depth in all, in metres, `None` when it reaches infinity; close up `2·N·c·(1+m/P)/m²`.
     #[must_use]
     pub fn total_depth(&self, aperture: FNumber) -> Option<f64> {
@@ -214,6 +222,21 @@ mod tests {
 
     fn f(number: f64) -> FNumber {
         FNumber::new(number).unwrap()
+    }
+
+    /// At the limits of what is sharp the blur is what diffraction leaves of the circle; by hand, an 85 mm lens at f/2 on 2.5 m blurs
+    /// what is far off over 85²/(2·2415) = 1.496 mm.
+    #[test]
+    fn blur_by_distance() {
+        let far = lens(85.0, 0.03, 2.5).blur_of_infinity(f(2.0)).millimetres();
+        assert!((far - 1.496).abs() < 0.001, "{far}");
+        let lens = lens(50.0, 0.03, 4.0);
+        let sharp = lens.depth_of_field(f(4.0));
+        let infinity = lens.blur_of_infinity(f(4.0)).millimetres();
+        for limit in [sharp.near.metres(), sharp.far.unwrap().metres()] {
+            let blur = infinity * (limit - 4.0).abs() / limit;
+            assert!((blur - lens.left_for_defocus(f(4.0))).abs() < 1e-4, "{blur}");
+        }
     }
 
     /// Worked case 9 of the method notes (thin lens), and a 50 mm lens at its hyperfocal distance: near limit at half

@@ -51,6 +51,13 @@ impl Add<MiredShift> for Mired {
     }
 }
 
+/// No shift.
+impl Default for MiredShift {
+    fn default() -> MiredShift {
+        MiredShift::ZERO
+    }
+}
+
 impl Neg for MiredShift {
     type Output = MiredShift;
     fn neg(self) -> MiredShift {

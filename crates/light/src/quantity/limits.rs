@@ -105,6 +105,7 @@ limits! {
     GELS_ON = "number of gels on a light", "", 0.0, 3.0;
     MEASURED_DUV = "green or magenta of a light (Duv)", "", -0.05, 0.05;
     TINT = "tint (Duv)", "", -0.03, 0.03;
+    PRESETS = "number of presets", "", 0.0, 6.0;
     TINT_STEP = "step of the tint (Duv)", "", 0.0002, 0.02;
     DUV = "distance from the line of temperatures (Duv)", "", -0.1, 0.1;
     SKIN_YELLOW = "yellowness of skin (b*)", "", 0.1, 100.0;

@@ -5,16 +5,20 @@
 
 mod dome;
 mod sheet;
+mod shown;
 mod sight;
 mod solid;
 mod source;
+mod view;
 mod walls;
 
 pub use dome::Dome;
 pub use sheet::{Glazing, Sheet, Sheeting};
+pub use shown::{Blur, Figure, On, Paints, Shown};
 pub use sight::Sight;
 pub use solid::Solid;
-pub use source::Source;
+pub use source::{Source, from_side};
+pub use view::View;
 pub use walls::{Plane, RoomSide, Surface, Wall, Walls};
 
 /// Everything that sends, stops or returns light.

@@ -1,4 +1,5 @@
 use crate::geometry::Flat;
+use crate::quantity::MiredShift;
 
 /// What a sheet held up on a set does with the light that falls on it.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -13,6 +14,20 @@ pub enum Sheeting {
     Black,
 }
 
+impl Sheeting {
+    /// The power of the cosine of metal's lobe: half its light within 25° (common practice for a dull silver).
+    pub const LOBE: f64 = 28.0;
+
+    /// The share of the light it sends on, back or through.
+    #[must_use]
+    pub const fn share(self) -> f64 {
+        match self {
+            Sheeting::Matt(share) | Sheeting::Metal(share) | Sheeting::Through(share) => share,
+            Sheeting::Black => 0.0,
+        }
+    }
+}
+
 /// A card or panel in its place; both its sides are alike.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Sheet {
@@ -20,6 +35,8 @@ pub struct Sheet {
     pub flat: Flat,
     /// What it does.
     pub does: Sheeting,
+    /// The colour that what it sends back takes on.
+    pub tint: MiredShift,
 }
 
 /// An upright pane.

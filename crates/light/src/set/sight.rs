@@ -166,7 +166,7 @@ mod tests {
     use super::super::{Sheet, Sheeting, Solid, Surface, Wall, Walls};
     use super::*;
     use crate::geometry::Flat;
-    use crate::quantity::Metres;
+    use crate::quantity::{Metres, MiredShift};
     use rstest::rstest;
 
     fn wall(distance: f64) -> Option<Wall> {
@@ -189,6 +189,7 @@ mod tests {
             sheets: vec![Sheet {
                 flat: Flat::new(DVec3::new(1.0, 0.0, 1.5), DVec3::X, 0.5, 0.5),
                 does: Sheeting::Black,
+                tint: MiredShift::ZERO,
             }],
             panes: vec![Glazing { flat: Flat::new(DVec3::new(-3.0, 1.0, 1.5), DVec3::X, 1.0, 1.0), mirror: false }],
         }

@@ -34,6 +34,10 @@ impl Light {
                 Source::Parallel { way, .. } => Gain { direct: one_way(source, *way), ..even(index) },
                 Source::Sky(_) => even(index),
                 Source::About => Gain { direct: 1.0, ..Gain::default() },
+                // The integral above: half of all that comes is three quarters, and what comes from before less what from behind the cosine.
+                Source::Side { way } => {
+                    Gain { direct: Source::SIDE / 2.0 + way.dot(receiver.normal) / 2.0, ..Gain::default() }
+                }
             })
             .collect()
     }

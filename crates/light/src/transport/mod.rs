@@ -9,7 +9,6 @@
 mod dome;
 mod first;
 mod gain;
-mod latest;
 mod outlook;
 mod room;
 mod sheets;
@@ -22,9 +21,9 @@ pub use view::{Bounce, View};
 use view::Look;
 
 use crate::geometry::DVec3;
-use crate::set::{Set, Sight, Source, Still};
+use crate::latest::Latest;
+use crate::set::{Set, Sight, Source, Still, from_side};
 use first::Spot;
-use latest::Latest;
 use outlook::{COARSE, Outlook};
 use sheets::{LitSheet, SeenSheet};
 use std::sync::{Arc, OnceLock};
@@ -38,6 +37,9 @@ pub struct Receiver {
     pub normal: DVec3,
 }
 
+/// How many looks are kept: some for each patch, each face of a group, and the edges.
+const LOOKED: usize = 64;
+
 /// The light of one source.
 #[derive(Debug, Clone)]
 struct Layer {
@@ -45,10 +47,21 @@ struct Layer {
     spots: Vec<Spot>,
     /// What each patch of the room sends on evenly besides: after that, and of light from far off.
     evenly: Vec<f64>,
+    /// The same, each times the colour it took on so far, in mired; empty where nothing in the room has a colour.
+    tinted: Vec<f64>,
     /// What the far ground sends on, as a share of its half space.
     far: f64,
     /// The cards and panels, as this source lights them.
     sheets: Vec<Option<LitSheet>>,
+}
+
+impl Layer {
+    /// What each patch sends on evenly, and the colour that took on, in mired.
+    fn evenly(&self) -> impl Iterator<Item = (f64, f64)> {
+        let tints = self.tinted.iter().copied().chain(std::iter::repeat(0.0));
+        let tint = |sent: f64, tinted: f64| if sent > 0.0 { tinted / sent } else { 0.0 };
+        self.evenly.iter().zip(tints).map(move |(sent, tinted)| (*sent, tint(*sent, tinted)))
+    }
 }
 
 /// What stands still on a set, made ready to be asked.
@@ -59,9 +72,9 @@ struct Ground {
     /// What each patch of the room sees beyond the set, once a sky asks for it.
     outlooks: OnceLock<Vec<Outlook>>,
     /// How far the patches are open to the points asked about last, which often are the same again, looking elsewhere.
-    opens: Latest<DVec3, Arc<[f64]>>,
+    opens: Latest<DVec3, Arc<[f64]>, LOOKED>,
     /// What the receivers asked about last see.
-    looks: Latest<Receiver, Arc<Look>>,
+    looks: Latest<Receiver, Arc<Look>, LOOKED>,
 }
 
 impl Ground {
@@ -206,6 +219,7 @@ fn falls(sight: &Sight, source: &Source, receiver: &Receiver, outlook: Option<&O
             None => Outlook::of(sight, receiver, COARSE).sky(dome),
         },
         Source::About => 1.0,
+        Source::Side { way } => from_side(*way, receiver.normal),
     }
 }
 
@@ -228,7 +242,7 @@ fn layer(still: &Still, ground: &Ground, source: &Source) -> Layer {
         }
         Source::Sky(dome) => evenly = room.sent_back(|patch| ground.outlooks()[patch].sky(dome)),
         // Metered where they are: what the room sends back is in it.
-        Source::About => {}
+        Source::About | Source::Side { .. } => {}
     }
     let mut first = evenly.clone();
     for spot in &spots {
@@ -236,10 +250,12 @@ fn layer(still: &Still, ground: &Ground, source: &Source) -> Layer {
             first[patch] += spot.flux() / room.area(patch);
         }
     }
-    let evenly = room.later(&first).into_iter().zip(evenly).map(|(later, first)| later + first).collect();
+    let later = room.later(&first);
+    let tinted = if room.is_tinted() { room.tinted(&evenly, &first, &later) } else { Vec::new() };
+    let evenly = later.into_iter().zip(evenly).map(|(later, first)| later + first).collect();
     let sheets = still.sheets.iter().map(|sheet| LitSheet::of(sight, sheet, source)).collect();
     let far = source.far_off() * still.walls.beyond.reflectance.share();
-    Layer { spots, evenly, far, sheets }
+    Layer { spots, evenly, tinted, far, sheets }
 }
 
 #[cfg(test)]

@@ -10,12 +10,10 @@ const MOST: usize = 4;
 /// Points of a patch at which the sun is looked for, and the golden section that spreads them.
 const POINTS: u32 = 16;
 const GOLDEN: f64 = 0.618_033_988_749_895;
-/// Rounds after which light between walls is taken as settled: with walls of 0.95 it is good to a hundredth.
-const ROUNDS: usize = 64;
+/// The whitest a wall is taken to be (barium sulphate): in a closed room that kept nothing light would never end.
+const WHITEST: f64 = 0.98;
 /// How far before a wall it is looked for what stands between, in metres.
 const OFF_WALL: f64 = 1e-3;
-/// A round that changes no patch by more than this part ends it.
-const SETTLED: f64 = 1e-4;
 
 /// One patch of a wall.
 #[derive(Debug, Clone, Copy)]
@@ -53,6 +51,8 @@ pub struct Room {
     patches: Vec<Place>,
     /// For each patch, what it sees of each other one.
     factors: Vec<f64>,
+    /// `1 − ρF` as a lower and an upper triangle in one, row by row.
+    triangles: Vec<f64>,
 }
 
 impl Room {
@@ -80,7 +80,7 @@ impl Room {
                         middle: flat.middle,
                         normal: looks,
                         area: flat.area(),
-                        reflectance: plane.surface.reflectance.share(),
+                        reflectance: plane.surface.reflectance.share().min(WHITEST),
                         tint: plane.surface.tint.mired(),
                         part: plane.part,
                     });
@@ -103,7 +103,8 @@ impl Room {
         if grids.len() == 6 {
             closed(&mut factors, count);
         }
-        Room { grids, patches, factors }
+        let triangles = triangles(&patches, &factors);
+        Room { grids, patches, factors, triangles }
     }
 
     pub(super) fn len(&self) -> usize {
@@ -175,31 +176,64 @@ impl Room {
     }
 
     /// What every patch sends on after the first time, given what each sends on of the light that falls on it first:
-    /// `B = ρ·F·(B₀ + B)`, settled by Gauss and Seidel's rounds.
+    /// `B = ρ·F·(B₀ + B)`, so `(1 − ρF)·B = ρF·B₀`.
     pub(super) fn later(&self, first: &[f64]) -> Vec<f64> {
         let count = self.patches.len();
-        let mut later = vec![0.0; count];
-        let mut all: Vec<f64> = first.to_vec();
-        let most = first.iter().copied().fold(0.0, f64::max);
-        for _ in 0..ROUNDS {
-            let mut change = 0.0f64;
-            for (index, row) in self.factors.chunks_exact(count.max(1)).enumerate() {
-                let falls: f64 = row.iter().zip(&all).map(|(factor, sent)| factor * sent).sum();
-                let now = self.patches[index].reflectance * falls;
-                change = change.max((now - later[index]).abs());
-                later[index] = now;
-                all[index] = first[index] + now;
-            }
-            if change <= SETTLED * most {
-                break;
-            }
+        let dot = |a: &[f64], b: &[f64]| a.iter().zip(b).map(|(a, b)| a * b).sum::<f64>();
+        let rows = || self.factors.chunks_exact(count.max(1)).zip(&self.patches);
+        let mut later: Vec<f64> = rows().map(|(row, patch)| patch.reflectance * dot(row, first)).collect();
+        for row in 0..count {
+            later[row] -= dot(&self.triangles[row * count..][..row], &later);
+        }
+        for row in (0..count).rev() {
+            let own = &self.triangles[row * count..][..count];
+            later[row] = (later[row] - dot(&own[row + 1..], &later[row + 1..])) / own[row];
         }
         later
+    }
+
+    /// Whether any of it has a colour.
+    pub(super) fn is_tinted(&self) -> bool {
+        self.patches.iter().any(|patch| patch.tint != 0.0)
+    }
+
+    /// What every patch sends on evenly, times the colour that took on from wall to wall, given what it sends on evenly of the
+    /// first time, of all that falls on it first, and later. Tints in mired add: `M = t·B + ρ·F·(M₀ + M)`.
+    pub(super) fn tinted(&self, evenly: &[f64], first: &[f64], later: &[f64]) -> Vec<f64> {
+        let by_tint = |sent: &[f64]| self.patches.iter().zip(sent).map(|(patch, sent)| patch.tint * sent).collect();
+        let (own, at_first, on_the_way): (Vec<f64>, Vec<f64>, Vec<f64>) =
+            (by_tint(evenly), by_tint(first), by_tint(later));
+        let sent: Vec<f64> = at_first.iter().zip(&on_the_way).map(|(first, later)| first + later).collect();
+        let brought = self.later(&sent);
+        own.iter().zip(on_the_way).zip(brought).map(|((own, later), brought)| own + later + brought).collect()
     }
 
     pub(super) fn flux(&self, sent: &[f64]) -> f64 {
         self.patches.iter().zip(sent).map(|(patch, sent)| patch.area * sent).sum()
     }
+}
+
+/// `1 − ρF` taken apart into a lower triangle with ones on its diagonal and an upper one (Gauss, Doolittle's order). A patch sends
+/// back less than falls on it, so the diagonal outweighs its row and no row has to change its place.
+fn triangles(patches: &[Place], factors: &[f64]) -> Vec<f64> {
+    let count = patches.len();
+    let mut all: Vec<f64> = factors.iter().map(|factor| -factor).collect();
+    for (row, patch) in patches.iter().enumerate() {
+        all[row * count..][..count].iter_mut().for_each(|value| *value *= patch.reflectance);
+        all[row * count + row] += 1.0;
+    }
+    for pivot in 0..count {
+        let (above, below) = all.split_at_mut((pivot + 1) * count);
+        let own = &above[pivot * count..];
+        for row in below.chunks_exact_mut(count) {
+            let times = row[pivot] / own[pivot];
+            row[pivot] = times;
+            if times != 0.0 {
+                row[pivot + 1..].iter_mut().zip(&own[pivot + 1..]).for_each(|(value, own)| *value -= times * own);
+            }
+        }
+    }
+    all
 }
 
 /// In a closed room a patch sees walls all round: what its factors miss of 1 or have too much is shared out, so that no

@@ -9,8 +9,6 @@ use std::f64::consts::PI;
 
 /// Parts of a sheet along each side.
 const PARTS: usize = 3;
-/// The power of the cosine of a metal card's lobe: half its light within 25° (common practice for a dull silver).
-const LOBE: f64 = 28.0;
 /// How far before a sheet light on it is looked for, in metres, so that the sheet itself is not in its way.
 const OFF_SHEET: f64 = 1e-3;
 
@@ -117,7 +115,7 @@ fn lobe(part: &Flat, to_source: DVec3, receiver: &Receiver) -> f64 {
     let mirrored = -part.mirrored_direction(to_source);
     let r2 = to.length_squared();
     let way = to / r2.sqrt();
-    let lobe = mirrored.dot(way).max(0.0).powf(LOBE) * (LOBE + 1.0) / (2.0 * PI);
+    let lobe = mirrored.dot(way).max(0.0).powf(Sheeting::LOBE) * (Sheeting::LOBE + 1.0) / (2.0 * PI);
     let area = part.area();
     lobe * area * (-way.dot(receiver.normal)).max(0.0) / (r2 + area / PI)
 }

@@ -39,15 +39,22 @@ impl View<'_> {
         let Look { receiver, walls, sheets, outlook } = &*self.look;
         let sight = &self.light.ground.sight;
         let outlook = shining.is_far_off().then(|| outlook.get_or_init(|| Outlook::of(sight, receiver, FINE)));
-        let spots: f64 = layer.spots.iter().map(|spot| spot.gives(walls, receiver)).sum();
-        let evenly: f64 = layer.evenly.iter().zip(walls).map(|(sent, seen)| sent * seen.factor).sum();
-        let far = outlook.map_or(0.0, |outlook| layer.far * outlook.ground);
-        let (mut carded, mut through) = (0.0, 0.0);
-        for (seen, lit) in sheets.iter().zip(&layer.sheets) {
-            let (off, by) = lit.as_ref().map_or((0.0, 0.0), |lit| seen.gives(lit));
-            (carded, through) = (carded + off, through + by);
+        let still = &self.light.set.still;
+        let (mut bounced, mut tinted) = (0.0, 0.0);
+        for spot in &layer.spots {
+            let given = spot.gives(walls, receiver);
+            (bounced, tinted) = (bounced + given, tinted + given * spot.tint);
         }
-        Gain { direct: falls(sight, shining, receiver, outlook), bounced: spots + evenly + far, carded, through }
+        bounced += layer.evenly.iter().zip(walls).map(|(sent, seen)| sent * seen.factor).sum::<f64>();
+        tinted += layer.tinted.iter().zip(walls).map(|(sent, seen)| sent * seen.factor).sum::<f64>();
+        let far = outlook.map_or(0.0, |outlook| layer.far * outlook.ground);
+        (bounced, tinted) = (bounced + far, tinted + far * still.walls.beyond.tint.mired());
+        let (mut carded, mut through) = (0.0, 0.0);
+        for ((seen, lit), sheet) in sheets.iter().zip(&layer.sheets).zip(&still.sheets) {
+            let (off, by) = lit.as_ref().map_or((0.0, 0.0), |lit| seen.gives(lit));
+            (carded, through, tinted) = (carded + off, through + by, tinted + off * sheet.tint.mired());
+        }
+        Gain { direct: falls(sight, shining, receiver, outlook), bounced, carded, through, tinted }
     }
 
     /// Where one source's light off the room comes from: each bit of it with what it was sent back by and its direction.
@@ -59,12 +66,12 @@ impl View<'_> {
             tint: spot.tint,
             way: (spot.at - self.look.receiver.at).normalize_or_zero(),
         });
-        let evenly = layer.into_iter().flat_map(|layer| &layer.evenly);
+        let evenly = layer.into_iter().flat_map(|layer| layer.evenly());
         let places = self.light.ground.room.places().zip(&self.look.walls);
-        spots.chain(evenly.zip(places).map(|(sent, (place, seen))| Bounce {
+        spots.chain(evenly.zip(places).map(|((sent, tint), (place, seen))| Bounce {
             gain: sent * seen.factor,
             part: place.part,
-            tint: place.tint,
+            tint,
             way: (place.middle - self.look.receiver.at).normalize_or_zero(),
         }))
     }
@@ -77,7 +84,7 @@ pub struct Bounce {
     pub gain: f64,
     /// Off what it comes.
     pub part: RoomSide,
-    /// The colour it took on there, in mired; positive is warmer.
+    /// The colour it took on there and on its way there, in mired; positive is warmer.
     pub tint: f64,
     /// The direction it comes from.
     pub way: DVec3,

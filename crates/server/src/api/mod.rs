@@ -7,8 +7,10 @@ mod day;
 mod events;
 mod exports;
 mod files;
+mod frame;
 mod jobs;
 mod kit;
+mod picture;
 mod places;
 mod reference;
 mod settings;
@@ -16,6 +18,7 @@ mod setups;
 mod studio;
 
 pub use files::files_in;
+pub use picture::PictureTold;
 
 use crate::problem::Problem;
 use actix_web::dev::Payload;
@@ -75,11 +78,13 @@ macro_rules! every_endpoint {
             .service(answers::plan)
             .service(answers::drag)
             .service(colour::colours)
+            .service(picture::picture)
             .service(colour::of_light)
             .service(colour::of_surface)
             .service(colour::of_two)
             .service(colour::of_settings)
             .service(colour::of_grey)
+            .service(frame::of_grey_frame)
             .service(jobs::list)
             .service(jobs::add)
             .service(jobs::one)

@@ -6,6 +6,7 @@ import { LiveChoice, LiveNumber } from '../../ui/Field'
 import { Latch, Push } from '../../ui/Push'
 import { TextTold } from '../../ui/Told'
 import { personSkins, personTones } from '../../bench/choices'
+import { LabFields, skinId, skinOf } from '../../colour/SkinLines'
 import { postures } from '../choices'
 import { turnOf } from '../TurnHandle'
 import { Angle, Facts, Line, Place, type SheetProps } from './parts'
@@ -82,10 +83,19 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
         in tone, with{' '}
         <LiveChoice
           label={`${name}: skin`}
-          value={person.colour?.as === 'skin' ? person.colour.skin : 'said'}
+          value={skinId(person.colour) ?? 'said'}
           choices={personSkins}
-          onChoose={(skin) => put({ colour: skin === 'said' ? null : { as: 'skin', skin } })}
+          onChoose={(id) => put({ colour: id === 'said' ? null : skinOf(id) })}
         />
+        {person.colour && person.colour.as !== 'skin' && (
+          <LabFields
+            name={name}
+            colour={person.colour}
+            at={`${field}/colour`}
+            errors={errors}
+            onPut={(colour) => put({ colour })}
+          />
+        )}
         ;{' '}
         <Place
           name={name}

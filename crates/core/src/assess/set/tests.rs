@@ -103,7 +103,7 @@ fn flare_by_the_angle(#[case] bearing: f64, #[case] elevation: f64, #[case] flar
     let found = report(&setup).flare;
     assert_eq!(found.is_some(), flares, "{found:?}");
     if let Some(degrees) = found {
-        let view = crate::stage::View::on(&setup, sample::frame(&setup));
+        let view = crate::stage::view_of(&setup, sample::frame(&setup));
         assert!((degrees - angle(sun.towards(), view.looks)).abs() < 1e-9);
     }
 }

@@ -6,6 +6,7 @@
 mod v1;
 mod v5;
 mod v6;
+mod v7;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
@@ -57,6 +58,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     }
     if from < 6 {
         v6::upgrade(kind, &mut body);
+    }
+    if from < 7 {
+        v7::upgrade(kind, &mut body);
     }
     Ok(body)
 }
@@ -133,6 +137,7 @@ mod tests {
     const V3: &str = include_str!("../../../tests/data/job-v3.json");
     const V4: &str = include_str!("../../../tests/data/job-v4.json");
     const V5: &str = include_str!("../../../tests/data/job-v5.json");
+    const V6: &str = include_str!("../../../tests/data/job-v6.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
     #[rstest]
@@ -141,6 +146,7 @@ mod tests {
     #[case::with_a_day(V3)]
     #[case::with_meters_turned(V4)]
     #[case::with_a_purpose(V5)]
+    #[case::with_colour(V6)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));

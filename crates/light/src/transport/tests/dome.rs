@@ -77,3 +77,28 @@ fn an_even_sky_over_even_ground(#[case] way: DVec3, #[case] straight: f64, #[cas
 fn lamps_about_are_as_they_were_metered() {
     assert_eq!(on_dome(void(), Source::About, DVec3::Y), Gain { direct: 1.0, ..Gain::default() });
 }
+
+/// Light from a side against a fine sum over all directions, on a flat surface and on a dome.
+#[rstest]
+#[case::facing(0.0)]
+#[case::a_cheek(45.0)]
+#[case::square_to_it(90.0)]
+#[case::the_other_cheek(135.0)]
+fn light_from_a_side(#[case] off: f64) {
+    let way = DVec3::X;
+    let normal = crate::geometry::direction(90.0 + off, 0.0);
+    let (n, m) = (600, 600);
+    let (mut flat, mut dome) = (0.0, 0.0);
+    for i in 0..n {
+        for j in 0..m {
+            let z: f64 = (f64::from(i) + 0.5) / f64::from(n) * 2.0 - 1.0;
+            let (sine, cosine) = ((f64::from(j) + 0.5) / f64::from(m) * 2.0 * PI).sin_cos();
+            let from = DVec3::new((1.0 - z * z).sqrt() * cosine, (1.0 - z * z).sqrt() * sine, z);
+            let light = Source::SIDE / PI * from.dot(way).max(0.0) * 4.0 * PI / f64::from(n * m);
+            flat += light * from.dot(normal).max(0.0);
+            dome += light * (1.0 + from.dot(normal)) / 2.0;
+        }
+    }
+    assert!((crate::set::from_side(way, normal) - flat).abs() < 1e-4, "{flat}");
+    assert!((on_dome(void(), Source::Side { way }, normal).direct - dome).abs() < 1e-4, "{dome}");
+}

@@ -1,10 +1,11 @@
 mod dome;
 mod sky;
+mod tint;
 
 use super::*;
 use crate::emitter::{Emitter, Face, Law};
 use crate::geometry::{Flat, direction};
-use crate::quantity::Metres;
+use crate::quantity::{Metres, MiredShift};
 use crate::set::{Dome, Glazing, Sheet, Sheeting, Solid, Surface, Wall, Walls};
 use proptest::prelude::*;
 use rstest::rstest;
@@ -59,9 +60,11 @@ fn facing(at: DVec3, normal: DVec3) -> Receiver {
 
 #[test]
 fn all_of_a_gain_is_every_way_it_came() {
-    let gain = Gain { direct: 1.0, bounced: 0.5, carded: 0.25, through: 0.125 };
+    let gain = Gain { direct: 1.0, bounced: 0.5, carded: 0.25, through: 0.125, tinted: 37.5 };
     assert_eq!(gain.sum(), 1.875);
     assert_eq!(((gain + gain) * 0.5).sum(), 1.875);
+    assert_eq!(((gain + gain) * 0.5).tint().mired(), 20.0);
+    assert_eq!(Gain::default().tint().mired(), 0.0);
 }
 
 /// In a closed room the light sent on is `ρ/(1−ρ)` times what was given, whatever its shape (energy; the integrating
@@ -77,6 +80,17 @@ fn a_closed_room_sends_on_what_it_must(#[case] reflectance: f64, #[case] missed:
     assert!((whole / (reflectance / (1.0 - reflectance) * flux) - 1.0).abs() < 0.02, "{whole}");
     let first = reflectance * flux;
     assert!(((whole / first).log2() - missed).abs() < 0.03, "{}", (whole / first).log2());
+}
+
+/// A room that is said to keep nothing still has an end of light, and is as bright as the whitest there is.
+#[test]
+fn a_room_of_pure_white_has_an_end() {
+    let source = bare(DVec3::new(0.4, -0.8, 1.4), DVec3::Y);
+    let at = facing(DVec3::new(0.2, 0.1, 1.4), DVec3::NEG_Y);
+    let bounced =
+        |reflectance: f64| light(room(reflectance, reflectance, reflectance), source).from(at).gain(0).bounced;
+    let (white, whitest) = (bounced(1.0), bounced(0.98));
+    assert!(white.is_finite() && (white / whitest - 1.0).abs() < 0.1, "{white} {whitest}");
 }
 
 /// In a room all alike the light off its walls is nearly even: on all sides of a point in it together as the integrating
@@ -201,7 +215,11 @@ fn people_shade_each_other() {
 /// white sheet gives the middle of another, against the closed form of plane element to rectangle (Howell B-3 by fours).
 #[test]
 fn a_sheet_gives_by_the_closed_form() {
-    let sheet = Sheet { flat: Flat::new(DVec3::new(0.0, 1.0, 1.5), DVec3::NEG_Y, 1.0, 1.0), does: Sheeting::Matt(0.9) };
+    let sheet = Sheet {
+        flat: Flat::new(DVec3::new(0.0, 1.0, 1.5), DVec3::NEG_Y, 1.0, 1.0),
+        does: Sheeting::Matt(0.9),
+        tint: MiredShift::ZERO,
+    };
     let still = Still { sheets: vec![sheet], ..void() };
     // Lit evenly: parallel light from beside the receiver.
     let found = light(still, Source::Parallel { way: DVec3::new(0.4, -1.0, 0.0).normalize(), walled: false });
@@ -217,7 +235,8 @@ fn a_sheet_gives_by_the_closed_form() {
 #[case::panel(Sheeting::Through(0.5))]
 #[case::black(Sheeting::Black)]
 fn what_is_held_between(#[case] does: Sheeting) {
-    let sheet = Sheet { flat: Flat::new(DVec3::new(0.0, -1.0, 1.5), DVec3::NEG_Y, 1.5, 1.5), does };
+    let sheet =
+        Sheet { flat: Flat::new(DVec3::new(0.0, -1.0, 1.5), DVec3::NEG_Y, 1.5, 1.5), does, tint: MiredShift::ZERO };
     let gain = light(Still { sheets: vec![sheet], ..void() }, bare(DVec3::new(0.0, -2.5, 1.5), DVec3::Y))
         .from(facing(DVec3::Z * 1.5, DVec3::NEG_Y))
         .gain(0);
@@ -266,7 +285,7 @@ proptest! {
         let before = Set {
             still: Still {
                 solids: vec![Solid::Figure { foot: DVec3::new(0.4, -0.5, 0.0), radius: 0.2, shoulders: 1.45, head: (1.62, 0.11) }],
-                sheets: vec![Sheet { flat: Flat::new(DVec3::new(0.9, -0.4, 1.4), DVec3::NEG_X, 0.6, 0.9), does: Sheeting::Matt(0.9) }],
+                sheets: vec![Sheet { flat: Flat::new(DVec3::new(0.9, -0.4, 1.4), DVec3::NEG_X, 0.6, 0.9), does: Sheeting::Matt(0.9), tint: MiredShift::ZERO }],
                 ..room(0.3, 0.8, 0.6)
             },
             sources: vec![
@@ -305,7 +324,7 @@ proptest! {
 fn a_silver_card_has_a_lobe(#[case] off: f64, #[case] part: f64) {
     let mut still = void();
     let flat = Flat::new(DVec3::Z * 1.5, DVec3::Y, 0.05, 0.05);
-    still.sheets = vec![Sheet { flat, does: Sheeting::Metal(0.85) }];
+    still.sheets = vec![Sheet { flat, does: Sheeting::Metal(0.85), tint: MiredShift::ZERO }];
     // Lit from 30° to the one side, mirrored to 30° on the other.
     let sun = Source::Parallel { way: direction(-30.0, 0.0), walled: false };
     let light = light(still, sun);

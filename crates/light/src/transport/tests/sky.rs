@@ -66,7 +66,7 @@ fn a_roof_takes_the_sky_above_its_edge(#[case] edge: f64) {
     // From thirty metres behind the face to its edge before it.
     let (near, far) = (-out, 30.0);
     let flat = Flat::new(DVec3::new(0.0, (near + far) / 2.0, 3.0), DVec3::NEG_Z, 400.0, far - near);
-    let still = Still { sheets: vec![Sheet { flat, does: Sheeting::Black }], ..void() };
+    let still = Still { sheets: vec![Sheet { flat, does: Sheeting::Black, tint: MiredShift::ZERO }], ..void() };
     let found = face(still, even(), DVec3::NEG_Y).direct;
     assert!((found - 0.5 * edge.to_radians().sin()).abs() < 0.01, "{found}");
 }
@@ -122,7 +122,11 @@ fn a_patch_of_sun_wanders() {
 #[case::from_above(2.5, DVec3::NEG_Z, 1.0)]
 #[case::from_below(0.5, DVec3::Z, 0.0)]
 fn a_card_under_the_sky(#[case] height: f64, #[case] way: DVec3, #[case] falls: f64) {
-    let sheet = Sheet { flat: Flat::new(DVec3::Z * 1.5, DVec3::Z, 1.0, 1.0), does: Sheeting::Matt(0.9) };
+    let sheet = Sheet {
+        flat: Flat::new(DVec3::Z * 1.5, DVec3::Z, 1.0, 1.0),
+        does: Sheeting::Matt(0.9),
+        tint: MiredShift::ZERO,
+    };
     let found = light(Still { sheets: vec![sheet], ..void() }, even()).from(facing(DVec3::Z * height, way)).gain(0);
     let root = (1.0f64 + 0.25).sqrt();
     let factor = 4.0 / (2.0 * PI) * 2.0 * (0.5 / root * (0.5 / root).atan());
@@ -132,7 +136,11 @@ fn a_card_under_the_sky(#[case] height: f64, #[case] way: DVec3, #[case] falls: 
 /// Lamps all about were metered on the set: they light every side alike, and a card adds to them.
 #[test]
 fn lamps_all_about() {
-    let card = Sheet { flat: Flat::new(DVec3::new(0.0, -0.8, 1.6), DVec3::Y, 1.0, 1.0), does: Sheeting::Matt(0.9) };
+    let card = Sheet {
+        flat: Flat::new(DVec3::new(0.0, -0.8, 1.6), DVec3::Y, 1.0, 1.0),
+        does: Sheeting::Matt(0.9),
+        tint: MiredShift::ZERO,
+    };
     let found = face(Still { sheets: vec![card], ..room(0.3, 0.3, 0.3) }, Source::About, DVec3::NEG_Y);
     assert_eq!((found.direct, found.bounced), (1.0, 0.0));
     assert!(found.carded > 0.1, "{found:?}");

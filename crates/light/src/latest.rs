@@ -1,21 +1,25 @@
 use std::sync::{Mutex, PoisonError};
 
-/// How many are kept: some for each patch, each face of a group, and the edges.
-const KEPT: usize = 64;
-
-/// What was asked for last, kept so that it is not worked out again.
+/// What was asked for last, so many of it, kept so that it is not worked out again.
 #[derive(Debug)]
-pub(super) struct Latest<K, V>(Mutex<Vec<(K, V)>>);
+pub(crate) struct Latest<K, V, const KEPT: usize>(Mutex<Vec<(K, V)>>);
 
-impl<K, V> Default for Latest<K, V> {
+impl<K, V, const KEPT: usize> Default for Latest<K, V, KEPT> {
     fn default() -> Self {
-        Latest(Mutex::default())
+        Latest::new()
     }
 }
 
-impl<K: PartialEq, V: Clone> Latest<K, V> {
+impl<K, V, const KEPT: usize> Latest<K, V, KEPT> {
+    /// Nothing kept yet.
+    pub(crate) const fn new() -> Self {
+        Latest(Mutex::new(Vec::new()))
+    }
+}
+
+impl<K: PartialEq, V: Clone, const KEPT: usize> Latest<K, V, KEPT> {
     /// What is kept for a key, or else what `find` finds, kept from now on in place of the oldest.
-    pub(super) fn get(&self, key: K, find: impl FnOnce() -> V) -> V {
+    pub(crate) fn get(&self, key: K, find: impl FnOnce() -> V) -> V {
         let lock = || self.0.lock().unwrap_or_else(PoisonError::into_inner);
         if let Some((_, known)) = lock().iter().find(|(known, _)| *known == key) {
             return known.clone();
@@ -36,7 +40,8 @@ mod tests {
 
     #[test]
     fn what_is_known_is_not_worked_out_again_and_the_oldest_goes() {
-        let latest = Latest::default();
+        const KEPT: usize = 64;
+        let latest: Latest<usize, usize, KEPT> = Latest::default();
         let mut asked = 0;
         let mut get = |key: usize| {
             latest.get(key, || {

@@ -1,0 +1,286 @@
+//! What a picture of a setup is made of: its set, what the camera sees of it, and how strong and of what colour each source is at
+//! the dials. Whoever makes the picture needs to know no document.
+
+mod ambient;
+
+use crate::colour::{Eye, Spectrum, Surface as Paint};
+use crate::colours::{LightId, Surfaces, eye, lights_of};
+use crate::geometry::{DVec3, Flat};
+use crate::marks::Mark;
+use crate::set::{Blur, Figure, On, Paints, Set, Shown, Surface};
+use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
+use crate::situation::{Dials, Situation, powers_of_lit};
+use crate::transport::Receiver;
+use ambient::{Ambient, ambient};
+use serde::Serialize;
+
+/// A source of the set as one kind of light at the dials.
+#[derive(Debug, Clone)]
+pub struct Shines {
+    /// Which source of the set.
+    pub source: usize,
+    /// Which light of the setup, or kind of its ambient.
+    pub of: LightId,
+    /// Its light as it leaves its films, with Y = 1.
+    pub light: Spectrum,
+    /// What a gain of 1 comes to as an incident level, in stops from correct.
+    pub level: f64,
+    /// Whether it is a flash's.
+    pub flash: bool,
+    /// What each kind of thing gets of it, as a factor: it is of one light of a mixture there, and what was metered may be more
+    /// than the sources are known to give.
+    pub on: On,
+}
+
+/// A setup as a picture is made of it.
+#[derive(Debug, Clone)]
+pub struct Picturing {
+    /// What sends, stops and returns light.
+    pub set: Set,
+    /// What the camera sees of it.
+    pub shown: Shown,
+    /// What shines, by source and kind.
+    pub shines: Vec<Shines>,
+    /// What all is painted with.
+    pub paints: Paints,
+    /// The camera's white.
+    pub eye: Eye,
+    /// How much higher a surface that sends everything back reads reflected than by the light that falls on it, in stops.
+    pub white: f64,
+    /// Stops from mid-grey to clipping.
+    pub headroom: f64,
+    /// What is out of focus.
+    pub blur: Blur,
+    /// Where the patches of the stop scale are in the frame.
+    pub places: Vec<PatchPlace>,
+    /// Where ambient was metered or worked out.
+    pub metered: Vec<Metered>,
+}
+
+fn blur(s: &Situation<'_>, dials: &Dials) -> Blur {
+    let (width, height) = s.terms.purpose.frame(s.body);
+    let across = if s.setup.scene.camera.upright { height } else { width };
+    let infinity = s.lensing.blur_of_infinity(dials.aperture.f_number()).millimetres() / across.millimetres();
+    Blur { focus: s.lensing.focus.metres(), infinity }
+}
+
+/// A place whose ambient is known, to compare a picture's light with.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Metered {
+    /// Where.
+    pub receiver: Receiver,
+    /// Whose face it is.
+    pub person: Option<usize>,
+    /// Whether it is the background.
+    pub behind: bool,
+    /// Its ambient as an incident level at the dials, in stops from correct.
+    pub level: f64,
+}
+
+/// Where a patch is in the frame.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct PatchPlace {
+    /// Which.
+    pub patch: Patch,
+    /// From the left, as a share of the frame.
+    pub x: f64,
+    /// From the top.
+    pub y: f64,
+}
+
+/// What every picture leaves out.
+pub const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, stands and cables, light off a table; a thing is a plain vessel of its size. Faces and clothes are not those of the people you photograph.";
+
+/// How far beside a face's middle a cheek is, in metres (common proportion).
+const CHEEK: f64 = 0.045;
+/// Where the frame is free of its subject as a rule, from −1 at its left to 1 at its right.
+const FREE: f64 = -0.8;
+/// How far under the eyes.
+const UNDER: f64 = 0.05;
+
+/// Where the patches are in the frame.
+fn places(s: &Situation<'_>) -> Vec<PatchPlace> {
+    let points = &s.field.receivers.patches;
+    let place = |patch: Patch| {
+        let point = points[patch].first()?;
+        let at = match patch {
+            // On the cheek that is turned so.
+            Patch::Face | Patch::ShadowSide if !s.setup.is_thing() => {
+                let aside = point.normal.with_z(0.0).normalize_or_zero();
+                point.at + aside * CHEEK - DVec3::Z * UNDER
+            }
+            _ => point.at,
+        };
+        let (x, y) = s.stage.view.place(at)?;
+        // A background seen nowhere beside the subject is marked where the frame is free.
+        let hidden = patch == Patch::Background && s.stage.covers(at);
+        let x = if hidden { FREE } else { x };
+        (x.abs() <= 1.0 && y.abs() <= 1.0).then_some(PatchPlace { patch, x: (x + 1.0) / 2.0, y: (1.0 - y) / 2.0 })
+    };
+    Patch::ALL.into_iter().filter(|patch| s.ambient[*patch].is_some()).filter_map(place).collect()
+}
+
+/// How light plain clothes are, one person after the other, so that no two beside each other wear the same, as L* of a grey
+/// with a hint of colour (the program's own choice).
+const CLOTHS: [[f64; 3]; 5] =
+    [[38.0, -2.0, -16.0], [52.0, 4.0, 10.0], [30.0, -6.0, 4.0], [60.0, 1.0, -4.0], [42.0, 14.0, 8.0]];
+
+fn cloth(person: usize) -> Paint {
+    let [l, a, b] = CLOTHS[person % CLOTHS.len()];
+    Paint::of(crate::colour::Lab { l, a, b })
+}
+
+/// A paint's part in what goes on from it, without a colour of its own.
+fn plain(paint: &Paint) -> Surface {
+    Surface::of(paint.reflectance())
+}
+
+/// How far a table goes beyond the thing on it, in metres (common practice: room for cards).
+const ROUND_THE_THING: f64 = 0.35;
+
+/// The top of the table a thing stands on; none where it stands on the ground.
+fn table(thing: &crate::scene::Thing) -> Option<Flat> {
+    let front = thing.front();
+    let foot = (front.middle - front.normal() * (thing.depth.metres() / 2.0)).with_z(thing.table.metres());
+    let half = |side: f64| side / 2.0 + ROUND_THE_THING;
+    let (right, up) = (front.right.normalize_or(DVec3::X), -front.normal());
+    let (width, depth) = (half(thing.width.metres()), half(thing.depth.metres()));
+    (foot.z > 0.0).then_some(Flat { middle: foot, right: right * width, up: up * depth })
+}
+
+/// What the camera sees of a set.
+fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
+    let (setup, stage) = (s.setup, &s.stage);
+    let person = |(index, person): (usize, &crate::scene::Person)| Figure {
+        eyes: person.face(),
+        gaze: person.gaze(stage.eye),
+        stature: person.stature.metres(),
+        seated: person.posture == crate::scene::Posture::Sitting,
+        skin: plain(&paints.skins[index]),
+        cloth: plain(&paints.cloths[index]),
+    };
+    let thing = setup.is_thing();
+    Shown {
+        view: stage.view,
+        people: if thing { Vec::new() } else { people(setup).enumerate().map(person).collect() },
+        thing: thing.then(|| plain(&paints.thing)),
+        table: thing.then(|| table(&setup.scene.thing)).flatten(),
+    }
+}
+
+/// Who is in the picture: one person alone, or the group.
+fn people(setup: &Setup) -> impl Iterator<Item = &crate::scene::Person> {
+    let count = if setup.subject.kind == SubjectKind::Person { 1 } else { usize::MAX };
+    setup.scene.people.iter().take(count)
+}
+
+/// What a picture of a setup is made of.
+#[must_use]
+pub fn picturing(s: &Situation<'_>) -> Picturing {
+    let (setup, meter) = (s.setup, s.terms.house.meter);
+    let surfaces = Surfaces::of(setup);
+    let paints = Paints {
+        skins: people(setup).enumerate().map(|(index, _)| setup.colour_of(index).surface()).collect(),
+        cloths: people(setup).enumerate().map(|(index, _)| cloth(index)).collect(),
+        thing: setup.colour_of(0).surface(),
+        background: *surfaces.on(Patch::Background),
+    };
+    let dials = Dials::of(setup);
+    let powers = powers_of_lit(s, &dials);
+    let lights = lights_of(s, &powers);
+    let kinds = lights.len() - s.lights.len();
+    let mut set = s.field.light.set().clone();
+    let offset = f64::from(dials.gain()) / 6.0 - s.close_up_loss;
+    let mut shines: Vec<Shines> = Vec::new();
+    for (index, (lit, below)) in s.lights.iter().zip(&powers).enumerate() {
+        let light = &lights[kinds + index];
+        let read = |patch: Patch| lit.read.map_or(0.0, |read| read.on(patch));
+        let of_face = read(Patch::Face);
+        let behind = (read(Patch::Background) - of_face).exp2();
+        shines.push(Shines {
+            source: index,
+            of: light.id.clone(),
+            light: *light.worn(),
+            level: meter.incident_level(lit.intensity()) + of_face + offset
+                - s.high_speed_loss(lit, dials.shutter)
+                - below,
+            flash: true,
+            on: On { subject: 1.0, background: behind, sky: behind },
+        });
+    }
+    let Ambient { sources, all_round, on } = ambient(s);
+    let first = set.sources.len();
+    set.sources.extend(all_round.iter().map(|(source, _)| *source));
+    let shutter = s.effective_shutter(dials.shutter).stops();
+    let known = sources.into_iter().chain(all_round.iter().enumerate().map(|(index, (_, lux))| (first + index, *lux)));
+    for (source, amount) in known.filter(|(_, amount)| *amount > 0.0) {
+        let level = meter.incident_level(amount) + offset - shutter;
+        for (kind, light) in lights[..kinds].iter().enumerate() {
+            let share = |patch: Patch| s.ambient_parts(patch).get(kind).map_or(0.0, |(_, share)| *share);
+            let of_subject = On { subject: share(Patch::Face), background: 0.0, sky: 0.0 };
+            let behind = share(Patch::Background);
+            let of_background = On { subject: 0.0, background: on.background * behind, sky: on.sky * behind };
+            for (patch, on) in [(Patch::Face, of_subject), (Patch::Background, of_background)] {
+                shines.push(Shines { source, of: light.id.clone(), light: *light.on(patch), level, flash: false, on });
+            }
+        }
+    }
+    Picturing {
+        shown: shown(s, &paints),
+        shines,
+        eye: eye(s),
+        white: meter.reflected_over_incident(1.0),
+        headroom: s.headroom(dials.iso),
+        blur: blur(s, &dials),
+        places: places(s),
+        metered: metered(s, offset - shutter),
+        paints,
+        set,
+    }
+}
+
+/// More than this a place's light is not taken to differ from what its sources give, in stops.
+const MOST_BEYOND: f64 = 3.0;
+
+/// The places whose ambient is known: both sides of the face, and a wall behind.
+fn metered(s: &Situation<'_>, offset: f64) -> Vec<Metered> {
+    let known = |patch: Patch| {
+        let ambient = s.ambient[patch].as_ref()?;
+        let behind = patch == Patch::Background;
+        let level = ambient.ev.ev() - s.bases.over_incident[patch] + offset;
+        let person = (!behind && !s.setup.is_thing()).then_some(0);
+        let points = s.field.receivers.patches[patch].iter();
+        Some(points.map(move |receiver| Metered { receiver: *receiver, person, behind, level }))
+    };
+    let patches = [Patch::Face, Patch::ShadowSide, Patch::Background];
+    let wall = s.setup.background.kind == BackgroundKind::Wall;
+    patches.into_iter().filter(|patch| wall || *patch != Patch::Background).filter_map(known).flatten().collect()
+}
+
+impl Picturing {
+    /// By what factor the ambient of each kind of thing is brighter than its sources give it in a picture, where `falls` is what
+    /// each source gives each place of [`Picturing::metered`]: others who stand about it shade it, and send light back.
+    #[must_use]
+    pub fn beyond(&self, falls: &[Vec<f64>]) -> On {
+        let of = |behind: bool| {
+            let places = self.metered.iter().zip(falls).filter(|(metered, _)| metered.behind == behind);
+            let off = places.filter_map(|(metered, falls)| {
+                let ambient = self.shines.iter().filter(|shines| !shines.flash);
+                let on = |on: On| if behind { on.background } else { on.subject };
+                let given = ambient.map(|shines| {
+                    falls.get(shines.source).copied().unwrap_or(0.0) * shines.level.exp2() * on(shines.on)
+                });
+                let given: f64 = given.sum();
+                (given > 0.0).then(|| metered.level - given.log2())
+            });
+            let off: Vec<f64> = off.collect();
+            let mean = off.iter().sum::<f64>() / off.len().max(1) as f64;
+            mean.clamp(-MOST_BEYOND, MOST_BEYOND).exp2()
+        };
+        On { subject: of(false), background: of(true), sky: 1.0 }
+    }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,68 @@
+use super::*;
+use crate::house::House;
+use crate::marks::{Mark, ShutterMark};
+use crate::sample;
+use crate::set::Source;
+use crate::setup::Patch;
+use crate::transport::Light;
+
+/// What the transport makes of a picture's sources at a patch, as a level in stops: flash and ambient.
+fn levels(setup: &Setup, patch: Patch) -> (f64, f64) {
+    let kit = sample::kit();
+    let s = Situation::new(setup, &kit, House::default()).unwrap();
+    let picturing = picturing(&s);
+    let light = Light::of(picturing.set.clone());
+    let points = &s.field.receivers.patches[patch];
+    let at = points.iter().map(|point| light.from(*point).gains());
+    let gains = crate::field::on_the_whole(at, picturing.set.sources.len());
+    let on = |on: On| if patch.is_of_subject() { on.subject } else { on.background };
+    // Light from all round is as it was metered: what a card takes of it and what it sends back of it are both in that.
+    let all_round = |source: usize| matches!(picturing.set.sources[source], Source::About | Source::Side { .. });
+    let gain = |source: usize| if all_round(source) { gains[source].direct } else { gains[source].sum() };
+    let sum = |flash: bool| {
+        let shines = picturing.shines.iter().filter(|shines| shines.flash == flash);
+        shines.map(|shines| gain(shines.source) * shines.level.exp2() * on(shines.on)).sum::<f64>().log2()
+    };
+    (sum(true) + s.bases.over_incident[patch], sum(false) + s.bases.over_incident[patch])
+}
+
+/// The sources of a picture give the patches what the stop scale says of them, flash and ambient.
+#[test]
+fn sources_and_scale_agree() {
+    for setup in [sample::portrait(), sample::outdoors()] {
+        let kit = sample::kit();
+        let assessed = crate::assess::assess(&setup, &kit, House::default()).unwrap();
+        for level in &assessed.levels {
+            // An open background is seen as land and sky, and lies on no wall.
+            let walled = setup.background.kind == BackgroundKind::Wall;
+            let looked_at = match level.patch {
+                Patch::Face | Patch::ShadowSide => true,
+                Patch::Background => walled,
+                Patch::Edge | Patch::Legs | Patch::Sky => false,
+            };
+            if !looked_at {
+                continue;
+            }
+            let (flash, ambient) = levels(&setup, level.patch);
+            assert!((ambient - level.ambient.stops()).abs() < 0.03, "{:?} {ambient} {:?}", level.patch, level.ambient);
+            if let Some(told) = level.flash {
+                assert!((flash - told.stops()).abs() < 0.03, "{:?} {flash} {told:?}", level.patch);
+            }
+        }
+    }
+}
+
+/// A dial moves what it moves: the shutter the ambient, a power its flash, and nothing else.
+#[test]
+fn dials_move_their_own() {
+    let setup = sample::portrait();
+    let before = levels(&setup, Patch::Face);
+    let mut slower = setup.clone();
+    slower.camera.shutter.at = ShutterMark::nearest(setup.camera.shutter.at.sixths() - 6);
+    let after = levels(&slower, Patch::Face);
+    assert!((after.0 - before.0).abs() < 1e-9 && (after.1 - before.1 - 1.0).abs() < 1e-9, "{before:?} {after:?}");
+    let mut weaker = setup.clone();
+    weaker.lights[0].power.at = crate::quantity::Power::of(setup.lights[0].power.at.stops_below_full() + 1.0);
+    let after = levels(&weaker, Patch::Face);
+    assert!((after.0 - before.0 + 1.0).abs() < 1e-9 && (after.1 - before.1).abs() < 1e-9, "{before:?} {after:?}");
+}

@@ -1,0 +1,144 @@
+//! The picture: dials and lights change it at once, what clips is hatched, lines of equal level, and a pointer says the level.
+
+#![allow(clippy::unwrap_used)]
+
+use thirtyfour::prelude::*;
+use tolva_journeys::{Done, Walk};
+
+/// How light a place of the picture is, 0 to 255, by the pixels about it; places as shares of the frame.
+fn light_at(x: f64, y: f64) -> String {
+    format!(
+        "const canvas = document.querySelector('canvas[data-picture]');
+         const [w, h] = [canvas.width, canvas.height];
+         const data = canvas.getContext('2d').getImageData({x} * w - 4, {y} * h - 4, 9, 9).data;
+         let sum = 0; for (let i = 0; i < data.length; i += 4) sum += data[i + 1];
+         return sum / (data.length / 4)"
+    )
+}
+
+/// On the cheek that is lit, and on the background, of the boatbuilder.
+const CHEEK: (f64, f64) = (0.46, 0.26);
+const BACKGROUND: (f64, f64) = (0.1, 0.2);
+
+/// The picture's text for those who cannot see it.
+const SAID: &str = "return document.querySelector('canvas[data-picture]').getAttribute('aria-label')";
+
+async fn picture_of(walk: &Walk, id: &str) {
+    walk.open_setup(id).await;
+    walk.wait("the picture", "return document.querySelector('canvas[data-picture]') !== null").await;
+}
+
+/// Waits until a place is lighter or darker than it was by more than samples differ by.
+async fn changes(walk: &Walk, what: &str, at: (f64, f64), from: f64, lighter: bool) {
+    let light = light_at(at.0, at.1).replace("return ", "const now = ");
+    let sign = if lighter { "now >" } else { "now <" };
+    let by = if lighter { from + 8.0 } else { from - 8.0 };
+    walk.wait(what, &format!("{light}; return {sign} {by}")).await;
+}
+
+/// The shutter moves what the ambient lights, the power what the flash lights, and each light can be seen alone.
+#[tokio::test(flavor = "multi_thread")]
+async fn dials_change_the_picture() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    let (face, behind) =
+        (walk.figure(&light_at(CHEEK.0, CHEEK.1)).await, walk.figure(&light_at(BACKGROUND.0, BACKGROUND.1)).await);
+    assert!(face > 60.0 && behind > 60.0, "{face} {behind}");
+    walk.focus("[data-dial=shutter] [role=slider]").await;
+    for _ in 0..3 {
+        walk.keys(Key::Right).await;
+    }
+    changes(&walk, "a darker background", BACKGROUND, behind, false).await;
+    let after = walk.figure(&light_at(CHEEK.0, CHEEK.1)).await;
+    assert!((after - face).abs() < 25.0, "the flash keeps the face: {face} {after}");
+    // Flash alone: nothing of it reaches the sky; ambient alone: the face sinks.
+    walk.press_named("flash").await;
+    changes(&walk, "no sky", BACKGROUND, 30.0, false).await;
+    walk.press_named("ambient").await;
+    changes(&walk, "a sky", BACKGROUND, 30.0, true).await;
+    changes(&walk, "a dark face", CHEEK, after - 15.0, false).await;
+    walk.press_named("all light").await;
+    changes(&walk, "a lit face", CHEEK, after - 20.0, true).await;
+    walk.end().await;
+}
+
+/// A light moved away, with its power held, leaves the face darker; a flash put out leaves the ambient's picture.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_light_moved_changes_the_picture() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    let face = walk.figure(&light_at(CHEEK.0, CHEEK.1)).await;
+    walk.type_into("Light A: distance", "3.2").await;
+    changes(&walk, "a darker face", CHEEK, face, false).await;
+    walk.press_named("Undo").await;
+    changes(&walk, "the face as it was", CHEEK, face - 16.0, true).await;
+    walk.end().await;
+}
+
+/// What clips is hatched and told; lines run between half stops; the pointer goes by keys and says the level and the flash's share.
+#[tokio::test(flavor = "multi_thread")]
+async fn read_off_the_picture() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    let said = walk.read(SAID).await;
+    assert!(said.as_str().unwrap().contains("Nothing clips."), "{said}");
+    walk.focus("[data-pointer]").await;
+    let pointed = "return document.querySelector('[data-pointer]').getAttribute('aria-valuetext')";
+    let before = walk.read(pointed).await;
+    for _ in 0..6 {
+        walk.shifted(Key::Up).await;
+    }
+    walk.wait("another place", &format!("{pointed} !== {before}")).await;
+    for _ in 0..8 {
+        walk.shifted(Key::Left).await;
+    }
+    walk.sees("[data-pointed]", "all ambient").await;
+    let plain = "const canvas = document.querySelector('canvas[data-picture]');
+         const data = canvas.getContext('2d').getImageData(0, 0, canvas.width, canvas.height).data;
+         let black = 0; for (let i = 0; i < data.length; i += 4) if (data[i] + data[i + 1] + data[i + 2] === 0) black++;
+         return black";
+    let black = walk.figure(plain).await;
+    walk.press_named("half stops").await;
+    walk.wait("lines", &format!("{plain} > {}", black + 50.0)).await;
+    walk.press_named("half stops").await;
+    // Two stops slower: the background burns out, and is hatched.
+    walk.focus("[data-dial=shutter] [role=slider]").await;
+    for _ in 0..11 {
+        walk.keys(Key::Left).await;
+    }
+    walk.wait("it is said to clip", &format!("{SAID}.includes('of it clips')")).await;
+    walk.accessible("the picture on the bench").await;
+    walk.end().await;
+}
+
+/// On a phone the picture has its own part of the bench.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_picture_on_a_phone() {
+    let walk = Walk::on_phone().await;
+    walk.open_setup("setup-doors").await;
+    walk.press_named("Picture").await;
+    walk.wait(
+        "the picture",
+        "return document.querySelector('canvas[data-picture]')?.getBoundingClientRect().width > 200",
+    )
+    .await;
+    walk.fits_across().await;
+    walk.accessible("the picture on a phone").await;
+    walk.end().await;
+}
+
+/// Measured, not asserted: from a press of a key on the shutter to the picture drawn anew.
+#[tokio::test(flavor = "multi_thread")]
+async fn how_long_the_picture_takes() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    walk.wait("a fine picture", "return Number(document.querySelector('canvas[data-picture]').dataset.rounds) >= 4")
+        .await;
+    let done = Done {
+        with: "const dial = document.querySelector('[data-dial=shutter] [role=slider]');",
+        act: "dial.focus(); dial.dispatchEvent(new KeyboardEvent('keydown', { key: took.length % 2 ? 'ArrowRight' : 'ArrowLeft', bubbles: true }));",
+        after: "",
+    };
+    walk.print_how_long("shutter to picture redrawn", ("canvas[data-picture]", "data-drawn"), done).await;
+    walk.end().await;
+}

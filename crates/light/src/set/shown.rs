@@ -1,0 +1,67 @@
+use super::{Surface, View};
+use crate::colour::Surface as Paint;
+use crate::geometry::{DVec3, Flat};
+
+/// What a camera sees of a set beside what light has to know of it. It is kept apart, so that light once worked out serves again
+/// when only the camera moves.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Shown {
+    /// The camera.
+    pub view: View,
+    /// The people, in the order of the solids they are on the set.
+    pub people: Vec<Figure>,
+    /// What the thing is of, where a thing is the subject.
+    pub thing: Option<Surface>,
+    /// The top of what it stands on. It is seen and shaded, and sends no light on.
+    pub table: Option<Flat>,
+}
+
+/// How a person stands there.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Figure {
+    /// The middle between the eyes.
+    pub eyes: DVec3,
+    /// Where they look.
+    pub gaze: DVec3,
+    /// Their height when standing, in metres.
+    pub stature: f64,
+    /// Whether they sit.
+    pub seated: bool,
+    /// Their skin.
+    pub skin: Surface,
+    /// What they wear.
+    pub cloth: Surface,
+}
+
+/// A factor for each kind of thing in the picture.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct On {
+    /// The subject, and what stands about it.
+    pub subject: f64,
+    /// The background.
+    pub background: f64,
+    /// The sky.
+    pub sky: f64,
+}
+
+/// What everything in the picture is painted with.
+#[derive(Debug, Clone)]
+pub struct Paints {
+    /// Skin, person by person.
+    pub skins: Vec<Paint>,
+    /// What they wear, person by person.
+    pub cloths: Vec<Paint>,
+    /// The thing.
+    pub thing: Paint,
+    /// The background.
+    pub background: Paint,
+}
+
+/// How far what is out of focus is blurred: `|z − s|/z` of the blur of infinity at a distance z.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Blur {
+    /// The distance focused on, in metres.
+    pub focus: f64,
+    /// The blur of a point infinitely far off, as a share of the frame's width.
+    pub infinity: f64,
+}

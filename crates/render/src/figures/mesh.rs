@@ -1,0 +1,228 @@
+use crate::V;
+use glam::Vec3A;
+use obvhs::BvhBuildParams;
+use obvhs::cwbvh::CwBvh;
+use obvhs::cwbvh::builder::build_cwbvh_from_tris;
+use obvhs::ray::{Ray, RayHit};
+use obvhs::rt_triangle::RtTriangle;
+use obvhs::triangle::Triangle;
+use std::time::Duration;
+
+/// What a part of a figure is of.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash)]
+pub enum Group {
+    /// Skin.
+    Skin,
+    /// Lips.
+    Lips,
+    /// The white of the eyes.
+    Eyes,
+    /// The iris.
+    Iris,
+    /// The pupil.
+    Pupil,
+    /// Hair of the head, brows and lashes.
+    Hair,
+    /// What is worn above: shirt, dress, jumper.
+    Top,
+    /// What is worn below: trousers.
+    Below,
+    /// Shoes, belt and buttons.
+    Leather,
+    /// What people sit on.
+    Seat,
+}
+
+impl Group {
+    fn named(name: &str) -> Group {
+        match name {
+            "lips" => Group::Lips,
+            "eyes" => Group::Eyes,
+            "iris" => Group::Iris,
+            "pupil" => Group::Pupil,
+            "hair" | "brows" | "lashes" => Group::Hair,
+            "trousers" => Group::Below,
+            "belt" | "buttons" | "shoes" | "soles" => Group::Leather,
+            "seat" | "metal" => Group::Seat,
+            "skin" => Group::Skin,
+            _ => Group::Top,
+        }
+    }
+}
+
+/// A corner of a triangle beside its place: the normal there and what the colour is multiplied by.
+#[derive(Debug, Clone, Copy)]
+struct Corner {
+    normal: Vec3A,
+    shade: f32,
+}
+
+/// A surface of triangles in its own frame: metres, `z` up, looking along −`y`.
+pub struct Mesh {
+    bvh: CwBvh,
+    /// In the order of the hierarchy.
+    triangles: Vec<RtTriangle>,
+    corners: Vec<[Corner; 3]>,
+    groups: Vec<Group>,
+    /// Its lowest and highest corner.
+    pub bounds: (V, V),
+}
+
+impl std::fmt::Debug for Mesh {
+    fn fmt(&self, to: &mut std::fmt::Formatter<'_>) -> std::fmt::Result {
+        to.debug_struct("Mesh")
+            .field("triangles", &self.triangles.len())
+            .field("bounds", &self.bounds)
+            .finish_non_exhaustive()
+    }
+}
+
+/// Where a ray meets a mesh.
+#[derive(Debug, Clone, Copy)]
+pub struct Struck {
+    /// How far on, in lengths of the ray's direction.
+    pub far: f32,
+    /// Square to the triangle.
+    pub flat: V,
+    /// The smooth normal.
+    pub normal: V,
+    /// What the colour is multiplied by there.
+    pub shade: f32,
+    /// What it is of.
+    pub group: Group,
+}
+
+impl Mesh {
+    /// Reads one of the files shipped. One that cannot be read is empty: the tests read all of them.
+    pub(super) fn read(bytes: &[u8]) -> Mesh {
+        let mut all: Vec<(Triangle, [Corner; 3], Group)> = Vec::new();
+        if let Ok(file) = gltf::Gltf::from_slice(bytes) {
+            let blob = file.blob.as_deref().unwrap_or_default();
+            for primitive in file.meshes().flat_map(|mesh| mesh.primitives().collect::<Vec<_>>()) {
+                let reader = primitive.reader(|_| Some(blob));
+                let (Some(places), Some(normals), Some(indices)) =
+                    (reader.read_positions(), reader.read_normals(), reader.read_indices())
+                else {
+                    continue;
+                };
+                let places: Vec<Vec3A> = places.map(Vec3A::from_array).collect();
+                let normals: Vec<Vec3A> = normals.map(Vec3A::from_array).collect();
+                let shades: Vec<f32> = reader.read_colors(0).map_or_else(Vec::new, |colours| {
+                    colours.into_rgb_f32().map(|[r, g, b]| 0.2126 * r + 0.7152 * g + 0.0722 * b).collect()
+                });
+                let group = primitive.material().name().map_or(Group::Top, Group::named);
+                let indices: Vec<usize> = indices.into_u32().map(|index| index as usize).collect();
+                for corner in indices.chunks_exact(3) {
+                    let [a, b, c] = [corner[0], corner[1], corner[2]];
+                    let of = |at: usize| Corner { normal: normals[at], shade: shades.get(at).copied().unwrap_or(1.0) };
+                    all.push((Triangle { v0: places[a], v1: places[b], v2: places[c] }, [of(a), of(b), of(c)], group));
+                }
+            }
+        }
+        Mesh::of(&all)
+    }
+
+    /// A body turned on a lathe about `z`, by its profile of radius and height from the bottom up.
+    pub(super) fn turned(profile: &[(f32, f32)], group: Group) -> Mesh {
+        const SIDES: usize = 72;
+        let point = |(radius, height): (f32, f32), side: usize| {
+            let (sine, cosine) = (side as f32 / SIDES as f32 * std::f32::consts::TAU).sin_cos();
+            Vec3A::new(radius * cosine, radius * sine, height)
+        };
+        // Square to the profile, between the parts before and after.
+        let slope = |index: usize| {
+            let (before, after) = (profile[index.saturating_sub(1)], profile[(index + 1).min(profile.len() - 1)]);
+            (after.1 - before.1, before.0 - after.0)
+        };
+        let corner = |index: usize, side: usize| {
+            let (sine, cosine) = (side as f32 / SIDES as f32 * std::f32::consts::TAU).sin_cos();
+            let (out, up) = slope(index);
+            Corner { normal: Vec3A::new(out * cosine, out * sine, up).normalize_or(Vec3A::Z), shade: 1.0 }
+        };
+        let mut all = Vec::new();
+        for index in 0..profile.len() - 1 {
+            for side in 0..SIDES {
+                let places = [(index, side), (index, side + 1), (index + 1, side + 1), (index + 1, side)];
+                let [a, b, c, d] = places.map(|(index, side)| (point(profile[index], side), corner(index, side)));
+                for [p, q, r] in [[a, b, c], [a, c, d]] {
+                    if (q.0 - p.0).cross(r.0 - p.0).length_squared() > 1e-14 {
+                        all.push((Triangle { v0: p.0, v1: q.0, v2: r.0 }, [p.1, q.1, r.1], group));
+                    }
+                }
+            }
+        }
+        Mesh::of(&all)
+    }
+
+    fn of(all: &[(Triangle, [Corner; 3], Group)]) -> Mesh {
+        let plain: Vec<Triangle> = all.iter().map(|(triangle, ..)| *triangle).collect();
+        let bvh = build_cwbvh_from_tris(&plain, BvhBuildParams::fast_build(), &mut Duration::default());
+        let order: Vec<usize> = bvh.primitive_indices.iter().map(|index| *index as usize).collect();
+        let corners = plain.iter().flat_map(|t| [t.v0, t.v1, t.v2]);
+        let bounds = corners.fold((V::INFINITY, V::NEG_INFINITY), |(low, high), at| (low.min(at), high.max(at)));
+        Mesh {
+            triangles: order.iter().map(|at| RtTriangle::new(plain[*at].v0, plain[*at].v1, plain[*at].v2)).collect(),
+            corners: order.iter().map(|at| all[*at].1).collect(),
+            groups: order.iter().map(|at| all[*at].2).collect(),
+            bvh,
+            bounds,
+        }
+    }
+
+    /// The first place a ray meets it.
+    #[must_use]
+    pub fn first(&self, ray: Ray) -> Option<Struck> {
+        let mut hit = RayHit::none();
+        if !self.bvh.ray_traverse(ray, &mut hit, |ray, at| self.triangles[at].intersect(ray)) {
+            return None;
+        }
+        let at = hit.primitive_id as usize;
+        let place = self.triangles[at].compute_barycentric(&ray);
+        let [a, b, c] = self.corners[at];
+        let (u, v, w) = (1.0 - place.x - place.y, place.x, place.y);
+        let flat = self.triangles[at].compute_normal().normalize_or_zero();
+        Some(Struck {
+            far: hit.t,
+            flat,
+            normal: (a.normal * u + b.normal * v + c.normal * w).normalize_or(flat),
+            shade: a.shade * u + b.shade * v + c.shade * w,
+            group: self.groups[at],
+        })
+    }
+
+    /// Whether a ray meets nothing of it.
+    #[must_use]
+    pub fn lets_pass(&self, ray: Ray) -> bool {
+        self.bvh.ray_traverse_miss(ray, |ray, at| self.triangles[at].intersect(ray))
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::super::{ALL, Model};
+    use super::*;
+
+    /// Every file shipped is read whole: as many triangles as the list beside it says.
+    #[test]
+    fn every_figure_is_read() {
+        let told = include_str!("../../figures/landmarks.json");
+        for (model, name) in ALL {
+            let from = &told[told.find(&format!("\"{name}\"")).unwrap()..];
+            let number = &from[from.find("\"triangles\": ").unwrap() + 13..];
+            let count: usize = number[..number.find(',').unwrap()].parse().unwrap();
+            assert_eq!(model.mesh().triangles.len(), count, "{name}");
+        }
+    }
+
+    /// A ray at the face meets the face, and its normal looks back; one over the head passes.
+    #[test]
+    fn a_ray_meets_the_face() {
+        let mesh = Model::WomanNear.mesh();
+        let [x, y, z] = Model::WomanNear.eyes();
+        let at = |height: f32| Ray::new_inf(V::new(x, -2.0, height), V::Y);
+        let nose = mesh.first(at(z - 0.04)).unwrap();
+        assert_eq!(nose.group, Group::Skin);
+        assert!((nose.far - (2.0 + y)).abs() < 0.05 && nose.normal.y < -0.5, "{nose:?}");
+        assert!(mesh.lets_pass(at(z + 0.5)) && !mesh.lets_pass(at(z - 0.04)));
+    }
+}

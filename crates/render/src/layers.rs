@@ -1,0 +1,87 @@
+//! The layers of a picture: for every point the camera sees, what each source sends there.
+
+use crate::part::Part;
+use crate::points::Point;
+
+/// What a source gives a point, in the measure of its gains.
+#[derive(Debug, Clone, Copy, PartialEq, Default)]
+pub struct Falls {
+    /// On the surface: an illuminance.
+    pub even: f32,
+    /// The same, each part times the colour it took on on its way, in mired.
+    pub tinted: f32,
+    /// What the surface's gloss sends to the camera, as much as an illuminance on white would.
+    pub gloss: f32,
+}
+
+impl std::ops::AddAssign for Falls {
+    fn add_assign(&mut self, other: Falls) {
+        self.even += other.even;
+        self.tinted += other.tinted;
+        self.gloss += other.gloss;
+    }
+}
+
+impl std::ops::Mul<f32> for Falls {
+    type Output = Falls;
+    fn mul(self, by: f32) -> Falls {
+        Falls { even: self.even * by, tinted: self.tinted * by, gloss: self.gloss * by }
+    }
+}
+
+/// A picture as so many rounds of samples have it.
+#[derive(Debug, Clone)]
+pub struct Layers {
+    /// Pixels across and up.
+    pub size: (u32, u32),
+    /// What is seen, pixel by pixel.
+    pub points: Vec<Point>,
+    /// What it is of.
+    pub(crate) parts: Vec<Part>,
+    /// Of which of them each point is.
+    pub(crate) part_of: Vec<usize>,
+    /// Where the points of each row begin, and where the last ends.
+    pub(crate) rows: Vec<usize>,
+    /// How many sources there are.
+    pub sources: usize,
+    /// How many rounds are summed of each source.
+    pub(crate) rounds: Vec<u32>,
+    /// What each source gives each place where the light is compared with what was metered.
+    pub probed: Vec<Vec<Falls>>,
+    /// Sums over rounds: every point's sources one after the other.
+    pub(crate) sums: Vec<Falls>,
+}
+
+impl Layers {
+    pub(crate) fn of(size: (u32, u32), points: Vec<Point>, sources: usize) -> Layers {
+        let sums = vec![Falls::default(); points.len() * sources];
+        let mut parts: Vec<Part> = Vec::new();
+        let mut of = |point: &Point| {
+            // Most points are of what the one before was of.
+            parts.iter().rposition(|part| *part == point.part).unwrap_or_else(|| {
+                parts.push(point.part);
+                parts.len() - 1
+            })
+        };
+        let part_of = points.iter().map(&mut of).collect();
+        let rows = (0..=size.1).map(|row| points.partition_point(|point| point.pixel < row * size.0)).collect();
+        Layers { size, points, parts, part_of, rows, sources, rounds: vec![0; sources], probed: Vec::new(), sums }
+    }
+
+    /// How many rounds are in it of every source.
+    #[must_use]
+    pub fn rounds(&self) -> u32 {
+        self.rounds.iter().copied().min().unwrap_or(u32::MAX)
+    }
+
+    /// What a sum over rounds is multiplied by, source by source.
+    pub(crate) fn shares(&self) -> impl Iterator<Item = f32> + '_ {
+        self.rounds.iter().map(|rounds| 1.0 / (*rounds).max(1) as f32)
+    }
+
+    /// What each source gives a point.
+    pub fn falls(&self, point: usize) -> impl Iterator<Item = Falls> + '_ {
+        let sums = &self.sums[point * self.sources..(point + 1) * self.sources];
+        sums.iter().zip(self.shares()).map(|(sum, share)| *sum * share)
+    }
+}

@@ -1,0 +1,140 @@
+//! What is out of focus, blurred by its distance as the lens blurs it: a picture has one depth a pixel, so what a blurred thing stands
+//! before is not seen through its edge.
+
+use crate::rgb::Rgb;
+use rayon::prelude::*;
+use std::f32::consts::PI;
+use std::sync::LazyLock;
+use tolva_light::set::Blur;
+
+/// Places looked at about a pixel.
+const LOOKED: u32 = 64;
+/// Less than this, in pixels, is not seen.
+const SHARP: f32 = 0.6;
+/// No blur is drawn wider than this share of the width: half of it to each side.
+const WIDEST: f32 = 0.12;
+/// The golden angle, by which places never fall into rows.
+const GOLDEN: f32 = PI * (3.0 - 2.236_068);
+/// Those places in a disc as wide as 1: how far aside, how far down, and how far off.
+static PLACES: LazyLock<Vec<(f32, f32, f32)>> = LazyLock::new(|| {
+    let place = |look: u32| {
+        let off = ((look as f32 + 0.5) / LOOKED as f32).sqrt();
+        let (sine, cosine) = (look as f32 * GOLDEN).sin_cos();
+        (off * cosine, off * sine, off)
+    };
+    (0..LOOKED).map(place).collect()
+});
+
+/// Pixels along the side of a tile that is blurred by its widest.
+const TILE: usize = 16;
+
+/// The radius of the blur at a depth, in pixels of a picture so wide.
+fn radius(blur: Blur, depth: f32, width: u32) -> f32 {
+    let share = blur.infinity as f32 * (depth - blur.focus as f32).abs() / depth.max(1e-3);
+    share.min(WIDEST) / 2.0 * width as f32
+}
+
+/// A picture with what is out of focus blurred.
+pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32), blur: Blur) -> Vec<Rgb> {
+    let radii: Vec<f32> = depths.iter().map(|depth| radius(blur, *depth, width)).collect();
+    let most = radii.iter().copied().fold(0.0, f32::max);
+    if most < SHARP {
+        return linear.to_vec();
+    }
+    let (wide, high) = (width as usize, height as usize);
+    let reach = reaches(&radii, (wide, high), most);
+    let across = wide.div_ceil(TILE);
+    let pixel = |index: usize| {
+        let (x, y) = ((index % wide) as f32, (index / wide) as f32);
+        let reach = reach[index / wide / TILE * across + index % wide / TILE];
+        if reach < SHARP {
+            return linear[index];
+        }
+        let (own, depth) = (radii[index].max(0.5), depths[index]);
+        let mut weights = 1.0 / (PI * own * own);
+        let mut sum = linear[index].map(|part| part * weights);
+        // Each place stands for as much of the disc looked at.
+        let area = PI * reach * reach / LOOKED as f32;
+        for (off_x, off_y, off) in PLACES.iter() {
+            let far = off * reach;
+            let (at_x, at_y) = (x + off_x * reach + 0.5, y + off_y * reach + 0.5);
+            if at_x < 0.0 || at_y < 0.0 || at_x >= wide as f32 || at_y >= high as f32 {
+                continue;
+            }
+            let other = at_y as usize * wide + at_x as usize;
+            // What lies behind does not run over what stands sharp before it.
+            let spread = if depths[other] > depth * 1.02 { radii[other].min(own) } else { radii[other] }.max(0.5);
+            if spread >= far {
+                let weight = area / (PI * spread * spread);
+                weights += weight;
+                (0..3).for_each(|part| sum[part] += linear[other][part] * weight);
+            }
+        }
+        sum.map(|part| part / weights)
+    };
+    (0..linear.len()).into_par_iter().map(pixel).collect()
+}
+
+/// How far each tile is reached into by any blur about it.
+fn reaches(radii: &[f32], (wide, high): (usize, usize), most: f32) -> Vec<f32> {
+    let (across, down) = (wide.div_ceil(TILE), high.div_ceil(TILE));
+    let mut own = vec![0.0f32; across * down];
+    for (index, radius) in radii.iter().enumerate() {
+        let tile = index / wide / TILE * across + index % wide / TILE;
+        own[tile] = own[tile].max(*radius);
+    }
+    let about = (most / TILE as f32).ceil() as usize;
+    let reach = |tile: usize| {
+        let (x, y) = (tile % across, tile / across);
+        let rows = y.saturating_sub(about)..(y + about + 1).min(down);
+        rows.flat_map(|row| (x.saturating_sub(about)..(x + about + 1).min(across)).map(move |column| (row, column)))
+            .map(|(row, column)| own[row * across + column])
+            .fold(0.0, f32::max)
+    };
+    (0..across * down).map(reach).collect()
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    const SIZE: (u32, u32) = (96, 64);
+
+    fn picture(of: impl Fn(u32, u32) -> (f32, f32)) -> (Vec<Rgb>, Vec<f32>) {
+        (0..SIZE.0 * SIZE.1)
+            .map(|index| {
+                let (light, depth) = of(index % SIZE.0, index / SIZE.0);
+                ([light; 3], depth)
+            })
+            .unzip()
+    }
+
+    const BLUR: Blur = Blur { focus: 2.0, infinity: 0.1 };
+
+    /// A point far off becomes a disc as wide as the lens makes it, of about as much light.
+    #[test]
+    fn a_point_becomes_a_disc() {
+        let (linear, depths) = picture(|x, y| (if (x, y) == (48, 32) { 100.0 } else { 0.0 }, 1e6));
+        let blurred = blurred(&linear, &depths, SIZE, BLUR);
+        let lit: Vec<usize> = (0..blurred.len()).filter(|index| blurred[*index][0] > 0.0).collect();
+        let widest = lit.iter().map(|index| (*index as u32 % SIZE.0).abs_diff(48)).max().unwrap();
+        // A tenth of 96 pixels across: a radius of 4.8.
+        assert!((4..=5).contains(&widest), "{widest}");
+        let sum: f32 = blurred.iter().map(|pixel| pixel[0]).sum();
+        assert!((sum / 100.0 - 1.0).abs() < 0.35, "{sum}");
+    }
+
+    /// An even picture stays even, what is in focus stays sharp, and what is behind does not run over it.
+    #[test]
+    fn sharp_before_blurred() {
+        let (linear, depths) = picture(|x, _| (1.0, if x < 48 { 2.0 } else { 50.0 }));
+        for pixel in blurred(&linear, &depths, SIZE, BLUR) {
+            assert!((pixel[0] - 1.0).abs() < 1e-4);
+        }
+        let (linear, depths) = picture(|x, _| if x < 48 { (0.0, 2.0) } else { (1.0, 50.0) });
+        let blurred = blurred(&linear, &depths, SIZE, BLUR);
+        assert!((0..48).all(|x| blurred[(32 * SIZE.0 + x) as usize][0] < 1e-3));
+        assert_eq!(radius(BLUR, 2.0, 96), 0.0);
+        assert!((radius(BLUR, 1.0, 96) - 4.8).abs() < 1e-4);
+    }
+}

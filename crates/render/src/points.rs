@@ -1,0 +1,93 @@
+//! What the camera sees: for each pixel the points of the set it looks at, with what they are of.
+
+use crate::part::Part;
+use crate::world::World;
+use crate::{V, v};
+use obvhs::ray::Ray;
+use rayon::prelude::*;
+use tolva_light::set::View;
+
+/// A point of the set as the camera sees it.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Point {
+    /// Where it is.
+    pub at: V,
+    /// Where its surface looks, smoothed.
+    pub normal: V,
+    /// Square to the surface itself.
+    pub flat: V,
+    /// From the camera.
+    pub way: V,
+    /// How far from the lens, along its axis, in metres.
+    pub depth: f32,
+    /// What it is of.
+    pub part: Part,
+    /// What its colour is multiplied by: make-up of the figure, loss at a mirror.
+    pub shade: f32,
+    /// Which pixel it is in, in rows from the top.
+    pub pixel: u32,
+    /// The share of the pixel it fills.
+    pub coverage: f32,
+}
+
+/// Looks into each pixel along each side so many times.
+const LOOKS: u32 = 2;
+/// Looks at one thing count as one where their surfaces are turned alike, by the cosine, and as far off, by this share.
+const ALIKE: (f32, f32) = (0.95, 0.03);
+
+/// The points a camera sees in so many pixels across and up.
+pub(crate) fn seen(world: &World, view: &View, (width, height): (u32, u32)) -> Vec<Point> {
+    let rows = (0..height).into_par_iter().map(|row| {
+        let mut found: Vec<Point> = Vec::with_capacity(width as usize + 8);
+        for column in 0..width {
+            let before = found.len();
+            for look in 0..LOOKS * LOOKS {
+                let (x, y) = (f64::from(look % LOOKS), f64::from(look / LOOKS));
+                let inside = |step: f64| (step + 0.5) / f64::from(LOOKS);
+                let across = (f64::from(column) + inside(x)) / f64::from(width) * 2.0 - 1.0;
+                let up = 1.0 - (f64::from(row) + inside(y)) / f64::from(height) * 2.0;
+                let way = v(view.through(across, up));
+                let mut point = look_at(world, v(view.eye), way);
+                point.depth = (point.at - v(view.eye)).dot(v(view.looks));
+                point.pixel = row * width + column;
+                point.coverage = 1.0 / (LOOKS * LOOKS) as f32;
+                let alike = |other: &&mut Point| {
+                    other.part == point.part
+                        && other.normal.dot(point.normal) > ALIKE.0
+                        && (other.depth - point.depth).abs() < ALIKE.1 * other.depth.abs()
+                };
+                match found[before..].iter_mut().find(alike) {
+                    Some(known) => known.coverage += point.coverage,
+                    None => found.push(point),
+                }
+            }
+        }
+        found
+    });
+    rows.flatten_iter().collect()
+}
+
+/// How often a look is followed on through glass and off mirrors.
+const MIRRORED: usize = 4;
+
+/// What a look from a point along a direction ends at.
+fn look_at(world: &World, eye: V, way: V) -> Point {
+    let (mut from, mut way, mut shade) = (eye, way, 1.0);
+    for _ in 0..MIRRORED {
+        let Some(met) = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), true) else { break };
+        if let Some((on, share)) = met.goes_on {
+            shade *= share;
+            from = from + way * met.far + on * 1e-4;
+            way = on;
+            continue;
+        }
+        let at = from + way * met.far;
+        let shade = shade * met.shade;
+        let (normal, flat) = (met.normal, met.flat);
+        return Point { at, normal, flat, way, depth: 0.0, part: met.part, shade, pixel: 0, coverage: 0.0 };
+    }
+    let part = if way.z < 0.0 { Part::Beyond } else { Part::Sky };
+    // As far off as matters to nothing.
+    let at = from + way * 1e4;
+    Point { at, normal: -way, flat: -way, way, depth: 0.0, part, shade, pixel: 0, coverage: 0.0 }
+}

@@ -1,0 +1,362 @@
+//! What each source gives a point: straight by a sample of its face, off everything else by one way from surface to surface that
+//! all sources share.
+
+use crate::V;
+use crate::gloss::{Coat, SHARP};
+use crate::layers::Falls;
+use crate::part::Part;
+use crate::points::Point;
+use crate::sequence::Sequence;
+use crate::v;
+use crate::world::{World, d};
+use obvhs::ray::Ray;
+use std::f32::consts::PI;
+use tolva_light::emitter::{Emitter, Face};
+use tolva_light::geometry::right_and_up;
+use tolva_light::set::{Sheeting, Source};
+use tolva_light::sky::{Brightness, Heights};
+
+/// Half the sun's disc, as a sine.
+const SUN: f32 = 0.004_65;
+/// The power of the cosine of a metal card's lobe.
+const LOBE: f32 = Sheeting::LOBE as f32;
+/// From so many surfaces on a way may end by chance.
+const CERTAIN: u32 = 2;
+/// And ends at last.
+const LAST: u32 = 24;
+
+/// What sends light in a picture, made ready.
+#[derive(Debug)]
+pub(crate) struct Sources {
+    all: Vec<Lit>,
+}
+
+#[derive(Debug)]
+struct Lit {
+    source: Source,
+    sky: Option<Brightness>,
+    /// The face's right and up, half as long as it is.
+    right: V,
+    up: V,
+    area: f32,
+}
+
+/// A sample of what comes straight to a point: how much, and from where.
+struct Straight {
+    falls: f32,
+    way: V,
+}
+
+impl Sources {
+    pub(crate) fn of(sources: &[Source]) -> Sources {
+        let lit = |source: &Source| {
+            let (right, up, area) = match source {
+                Source::Face(emitter) => {
+                    let flat = emitter.flat();
+                    (v(flat.right), v(flat.up), emitter.area() as f32)
+                }
+                _ => (V::ZERO, V::ZERO, 0.0),
+            };
+            let sky = if let Source::Sky(dome) = source { Some(dome.brightness()) } else { None };
+            Lit { source: *source, sky, right, up, area }
+        };
+        Sources { all: sources.iter().map(lit).collect() }
+    }
+
+    pub(crate) fn len(&self) -> usize {
+        self.all.len()
+    }
+}
+
+impl Lit {
+    /// A sample of what comes straight; none of light from all round, which the ways find.
+    fn straight(&self, world: &World, at: V, normal: V, flat: V, (s, t): (f32, f32)) -> Option<Straight> {
+        let off = at + flat * 2e-4;
+        match self.source {
+            Source::Face(emitter) => {
+                let on = self.place(&emitter, s, t);
+                let to = on - off;
+                let r2 = to.length_squared().max(1e-6);
+                let way = to / r2.sqrt();
+                let (cosine, leaves) = (way.dot(normal), -way.dot(v(emitter.looks)));
+                if cosine <= 0.0 || leaves <= 0.0 || way.dot(flat) <= 0.0 {
+                    return None;
+                }
+                let falls = emitter.law.relative(f64::from(leaves)) as f32 * cosine / r2;
+                let falls = if falls > 0.0 { falls * world.passes(off, on) } else { 0.0 };
+                Some(Straight { falls, way })
+            }
+            Source::Parallel { way, walled } => {
+                let (right, up) = right_and_up(way);
+                let (sine, cosine) = (2.0 * PI * s).sin_cos();
+                let way = (v(way) + (v(right) * cosine + v(up) * sine) * (SUN * t.sqrt())).normalize();
+                let cosine = way.dot(normal);
+                if cosine <= 0.0 || way.dot(flat) <= 0.0 {
+                    return None;
+                }
+                Some(Straight { falls: cosine * world.open_to(off, way, walled), way })
+            }
+            Source::Sky(_) | Source::About | Source::Side { .. } => None,
+        }
+    }
+
+    /// A place on its face.
+    fn place(&self, emitter: &Emitter, s: f32, t: f32) -> V {
+        let middle = v(emitter.middle);
+        match emitter.face {
+            Face::Point => middle,
+            Face::Disc { .. } => {
+                let (sine, cosine) = (2.0 * PI * s).sin_cos();
+                middle + (self.right * cosine + self.up * sine) * t.sqrt()
+            }
+            Face::Rectangle { .. } => middle + self.right * (2.0 * s - 1.0) + self.up * (2.0 * t - 1.0),
+        }
+    }
+
+    /// How bright its face is from a direction, times π, for an intensity of 1 along its axis.
+    fn shines(&self, way: V) -> f32 {
+        match self.source {
+            Source::Face(emitter) if self.area > 0.0 => {
+                let leaves = -way.dot(v(emitter.looks));
+                PI * emitter.law.relative(f64::from(leaves)) as f32 / (self.area * leaves.max(0.02))
+            }
+            _ => 0.0,
+        }
+    }
+
+    /// What comes along a way that leaves the set, times π.
+    fn comes_from_beyond(&self, way: V, beyond: f32) -> f32 {
+        match &self.source {
+            Source::Sky(_) if way.z >= 0.0 => self.sky.as_ref().map_or(0.0, |sky| {
+                let way = d(way);
+                PI * sky.luminance(way, &Heights::of(way)) as f32
+            }),
+            Source::About | Source::Side { .. } => self.all_round(way),
+            source if way.z < 0.0 => source.far_off() as f32 * beyond,
+            _ => 0.0,
+        }
+    }
+
+    /// What of light that was metered where it is comes along a way, times π, whatever it meets there.
+    fn all_round(&self, way: V) -> f32 {
+        match self.source {
+            Source::About => 1.0,
+            Source::Side { way: from } => Source::SIDE as f32 * way.dot(v(from)).max(0.0),
+            _ => 0.0,
+        }
+    }
+
+    fn is_all_round(&self) -> bool {
+        matches!(self.source, Source::About | Source::Side { .. })
+    }
+}
+
+/// Turns a pair of numbers into a direction about a normal, spread by the cosine.
+fn about(normal: V, (s, t): (f32, f32)) -> V {
+    let (right, up) = normal.any_orthonormal_pair();
+    let (sine, cosine) = (2.0 * PI * s).sin_cos();
+    (normal * (1.0 - t).max(0.0).sqrt() + (right * cosine + up * sine) * t.sqrt()).normalize()
+}
+
+/// A direction that a smoothed normal sends into the surface itself, sent out again: no light is lost at the edges of triangles.
+fn out_of(way: V, flat: V) -> V {
+    way - flat * (2.0 * way.dot(flat).min(0.0))
+}
+
+/// A direction in a metal card's lobe about another.
+fn in_lobe(about: V, (s, t): (f32, f32)) -> V {
+    let (right, up) = about.any_orthonormal_pair();
+    let (sine, cosine) = (2.0 * PI * s).sin_cos();
+    let along = (1.0 - t).powf(1.0 / (LOBE + 1.0));
+    let off = (1.0 - along * along).max(0.0).sqrt();
+    about * along + (right * cosine + up * sine) * off
+}
+
+/// Adds one sample of what every active source gives a point. What others are given does not count; a source is given the same
+/// whichever others are active.
+pub(crate) fn sample(
+    world: &World,
+    sources: &Sources,
+    point: &Point,
+    active: &[bool],
+    mut random: Sequence,
+    sums: &mut [Falls],
+) {
+    match point.part {
+        // What shines itself is seen as bright as it is.
+        Part::Lamp(source) => {
+            if let (Some(lit), Some(sum)) = (sources.all.get(source), sums.get_mut(source)) {
+                sum.even += lit.shines(point.way);
+            }
+            return;
+        }
+        Part::Sky | Part::Beyond => {
+            for (lit, sum) in sources.all.iter().zip(sums) {
+                sum.even += match lit.source {
+                    // What lies far off is lit by it as everything is.
+                    Source::About | Source::Side { .. } => 1.0,
+                    _ => lit.comes_from_beyond(point.way, 1.0),
+                };
+            }
+            return;
+        }
+        _ => {}
+    }
+    let coat = Coat::of(point.part);
+    for (index, (lit, sum)) in sources.all.iter().zip(&mut *sums).enumerate() {
+        let random = random.pair();
+        if !active[index] {
+            continue;
+        }
+        if let Some(straight) = lit.straight(world, point.at, point.normal, point.flat, random) {
+            sum.even += straight.falls;
+            if let Some(coat) = coat.filter(|coat| {
+                !coat.is_sharp() || matches!(lit.source, Source::Face(Emitter { face: Face::Point, .. }))
+            }) {
+                // A point has no face to be mirrored: its catch-light is as wide as the coat makes it.
+                let coat = Coat { rough: coat.rough.max(SHARP), ..coat };
+                sum.gloss += straight.falls * PI * coat.sends(point.normal, straight.way, -point.way);
+            }
+        }
+    }
+    if let Some(coat) = coat.filter(|coat| coat.is_sharp()) {
+        let mirrored = point.way - point.normal * (2.0 * point.way.dot(point.normal));
+        if mirrored.dot(point.flat) > 0.0 {
+            let share = coat.mirrors(mirrored.dot(point.normal));
+            in_mirror(world, sources, point.at + point.flat * 2e-4, mirrored, share, random.pair(), sums);
+        }
+    }
+    if lets_through(world, point.part) {
+        // A panel is lit from its other side, too.
+        for (lit, sum) in sources.all.iter().zip(&mut *sums) {
+            if let Some(straight) = lit.straight(world, point.at, -point.flat, -point.flat, random.pair()) {
+                sum.even += straight.falls;
+            }
+        }
+    }
+    walk(world, sources, point, active, random, sums);
+}
+
+/// Whether a part lets light through, as a panel does.
+fn lets_through(world: &World, part: Part) -> bool {
+    let Part::Sheet(index) = part else { return false };
+    world.set.still.sheets.get(index).is_some_and(|sheet| matches!(sheet.does, Sheeting::Through(_)))
+}
+
+/// Adds what is seen mirrored along a way, as gloss.
+fn in_mirror(world: &World, sources: &Sources, from: V, way: V, share: f32, random: (f32, f32), sums: &mut [Falls]) {
+    let met = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), true);
+    let beyond = world.surface(Part::Beyond).0;
+    for (index, (lit, sum)) in sources.all.iter().zip(sums).enumerate() {
+        sum.gloss += share
+            * match &met {
+                None => lit.comes_from_beyond(way, beyond),
+                Some(met) => match met.part {
+                    Part::Lamp(source) if source == index => lit.shines(way),
+                    Part::Lamp(_) => 0.0,
+                    Part::Beyond => lit.comes_from_beyond(way, beyond),
+                    part if lit.is_all_round() && matches!(part, Part::Room(_)) => lit.all_round(way),
+                    part => {
+                        let at = from + way * met.far;
+                        let straight = lit.straight(world, at, met.normal, met.flat, random);
+                        straight.map_or(0.0, |straight| straight.falls) * world.surface(part).0
+                    }
+                },
+            };
+    }
+}
+
+/// Follows one way from surface to surface and adds what every source sends along it.
+fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut random: Sequence, sums: &mut [Falls]) {
+    let beyond = world.surface(Part::Beyond);
+    let mut way = out_of(about(point.normal, random.pair()), point.flat);
+    let mut from = point.at + point.flat * 2e-4;
+    let (mut carried, mut tint) = (1.0f32, 0.0f32);
+    let mut depth = 0;
+    // Light metered where it is counts what the room sends back: past a wall it is not counted again.
+    let mut all_round = true;
+    while depth < LAST {
+        let Some(met) = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), false) else {
+            for (lit, sum) in sources.all.iter().zip(&mut *sums) {
+                if !lit.is_all_round() || all_round {
+                    let falls = carried * lit.comes_from_beyond(way, beyond.0);
+                    let tint = if way.z < 0.0 { tint + beyond.1 } else { tint };
+                    *sum += Falls { even: falls, tinted: falls * tint, gloss: 0.0 };
+                }
+            }
+            return;
+        };
+        let at = from + way * met.far;
+        if let Some((on, share)) = met.goes_on {
+            carried *= share;
+            from = at + on * 1e-4;
+            way = on;
+            depth += 1;
+            continue;
+        }
+        if met.part == Part::Beyond {
+            for (lit, sum) in sources.all.iter().zip(&mut *sums) {
+                if !lit.is_all_round() || all_round {
+                    let falls = carried * lit.comes_from_beyond(way, beyond.0);
+                    *sum += Falls { even: falls, tinted: falls * (tint + beyond.1), gloss: 0.0 };
+                }
+            }
+            return;
+        }
+        let (mut reflects, gives) = world.surface(met.part);
+        reflects *= met.shade;
+        if matches!(met.part, Part::Room(_)) && all_round {
+            for (lit, sum) in sources.all.iter().zip(&mut *sums).filter(|(lit, _)| lit.is_all_round()) {
+                let falls = carried * lit.all_round(way);
+                *sum += Falls { even: falls, tinted: falls * tint, gloss: 0.0 };
+            }
+            all_round = false;
+        }
+        if reflects <= 0.0 {
+            return;
+        }
+        carried *= reflects;
+        tint += gives;
+        let sheeting = match met.part {
+            Part::Sheet(index) => world.set.still.sheets.get(index).map(|sheet| sheet.does),
+            _ => None,
+        };
+        // A panel sends on what falls on its other side.
+        let side = if matches!(sheeting, Some(Sheeting::Through(_))) { -1.0 } else { 1.0 };
+        let (normal, flat) = (met.normal * side, met.flat * side);
+        let mirrored = way - met.normal * (2.0 * way.dot(met.normal));
+        for (index, (lit, sum)) in sources.all.iter().zip(&mut *sums).enumerate() {
+            let random = random.pair();
+            if !active[index] {
+                continue;
+            }
+            if let Some(straight) = lit.straight(world, at, normal, flat, random) {
+                let spread = match sheeting {
+                    Some(Sheeting::Metal(_)) => {
+                        let lobe = mirrored.dot(straight.way).max(0.0).powf(LOBE) * (LOBE + 1.0) / (2.0 * PI);
+                        lobe * PI / normal.dot(-way).max(0.05)
+                    }
+                    _ => 1.0,
+                };
+                let falls = carried * straight.falls * spread;
+                *sum += Falls { even: falls, tinted: falls * tint, gloss: 0.0 };
+            }
+        }
+        depth += 1;
+        if depth >= CERTAIN {
+            let goes_on = carried.min(0.95);
+            if random.one() >= goes_on {
+                return;
+            }
+            carried /= goes_on;
+        }
+        way = match sheeting {
+            Some(Sheeting::Metal(_)) => in_lobe(mirrored, random.pair()),
+            _ => out_of(about(normal, random.pair()), flat),
+        };
+        if way.dot(flat) <= 0.0 {
+            return;
+        }
+        from = at + flat * 2e-4;
+    }
+}

@@ -1,0 +1,370 @@
+//! The set as rays meet it: bodies of triangles in their places, and everything flat by its own shape.
+
+use crate::figures::{Group, Mesh, Model, vessel};
+use crate::part::Part;
+use crate::{V, v};
+use glam::{Affine3A, Mat3A, Quat, Vec3, Vec3A};
+use obvhs::ray::Ray;
+use tolva_light::emitter::{Emitter, Face};
+use tolva_light::geometry::{DVec3, Flat};
+use tolva_light::set::{Figure, Plane, Set, Shown, Sight, Solid, Source, Still, Surface, View};
+
+/// A set with what is seen of it.
+#[derive(Debug)]
+pub struct World {
+    /// What light is told by.
+    pub set: Set,
+    /// What the camera sees.
+    pub shown: Shown,
+    /// Everything that stands between but bodies.
+    pub(crate) sight: Sight,
+    bodies: Vec<Body>,
+    planes: Vec<Plane>,
+    bounds: (V, V),
+    beyond: Surface,
+    lamps: Vec<(usize, Emitter)>,
+}
+
+/// A figure in its place.
+#[derive(Debug, Clone, Copy)]
+struct Body {
+    mesh: &'static Mesh,
+    to_own: Affine3A,
+    /// What turns normals: not the same where it is stretched unevenly.
+    normals: Mat3A,
+    bounds: (V, V),
+    /// Whose body it is; none of a thing.
+    person: Option<usize>,
+}
+
+/// What a ray meets.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct Met {
+    pub(crate) far: f32,
+    pub(crate) normal: V,
+    pub(crate) flat: V,
+    pub(crate) part: Part,
+    pub(crate) shade: f32,
+    /// The direction a mirror or a pane sends it on in, and the share that goes on.
+    pub(crate) goes_on: Option<(V, f32)>,
+}
+
+/// Nearer than this to the subject, a figure's head and shoulders are all that is seen: half the frame's height there, in metres.
+const TIGHT: f64 = 0.42;
+/// Below this stature a figure is a child's, in metres.
+const CHILD: f64 = 1.45;
+/// A thing so many times as wide as it is high is drawn as a row, of so many at most.
+const ROW: f64 = 1.6;
+const MOST: u32 = 5;
+/// How far before its wall a pane may hang, in metres.
+const HANGS: f32 = 0.025;
+
+impl World {
+    /// Sets a set up to be looked at.
+    #[must_use]
+    pub fn of(set: Set, shown: Shown) -> World {
+        let still = Still { solids: Vec::new(), ..set.still.clone() };
+        let mut bodies = Vec::new();
+        for (person, figure) in shown.people.iter().enumerate() {
+            bodies.extend(stands(figure, person, &shown.view));
+        }
+        bodies.extend(
+            set.still
+                .solids
+                .iter()
+                .filter_map(|solid| match *solid {
+                    Solid::Block { middle, right, front, half_height } => {
+                        let side = |half: DVec3| Vec3::from(v(half * 2.0));
+                        let axes = Mat3A::from_cols(
+                            side(right).into(),
+                            side(-front).into(),
+                            Vec3A::Z * (2.0 * half_height as f32),
+                        );
+                        // What is wide and low is a row of them, one in its middle.
+                        let count = if right.length() > ROW * half_height {
+                            (right.length() / half_height) as u32 / 2 * 2 + 1
+                        } else {
+                            1
+                        }
+                        .min(MOST);
+                        let one = Mat3A::from_cols(axes.x_axis / count as f32, axes.y_axis, axes.z_axis);
+                        let first = v(middle) - axes.x_axis * ((count - 1) as f32 / 2.0 / count as f32);
+                        let placed =
+                            move |index: u32| Affine3A { matrix3: one, translation: first + one.x_axis * index as f32 };
+                        Some((0..count).map(move |index| Body::of(vessel(), placed(index), None)))
+                    }
+                    Solid::Figure { .. } => None,
+                })
+                .flatten(),
+        );
+        let lamps = set.sources.iter().enumerate().filter_map(|(index, source)| match source {
+            Source::Face(emitter) => Some((index, *emitter)),
+            _ => None,
+        });
+        let (low, high) = set.still.walls.bounds();
+        World {
+            sight: Sight::of(&still),
+            bodies,
+            planes: set.still.walls.planes().collect(),
+            bounds: (v(low), v(high)),
+            beyond: set.still.walls.beyond,
+            lamps: lamps.collect(),
+            set,
+            shown,
+        }
+    }
+
+    /// The same without one of its people.
+    pub(crate) fn without(&self, person: usize) -> World {
+        let bodies = self.bodies.iter().filter(|body| body.person != Some(person)).copied().collect();
+        World {
+            set: self.set.clone(),
+            shown: self.shown.clone(),
+            sight: self.sight.clone(),
+            bodies,
+            planes: self.planes.clone(),
+            bounds: self.bounds,
+            beyond: self.beyond,
+            lamps: self.lamps.clone(),
+        }
+    }
+
+    /// What a part sends back, and the colour it gives, in mired.
+    pub(crate) fn surface(&self, part: Part) -> (f32, f32) {
+        let of = |surface: Surface| (surface.reflectance.share() as f32, surface.tint.mired() as f32);
+        let person = |index: usize| self.shown.people.get(index);
+        match part {
+            Part::Person(index, Group::Skin | Group::Lips) => person(index).map_or((0.3, 0.0), |one| of(one.skin)),
+            Part::Person(index, Group::Top) => person(index).map_or((0.3, 0.0), |one| of(one.cloth)),
+            Part::Person(_, group) => (group.usual_reflectance(), 0.0),
+            Part::Thing => self.shown.thing.map_or((0.5, 0.0), of),
+            Part::Room(side) => {
+                self.planes.iter().find(|plane| plane.part == side).map_or((0.0, 0.0), |plane| of(plane.surface))
+            }
+            Part::Beyond => of(self.beyond),
+            Part::Sheet(index) => self
+                .set
+                .still
+                .sheets
+                .get(index)
+                .map_or((0.0, 0.0), |sheet| (sheet.does.share() as f32, sheet.tint.mired() as f32)),
+            Part::Table => (0.3, 0.0),
+            Part::Sky | Part::Lamp(_) => (0.0, 0.0),
+        }
+    }
+
+    /// Whether a place on the ground or a wall lies within the set's own bounds.
+    fn within(&self, at: V) -> bool {
+        let (low, high) = self.bounds;
+        at.cmpge(low - 1e-3).all() && at.cmple(high + 1e-3).all()
+    }
+
+    /// The first thing a ray meets; faces of light and tables only where it is what is seen that is asked for.
+    pub(crate) fn first(&self, ray: Ray, seen: bool) -> Option<Met> {
+        let mut ray = ray;
+        let mut best: Option<Met> = None;
+        let mut take = |ray: &mut Ray, met: Met| {
+            if met.far < ray.tmax && met.far > ray.tmin {
+                ray.tmax = met.far;
+                best = Some(met);
+            }
+        };
+        let (from, way) = (ray.origin, ray.direction);
+        for plane in &self.planes {
+            let looks = v(plane.looks);
+            let towards = -way.dot(looks);
+            if towards <= 1e-6 {
+                continue;
+            }
+            let far = (from - v(plane.at)).dot(looks) / towards;
+            // Walls end where the set does; the ground goes on, but is the place's own there.
+            let inside = self.within(from + way * far);
+            let is_ground = looks.z > 0.5;
+            if far > 0.0 && (inside || is_ground) {
+                let part = if inside { Part::Room(plane.part) } else { Part::Beyond };
+                take(&mut ray, Met { far, normal: looks, flat: looks, part, shade: 1.0, goes_on: None });
+            }
+        }
+        for (index, sheet) in self.set.still.sheets.iter().enumerate() {
+            if let Some((far, normal)) = meets(&sheet.flat, from, way) {
+                take(&mut ray, Met { far, normal, flat: normal, part: Part::Sheet(index), shade: 1.0, goes_on: None });
+            }
+        }
+        if seen {
+            if let Some((far, normal)) = self.shown.table.and_then(|table| meets(&table, from, way)) {
+                take(&mut ray, Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None });
+            }
+            for (index, emitter) in &self.lamps {
+                if let Some(met) = meets_lamp(emitter, from, way) {
+                    let flat = v(emitter.looks);
+                    let part = Part::Lamp(*index);
+                    take(&mut ray, Met { far: met, normal: flat, flat, part, shade: 1.0, goes_on: None });
+                }
+            }
+        }
+        for pane in &self.set.still.panes {
+            if let Some((far, normal)) = meets(&pane.flat, from, way) {
+                // A pane hangs a little before its wall.
+                if far - HANGS < ray.tmax {
+                    let on = if pane.mirror { way - normal * (2.0 * way.dot(normal)) } else { way };
+                    let share = if pane.mirror { pane.mirrors() } else { pane.passes() } as f32;
+                    let far = far.min(ray.tmax - 1e-4);
+                    let part = Part::Sky;
+                    take(&mut ray, Met { far, normal, flat: normal, part, shade: 1.0, goes_on: Some((on, share)) });
+                }
+            }
+        }
+        for body in &self.bodies {
+            if !passes_box(body.bounds, &ray) {
+                continue;
+            }
+            let own = body.own(&ray);
+            if let Some(struck) = body.mesh.first(own) {
+                let turned = |normal: V| (body.normals * normal).normalize_or_zero();
+                let (mut flat, mut normal) = (turned(struck.flat), turned(struck.normal));
+                // Cloth and hair are seen from both sides.
+                if flat.dot(way) > 0.0 {
+                    flat = -flat;
+                }
+                if normal.dot(flat) < 0.0 {
+                    normal = -normal;
+                }
+                let part = body.person.map_or(Part::Thing, |person| Part::Person(person, struck.group));
+                take(&mut ray, Met { far: struck.far, normal, flat, part, shade: struck.shade, goes_on: None });
+            }
+        }
+        best
+    }
+
+    /// The share of light that passes straight from one point to another: nothing through bodies, and what
+    /// [`Sight`] says of the rest.
+    pub(crate) fn passes(&self, from: V, to: V) -> f32 {
+        let way = to - from;
+        let length = way.length();
+        if length < 1e-5 || !self.clear_of_bodies(from, way / length, length - 1e-3) {
+            return 0.0;
+        }
+        self.sight.passes(d(from), d(to)) as f32
+    }
+
+    /// The share of light from far off that comes to a point along a direction.
+    pub(crate) fn open_to(&self, at: V, way: V, walled: bool) -> f32 {
+        if !self.clear_of_bodies(at, way, 200.0) {
+            return 0.0;
+        }
+        let (at, way) = (d(at), d(way));
+        (if walled { self.sight.is_open_to(at, way) } else { self.sight.is_open_past_walls(at, way) }) as f32
+    }
+
+    fn clear_of_bodies(&self, from: V, way: V, far: f32) -> bool {
+        let ray = Ray::new(from, way, 1e-4, far);
+        self.bodies.iter().all(|body| !passes_box(body.bounds, &ray) || body.mesh.lets_pass(body.own(&ray)))
+    }
+}
+
+pub(crate) fn d(point: V) -> DVec3 {
+    DVec3::new(f64::from(point.x), f64::from(point.y), f64::from(point.z))
+}
+
+impl Body {
+    fn of(mesh: &'static Mesh, from_own: Affine3A, person: Option<usize>) -> Body {
+        let (low, high) = mesh.bounds;
+        let corners = (0..8).map(|index| {
+            let pick = |bit: u32, low: f32, high: f32| if index >> bit & 1 == 0 { low } else { high };
+            V::from(from_own.transform_point3(Vec3::new(
+                pick(0, low.x, high.x),
+                pick(1, low.y, high.y),
+                pick(2, low.z, high.z),
+            )))
+        });
+        let bounds = corners.fold((V::INFINITY, V::NEG_INFINITY), |(low, high), at| (low.min(at), high.max(at)));
+        Body { mesh, to_own: from_own.inverse(), normals: from_own.matrix3.inverse().transpose(), bounds, person }
+    }
+
+    /// A ray in the figure's own frame; its direction keeps the scale, so that how far stays how far.
+    fn own(&self, ray: &Ray) -> Ray {
+        Ray::new(
+            self.to_own.transform_point3a(ray.origin),
+            self.to_own.transform_vector3a(ray.direction),
+            ray.tmin,
+            ray.tmax,
+        )
+    }
+}
+
+/// A figure in its place, with what it sits on.
+fn stands(figure: &Figure, person: usize, view: &View) -> Vec<Body> {
+    let far = (figure.eyes - view.eye).dot(view.looks).max(0.1);
+    let tight = view.half_height * far < TIGHT && !figure.seated;
+    let model = match (figure.seated, tight, person % 3) {
+        (true, ..) => Model::Seated,
+        (false, true, 0) => Model::ManNear,
+        (false, true, 1) => Model::WomanNear,
+        (false, true, _) => Model::OlderWomanNear,
+        _ if figure.stature < CHILD => Model::Child,
+        (false, false, 0) => Model::Man,
+        (false, false, 1) => Model::Woman,
+        (false, false, _) => Model::OlderMan,
+    };
+    let scale = figure.eyes.z as f32 / model.eyes()[2];
+    let level = figure.gaze.with_z(0.0).try_normalize().unwrap_or(DVec3::NEG_Y);
+    // As made it looks along −y.
+    let turn = Quat::from_rotation_z((level.x as f32).atan2(-level.y as f32));
+    let rough = Affine3A::from_scale_rotation_translation(Vec3::splat(scale), turn, Vec3::ZERO);
+    let eyes = rough.transform_point3(Vec3::from_array(model.eyes()));
+    let moved = Vec3::new(figure.eyes.x as f32, figure.eyes.y as f32, figure.eyes.z as f32) - eyes;
+    let placed = Affine3A::from_translation(moved) * rough;
+    let mut all = vec![Body::of(model.mesh(), placed, Some(person))];
+    if figure.seated {
+        // As the file beside the figures says: under the seated woman.
+        let under = placed * Affine3A::from_translation(Vec3::new(0.0, 0.43, 0.0));
+        all.push(Body::of(Model::Stool.mesh(), under, Some(person)));
+    }
+    all
+}
+
+impl Group {
+    /// What it usually sends back (common practice: dark hair and leather, pale eyes).
+    #[must_use]
+    pub const fn usual_reflectance(self) -> f32 {
+        match self {
+            Group::Hair => 0.06,
+            Group::Eyes => 0.55,
+            Group::Iris => 0.08,
+            Group::Pupil => 0.01,
+            Group::Below => 0.12,
+            Group::Leather => 0.05,
+            Group::Seat => 0.2,
+            Group::Skin | Group::Lips | Group::Top => 0.3,
+        }
+    }
+}
+
+/// How far on a ray meets something flat, and the side it comes to.
+fn meets(flat: &Flat, from: V, way: V) -> Option<(f32, V)> {
+    let far = flat.met(d(from), d(way))? as f32;
+    let normal = v(flat.normal());
+    Some((far, if normal.dot(way) > 0.0 { -normal } else { normal }))
+}
+
+/// How far on a ray meets the shining side of a face of light.
+fn meets_lamp(emitter: &Emitter, from: V, way: V) -> Option<f32> {
+    if way.dot(v(emitter.looks)) >= 0.0 {
+        return None;
+    }
+    let far = emitter.flat().met(d(from), d(way))?;
+    let round = match emitter.face {
+        Face::Disc { diameter } => Some(diameter.metres() / 2.0),
+        Face::Rectangle { .. } => None,
+        Face::Point => return None,
+    };
+    let at = d(from) + d(way) * far;
+    round.is_none_or(|radius| at.distance(emitter.middle) <= radius).then_some(far as f32)
+}
+
+/// Whether a ray comes through a box.
+fn passes_box((low, high): (V, V), ray: &Ray) -> bool {
+    let (a, b) = ((low - ray.origin) * ray.inv_direction, (high - ray.origin) * ray.inv_direction);
+    let (enter, leave) = (a.min(b).max_element().max(ray.tmin), a.max(b).min_element().min(ray.tmax));
+    enter <= leave
+}

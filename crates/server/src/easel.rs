@@ -1,0 +1,375 @@
+//! Pictures in the making: each setup that is looked at has one. One painter works on the one looked at last, round after round, as
+//! long as somebody looks and no question is at work. Dials only develop what is there anew; what moves on the set begins another.
+
+use std::collections::VecDeque;
+use std::sync::atomic::{AtomicUsize, Ordering};
+use std::sync::{Arc, Condvar, LazyLock, Mutex, MutexGuard, PoisonError, Weak};
+use std::time::{Duration, Instant};
+use thread_priority::{ThreadPriority, ThreadPriorityValue, set_current_thread_priority};
+use tokio::sync::Notify;
+use tolva_core::set::{Set, Shown};
+use tolva_render::{Layers, Picture, Probe, World};
+
+/// Setups whose pictures are kept, so that what all take stays under a limit: each may take some 50 MB.
+const KEPT: usize = 3;
+/// Rounds of samples after which a picture is good.
+pub const ENOUGH: u32 = 64;
+/// Somebody looks as long as they asked so lately.
+const LOOKED_AT: Duration = Duration::from_secs(8);
+/// Pixels of a picture, and of the rough one that is there first.
+const PIXELS: f64 = 120_000.0;
+const ROUGH: f64 = 12_000.0;
+/// While a question is at work a picture waits so long between looks whether it is answered.
+const WAITS: Duration = Duration::from_millis(2);
+/// With nothing to do the painter looks up so often, to see whether the studio was closed.
+const LOOKS_UP: Duration = Duration::from_secs(1);
+
+/// The threads pictures are traced on: one core is left to those that answer.
+static BRUSHES: LazyLock<Option<rayon::ThreadPool>> = LazyLock::new(|| {
+    let cores = std::thread::available_parallelism().map_or(1, usize::from);
+    let threads = cores.saturating_sub(1).max(1);
+    rayon::ThreadPoolBuilder::new()
+        .num_threads(threads)
+        .thread_name(|index| format!("brush-{index}"))
+        .start_handler(|_| lowered())
+        .build()
+        .ok()
+});
+
+/// How low a painter's priority is, of 0 to 99: under everything that answers, and not so low that a busy machine never has a picture.
+const LOW: u8 = 36;
+
+/// Lowers the priority of a thread, where the system lets it.
+fn lowered() {
+    if let Ok(low) = ThreadPriorityValue::try_from(LOW) {
+        drop(set_current_thread_priority(ThreadPriority::Crossplatform(low)));
+    }
+}
+
+fn with_brushes<T: Send>(work: impl FnOnce() -> T + Send) -> T {
+    match &*BRUSHES {
+        Some(pool) => pool.install(work),
+        None => work(),
+    }
+}
+
+/// What a picture is of.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Motif {
+    /// What sends, stops and returns light.
+    pub set: Set,
+    /// What the camera sees.
+    pub shown: Shown,
+    /// Where its light is compared with what was metered.
+    pub probes: Vec<Probe>,
+}
+
+/// A picture as it is by now.
+#[derive(Debug, Clone)]
+pub struct Sketch {
+    /// What each source gives each point.
+    pub layers: Arc<Layers>,
+    /// Whether it is the rough one.
+    pub rough: bool,
+}
+
+impl Sketch {
+    /// How far it has come, for whoever waits for more: a rough one counts nothing.
+    pub fn rounds(&self) -> u32 {
+        if self.rough { 0 } else { self.layers.rounds() }
+    }
+}
+
+#[derive(Debug, Default)]
+struct OnEasel {
+    motif: Option<Motif>,
+    /// Counts the motifs, so that what is traced for one before is given up.
+    turn: u64,
+    sketch: Option<Sketch>,
+    looked_at: Option<Instant>,
+    /// What is worked on, laid aside between rounds.
+    begun: Option<Picture>,
+    /// The one before it, to take over from.
+    before: Option<Picture>,
+}
+
+/// One setup's picture.
+#[derive(Debug, Default)]
+pub struct Easel {
+    on: Mutex<OnEasel>,
+    news: Notify,
+}
+
+/// Questions at work now: pictures give way to them.
+#[derive(Debug, Clone, Default)]
+pub struct AtWork(Arc<AtomicUsize>);
+
+/// A question at work, until it is dropped.
+#[derive(Debug)]
+pub struct Busy(AtWork);
+
+impl AtWork {
+    /// Counts a question in.
+    pub fn begin(&self) -> Busy {
+        self.0.fetch_add(1, Ordering::SeqCst);
+        Busy(self.clone())
+    }
+
+    fn is_busy(&self) -> bool {
+        self.0.load(Ordering::SeqCst) > 0
+    }
+}
+
+impl Drop for Busy {
+    fn drop(&mut self) {
+        self.0.0.fetch_sub(1, Ordering::SeqCst);
+    }
+}
+
+#[derive(Debug, Default)]
+struct Room {
+    /// The one looked at last at the end.
+    kept: Mutex<VecDeque<(String, Arc<Easel>)>>,
+    /// The easel the painter stands before.
+    front: Mutex<Option<Arc<Easel>>>,
+    bell: Condvar,
+    at_work: AtWork,
+}
+
+/// All easels, and their painter.
+#[derive(Debug, Clone)]
+pub struct Easels(Arc<Room>);
+
+fn unpoisoned<T>(mutex: &Mutex<T>) -> MutexGuard<'_, T> {
+    mutex.lock().unwrap_or_else(PoisonError::into_inner)
+}
+
+impl Easels {
+    /// Easels whose painter gives way to these questions.
+    pub fn beside(at_work: AtWork) -> Easels {
+        let room = Arc::new(Room { at_work, ..Room::default() });
+        let seen = Arc::downgrade(&room);
+        std::thread::spawn(move || paints(&seen));
+        Easels(room)
+    }
+
+    /// A setup's own.
+    fn of(&self, setup: &str) -> Arc<Easel> {
+        let mut kept = unpoisoned(&self.0.kept);
+        let known = kept.iter().position(|(id, _)| id == setup).and_then(|index| kept.remove(index));
+        let found = known.unwrap_or_else(|| (setup.to_owned(), Arc::default()));
+        let easel = Arc::clone(&found.1);
+        kept.push_back(found);
+        while kept.len() > KEPT {
+            kept.pop_front();
+        }
+        easel
+    }
+
+    /// Asks for the picture of a setup with more rounds than are known of it, and waits no longer than `patience`: what is there
+    /// by then, which may be none.
+    pub async fn look(&self, setup: &str, motif: Motif, more_than: Option<u32>, patience: Duration) -> Option<Sketch> {
+        let end = Instant::now() + patience;
+        let easel = self.of(setup);
+        loop {
+            let news = easel.news.notified();
+            {
+                let mut on = unpoisoned(&easel.on);
+                on.looked_at = Some(Instant::now());
+                if on.motif.as_ref() != Some(&motif) {
+                    let (turn, before) = (on.turn + 1, on.begun.take().or(on.before.take()));
+                    let looked_at = on.looked_at;
+                    *on = OnEasel { motif: Some(motif.clone()), turn, looked_at, before, ..OnEasel::default() };
+                }
+                let there = on.sketch.clone();
+                let enough = there.as_ref().is_some_and(|sketch| {
+                    more_than.is_none_or(|known| sketch.rounds() > known || sketch.rounds() >= ENOUGH)
+                });
+                if enough && more_than.is_some() {
+                    return there;
+                }
+                *unpoisoned(&self.0.front) = Some(Arc::clone(&easel));
+                self.0.bell.notify_all();
+                if enough {
+                    return there;
+                }
+            }
+            let left = end.saturating_duration_since(Instant::now());
+            if left.is_zero() || tokio::time::timeout(left, news).await.is_err() {
+                return unpoisoned(&easel.on).sketch.clone();
+            }
+        }
+    }
+}
+
+/// The painter: works on what stands in front, a round at a time, until nothing is left to do or nobody has these easels any more.
+fn paints(room: &Weak<Room>) {
+    while let Some(room) = room.upgrade() {
+        let front = unpoisoned(&room.front).clone();
+        let worked = front.is_some_and(|easel| easel.step(&room));
+        if !worked {
+            let front = unpoisoned(&room.front);
+            drop(room.bell.wait_timeout(front, LOOKS_UP));
+        }
+    }
+}
+
+/// Whether a picture is of another motif than the one on the easel.
+fn from_before(picture: &Picture, on: &OnEasel) -> bool {
+    let world = picture.world();
+    on.motif.as_ref().is_none_or(|motif| motif.set != world.set || motif.shown != world.shown)
+}
+
+impl Easel {
+    fn is_wanted(self: &Arc<Self>, turn: u64, room: &Room) -> bool {
+        let in_front = unpoisoned(&room.front).as_ref().is_some_and(|front| Arc::ptr_eq(front, self));
+        let on = unpoisoned(&self.on);
+        in_front && on.turn == turn && on.looked_at.is_some_and(|at| at.elapsed() < LOOKED_AT)
+    }
+
+    /// Whether it is wanted still, once no question is at work.
+    fn goes_on(self: &Arc<Self>, turn: u64, room: &Room) -> bool {
+        while room.at_work.is_busy() && self.is_wanted(turn, room) {
+            std::thread::sleep(WAITS);
+        }
+        self.is_wanted(turn, room)
+    }
+
+    /// Puts down what there is by now; says whether it was still asked for.
+    fn publish(&self, turn: u64, picture: &Picture, rough: bool) {
+        let mut on = unpoisoned(&self.on);
+        if on.turn == turn {
+            on.sketch = Some(Sketch { layers: Arc::new(picture.layers().clone()), rough });
+            drop(on);
+            self.news.notify_waiters();
+        }
+    }
+
+    /// Works on it for a while; says whether there was something to do.
+    fn step(self: &Arc<Self>, room: &Room) -> bool {
+        let (turn, motif, begun, before) = {
+            let mut on = unpoisoned(&self.on);
+            let Some(motif) = on.motif.clone() else { return false };
+            let done = on.begun.as_ref().is_some_and(|picture| picture.layers().rounds() >= ENOUGH);
+            let looked_at = on.looked_at.is_some_and(|at| at.elapsed() < LOOKED_AT);
+            if done || !looked_at {
+                return false;
+            }
+            let begun = on.begun.take();
+            let before = if begun.is_none() { on.before.take() } else { None };
+            (on.turn, motif, begun, before)
+        };
+        let wanted = || self.goes_on(turn, room);
+        let left = with_brushes(|| match begun {
+            Some(mut picture) => {
+                if picture.round(wanted) {
+                    let rounds = picture.layers().rounds();
+                    // Often while it changes much, seldom later.
+                    if rounds <= 4 || rounds.is_multiple_of(4) {
+                        self.publish(turn, &picture, false);
+                    }
+                }
+                Some(picture)
+            }
+            None => {
+                if !wanted() {
+                    return before;
+                }
+                let view = motif.shown.view;
+                let size = |pixels: f64| {
+                    let aspect = (view.half_width / view.half_height).clamp(0.2, 5.0);
+                    let side = |pixels: f64| pixels.sqrt().round().max(8.0) as u32;
+                    (side(pixels * aspect), side(pixels / aspect))
+                };
+                let world = World::of(motif.set, motif.shown);
+                let mut rough = Picture::of(world, size(ROUGH), &motif.probes);
+                if rough.round(wanted) {
+                    self.publish(turn, &rough, true);
+                }
+                if !wanted() {
+                    return before;
+                }
+                let picture = rough.again(size(PIXELS));
+                Some(match before {
+                    Some(before) => picture.knowing(&before),
+                    None => picture,
+                })
+            }
+        });
+        let mut on = unpoisoned(&self.on);
+        match left {
+            Some(picture) if on.turn == turn && !from_before(&picture, &on) => on.begun = Some(picture),
+            // Given up on the way: what it knows may serve the next.
+            left => on.before = left.or(on.before.take()),
+        }
+        true
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use tolva_core::House;
+    use tolva_core::format::{JobFile, KitFile};
+    use tolva_core::picture::picturing;
+    use tolva_core::situation::Situation;
+
+    fn motif() -> Motif {
+        let kit: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();
+        let job: JobFile = serde_json::from_str(include_str!("../../../demo/slip-shed.json")).unwrap();
+        let situation = Situation::new(&job.setups[0].setup, &kit.kit, House::default()).unwrap();
+        let picturing = picturing(&situation);
+        Motif { set: picturing.set, shown: picturing.shown, probes: Vec::new() }
+    }
+
+    const PATIENT: Duration = Duration::from_secs(60);
+
+    /// First there is a rough one, then more and more; asked for no more than is there, it answers at once.
+    #[tokio::test]
+    async fn it_gets_better_while_one_looks() {
+        let (easels, motif) = (Easels::beside(AtWork::default()), motif());
+        let first = easels.look("a", motif.clone(), None, PATIENT).await.unwrap();
+        let better = easels.look("a", motif.clone(), Some(first.rounds()), PATIENT).await.unwrap();
+        assert!(!better.rough && better.rounds() > first.rounds());
+        let size = better.layers.size;
+        assert!(f64::from(size.0 * size.1) > PIXELS * 0.9);
+        // Moved, it begins again; the other is forgotten.
+        let mut moved = motif;
+        moved.shown.view.eye.x += 0.1;
+        let other = easels.look("a", moved, None, PATIENT).await.unwrap();
+        assert!(other.rounds() <= 1);
+    }
+
+    /// What is looked at last is worked on first, and the one before goes on when it is looked at again.
+    #[tokio::test]
+    async fn the_last_looked_at_comes_first() {
+        let (easels, motif) = (Easels::beside(AtWork::default()), motif());
+        easels.look("a", motif.clone(), None, PATIENT).await.unwrap();
+        let other = easels.look("b", motif.clone(), Some(0), PATIENT).await.unwrap();
+        assert!(other.rounds() > 0);
+        let again = easels.look("a", motif, Some(0), PATIENT).await.unwrap();
+        assert!(again.rounds() > 0);
+    }
+
+    /// It waits while questions are at work, and goes on after.
+    #[tokio::test]
+    async fn questions_come_first() {
+        let at_work = AtWork::default();
+        let easels = Easels::beside(at_work.clone());
+        let busy = at_work.begin();
+        assert!(easels.look("a", motif(), None, Duration::from_millis(200)).await.is_none());
+        drop(busy);
+        assert!(easels.look("a", motif(), None, PATIENT).await.is_some());
+    }
+
+    #[tokio::test]
+    async fn only_so_many_are_kept() {
+        let easels = Easels::beside(AtWork::default());
+        let first = easels.of("0");
+        for number in 0..=KEPT {
+            easels.of(&number.to_string());
+        }
+        assert!(Arc::ptr_eq(&easels.of("1"), &easels.of("1")));
+        assert!(!Arc::ptr_eq(&first, &easels.of("0")));
+    }
+}

@@ -1,0 +1,293 @@
+import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
+import styled from 'styled-components'
+import type { Assessment, Lit, Patch, Setup } from '../api/types'
+import { useGrip } from '../drawing/grip'
+import { SliderGrip } from '../drawing/SliderGrip'
+import { useKeys } from '../keys/KeysProvider'
+import { Spoken } from '../ui/voice'
+import { lightMark } from '../words/lightMark'
+import { stopsLabel } from '../words/stops'
+import { drawnOver, type Over, type Place, placeAt, tones, type Tones } from './planes'
+import { usePicture } from './usePicture'
+
+/** A neutral surround, close to mid-grey, whatever the look: colours are judged against it. */
+const Surround = styled.div`
+  position: relative;
+  padding: 10px;
+  background: #757575;
+  forced-color-adjust: none;
+  canvas,
+  svg {
+    display: block;
+    width: 100%;
+    height: auto;
+  }
+  canvas {
+    outline: 1px solid #2e2e2e;
+  }
+  .held {
+    position: relative;
+    margin: 0 auto;
+  }
+  svg {
+    position: absolute;
+    inset: 0;
+    height: 100%;
+    overflow: visible;
+    font-size: 12px;
+    font-weight: 650;
+    font-stretch: 88%;
+  }
+  .empty {
+    display: grid;
+    place-items: center;
+    min-height: 200px;
+    color: #ffffff;
+  }
+`
+const Switches = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 4px 10px;
+  margin-top: 6px;
+  > div {
+    display: flex;
+    flex-wrap: wrap;
+  }
+  button {
+    min-height: 28px;
+    padding: 1px 8px;
+    border: 1px solid ${({ theme }) => theme.engraved};
+    margin-right: -1px;
+    background: transparent;
+    color: ${({ theme }) => theme.ink};
+    font-size: 13px;
+    cursor: pointer;
+  }
+  button[data-selected] {
+    background: ${({ theme }) => theme.ink};
+    color: ${({ theme }) => theme.ground};
+  }
+  @media (max-width: 760px) {
+    button {
+      min-height: 44px;
+      padding: 4px 12px;
+    }
+  }
+`
+const Words = styled.div`
+  margin-top: 4px;
+  font-size: 13px;
+  line-height: 1.35;
+  min-height: 2.7em;
+  color: ${({ theme }) => theme.quiet};
+  strong {
+    color: ${({ theme }) => theme.ink};
+    font-weight: 650;
+  }
+`
+
+const STEP = 0.01
+const percent = (share: number) => `${Math.round(share * 100)} %`
+const clippedShare = (share: number) => (share < 0.01 ? 'under 1 %' : percent(share))
+
+/** What a place says, in words. */
+function said({ level, clips, flash }: Place): string {
+  if (clips) return 'clips'
+  if (level === null) return 'no light'
+  const of = flash < 0.02 ? 'all ambient' : flash > 0.98 ? 'all flash' : `${percent(flash)} of it flash`
+  return `${stopsLabel(level)}, ${of}`
+}
+
+type RingProps = { patch: Patch; name: string; x: number; y: number }
+
+/** Where a patch is measured: a ring, and its name on a plate beside it; of the lit side on its left, where its shadow side is on the right. */
+function PatchRing({ patch, name, x, y }: RingProps) {
+  const wide = name.length * 6.2 + 8
+  const left = patch === 'face' ? -wide - 9 : 9
+  return (
+    <g data-patch-place={patch} transform={`translate(${x} ${y})`}>
+      <circle r={7} fill="none" stroke="#000000" strokeWidth={3} />
+      <circle r={7} fill="none" stroke="#ffffff" strokeWidth={1.4} />
+      <rect x={left} y={-8} width={wide} height={16} fill="#1c1c1c" fillOpacity={0.72} />
+      <text x={left + wide / 2} y={4} textAnchor="middle" fill="#ffffff" aria-hidden>
+        {name}
+      </text>
+    </g>
+  )
+}
+
+type Props = {
+  id: string
+  setup: Setup
+  assessment: Assessment
+  isSeen: boolean
+  /** Hears of the levels of each picture. */
+  onTones: (tones: Tones | null) => void
+}
+
+/** The frame as it will look, in all its light or in some of it, with the places where the scale is measured. */
+export const PictureView = memo(function PictureView({ id, setup, assessment, isSeen, onTones }: Props) {
+  const [seenIn, setSeenIn] = useState('both')
+  const [over, setOver] = useState<Over>({ clips: true, lines: false })
+  const [pointed, setPointed] = useState({ x: 0.5, y: 0.5 })
+  const lit = useMemo<Lit>(
+    () =>
+      seenIn === 'both' || seenIn === 'ambient' || seenIn === 'flash'
+        ? { light: seenIn }
+        : { light: 'one', of: seenIn },
+    [seenIn],
+  )
+  const { picture, trouble } = usePicture(id, setup, lit, isSeen)
+  useEffect(() => onTones(picture && tones(picture)), [onTones, picture])
+  const canvas = useRef<HTMLCanvasElement>(null)
+  /** Counts how often it was drawn. */
+  const drawn = useRef(0)
+  useEffect(() => {
+    const paper = canvas.current?.getContext('2d')
+    if (!paper || !picture) return
+    const { width, height } = picture.told
+    paper.putImageData(new ImageData(drawnOver(picture, over), width, height), 0, 0)
+    drawn.current += 1
+    paper.canvas.dataset.drawn = String(drawn.current)
+  }, [over, picture])
+  const from = useRef(pointed)
+  const inside = (share: number) => Math.max(0, Math.min(0.999, share))
+  const grip = useGrip({
+    onTake: () => (from.current = pointed),
+    onHand: ([x, y]) => {
+      const box = canvas.current?.getBoundingClientRect()
+      if (box)
+        setPointed({ x: inside(from.current.x + x / box.width), y: inside(from.current.y + y / box.height) })
+    },
+    onArrow: (x, y, far) => {
+      const by = STEP * (far ? 5 : 1)
+      setPointed({ x: inside(pointed.x + x * by), y: inside(pointed.y + y * by) })
+    },
+  })
+  const point = useCallback((event: { clientX: number; clientY: number }) => {
+    const box = canvas.current?.getBoundingClientRect()
+    if (box)
+      setPointed({
+        x: inside((event.clientX - box.left) / box.width),
+        y: inside((event.clientY - box.top) / box.height),
+      })
+  }, [])
+  const turn = useCallback((to: string) => setSeenIn((now) => (now === to ? 'both' : to)), [])
+  useKeys('picture', [
+    { key: 'f', name: 'The picture by flash alone, or by all light', run: () => turn('flash') },
+    { key: 'a', name: 'The picture by ambient alone, or by all light', run: () => turn('ambient') },
+    {
+      key: 'x',
+      name: 'Hatch what clips, or not',
+      run: () => setOver((now) => ({ ...now, clips: !now.clips })),
+    },
+    {
+      key: 'l',
+      name: 'Lines of equal level, or none',
+      run: () => setOver((now) => ({ ...now, lines: !now.lines })),
+    },
+  ])
+  const firing = setup.lights.flatMap((light, index) =>
+    light.on ? [{ id: light.id, mark: lightMark(index) }] : [],
+  )
+  const here = picture && placeAt(picture, pointed.x, pointed.y)
+  const { width = 3, height = 2 } = picture?.told ?? {}
+  const clipped = picture?.told.clipped ?? 0
+  const names = new Map(assessment.levels.map((level) => [level.patch, level.name]))
+  return (
+    <section aria-label="The picture">
+      <Surround>
+        {picture ? (
+          <div className="held" style={{ maxWidth: `calc(46vh * ${width / height})` }}>
+            <canvas
+              ref={canvas}
+              width={width}
+              height={height}
+              data-picture={seenIn}
+              data-rounds={picture.told.rounds}
+              role="img"
+              aria-label={`The frame as it will look. ${assessment.headline} ${
+                clipped > 0.001 ? `${clippedShare(clipped)} of it clips.` : 'Nothing clips.'
+              }`}
+            />
+            <svg
+              viewBox={`0 0 ${width} ${height}`}
+              preserveAspectRatio="none"
+              role="group"
+              aria-label="Places in the picture"
+              onPointerMove={(event) => event.pointerType === 'mouse' && point(event)}
+              onPointerDown={point}
+            >
+              <rect width={width} height={height} fill="transparent" />
+              {picture.told.patches.map(({ patch, x, y }) => (
+                <PatchRing
+                  key={patch}
+                  patch={patch}
+                  name={names.get(patch) ?? ''}
+                  x={x * width}
+                  y={y * height}
+                />
+              ))}
+              <SliderGrip
+                {...grip}
+                label="Pointer in the picture"
+                low={0}
+                high={100}
+                now={Math.round(pointed.x * 100)}
+                said={`${percent(pointed.x)} from the left, ${percent(pointed.y)} from the top: ${here ? said(here) : ''}`}
+                mark="data-pointer"
+              >
+                <g transform={`translate(${pointed.x * width} ${pointed.y * height})`}>
+                  <circle r={14} fill="transparent" />
+                  <path d="M-9 0H-3M3 0H9M0 -9V-3M0 3V9" stroke="#000000" strokeWidth={3.4} />
+                  <path d="M-9 0H-3M3 0H9M0 -9V-3M0 3V9" stroke="#ffffff" strokeWidth={1.4} />
+                  <circle className="ring" r={14} fill="none" />
+                </g>
+              </SliderGrip>
+            </svg>
+          </div>
+        ) : (
+          <Spoken as="div" className="empty">
+            {trouble ?? 'Making the picture …'}
+          </Spoken>
+        )}
+      </Surround>
+      <Switches>
+        <ToggleButtonGroup
+          aria-label="Light the picture is seen in"
+          selectionMode="single"
+          disallowEmptySelection
+          selectedKeys={[seenIn]}
+          onSelectionChange={(keys) => setSeenIn([...keys][0] as string)}
+        >
+          <ToggleButton id="both">all light</ToggleButton>
+          <ToggleButton id="ambient">ambient</ToggleButton>
+          <ToggleButton id="flash">flash</ToggleButton>
+          {firing.length > 1 &&
+            firing.map(({ id, mark }) => (
+              <ToggleButton key={id} id={id} aria-label={`flash ${mark} alone`}>
+                {mark}
+              </ToggleButton>
+            ))}
+        </ToggleButtonGroup>
+        <ToggleButtonGroup
+          aria-label="Drawn over the picture"
+          selectionMode="multiple"
+          selectedKeys={[...(over.clips ? ['clips'] : []), ...(over.lines ? ['lines'] : [])]}
+          onSelectionChange={(keys) => setOver({ clips: keys.has('clips'), lines: keys.has('lines') })}
+        >
+          <ToggleButton id="clips">clipped</ToggleButton>
+          <ToggleButton id="lines">half stops</ToggleButton>
+        </ToggleButtonGroup>
+      </Switches>
+      <Words>
+        <strong data-pointed>{here ? said(here) : ''}</strong> at the pointer
+        {clipped > 0.001 && <>; {clippedShare(clipped)} of the frame clips</>}.{' '}
+        {picture && !picture.told.enough && (picture.told.rounds === 0 ? 'Rough still.' : 'Getting finer.')}
+        {picture?.told.enough && picture.told.leaves_out}
+      </Words>
+    </section>
+  )
+})
