@@ -52,11 +52,12 @@ export function useBench(id: string) {
     if (ground && nowRef.current.laid !== draft && !movingRef.current) void follow(false)
   }, [draft, follow, nowRef, session])
 
+  /** Each edit is taken back by itself, but for those told to be `of` the same thing, as the turns of one dial. */
   const edit = useCallback(
-    (by: (setup: Setup) => Setup) => {
+    (by: (setup: Setup) => Setup, of: string | symbol = Symbol('edit')) => {
       const refusals = Object.keys(nowRef.current.refusals).length > 0
       if (refusals) put({ refusals: NO_ERRORS })
-      if (session.edit(by) || refusals) void follow()
+      if (session.edit(by, of) || refusals) void follow()
     },
     [follow, nowRef, put, session],
   )
@@ -86,7 +87,9 @@ export function useBench(id: string) {
       const index = nearestMark(strip, dialAt(setup, dial)) + clicks
       const to = strip[Math.max(0, Math.min(strip.length - 1, index))]
       if (!to || to.at === dialAt(setup, dial)) return
-      edit((setup) => withDial(setup, dial, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at }))
+      const turned = (setup: Setup) =>
+        withDial(setup, dial, setup.solve_as_i_go ? { at: to.at, held: true } : { at: to.at })
+      edit(turned, `turn ${JSON.stringify(dial)}`)
     },
     [edit, nowRef, session],
   )
@@ -121,7 +124,7 @@ export function useBench(id: string) {
         try {
           const params = { query: { of: id } }
           const given = await need(client.POST('/api/drag', { params, body: { setup, patch, part, to } }))
-          session.merge(setup, given.dragged.setup)
+          session.merge(setup, given.dragged.setup, `drag ${JSON.stringify([patch, part])}`)
           setStopped(given.dragged.stopped ?? null)
           if (asked !== turnRef.current) return void (await follow(false))
           put({ assessment: given.assessment, trouble: null })

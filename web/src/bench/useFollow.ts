@@ -110,7 +110,7 @@ export function useFollow({ id, session, put, shownRef, movingRef }: Ground) {
         const asked = nextTurn()
         try {
           if (typeof how === 'function') {
-            session.merge(draft, await how(draft))
+            session.merge(draft, await how(draft), Symbol('change'))
             await follow(false)
             return
           }
@@ -118,7 +118,7 @@ export function useFollow({ id, session, put, shownRef, movingRef }: Ground) {
             onWait: refused,
             times: TIMES,
           })
-          session.merge(draft, setup)
+          session.merge(draft, setup, Symbol('change'))
           if (asked !== turnRef.current) await follow(false)
           else {
             put({ ...rest, errors: NO_ERRORS, refusals: NO_ERRORS, trouble: null })

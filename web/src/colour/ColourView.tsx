@@ -80,6 +80,7 @@ export default function ColourView({ id, bench, setup }: Props) {
           s.white_balance.kelvin = { at: kelvin, held: true }
           if (tint !== undefined) s.white_balance.tint = tint
         }),
+        'turn the index',
       )
       // The index is dragged: its patches are asked for before the page follows.
       const draft = current()
@@ -89,10 +90,13 @@ export default function ColourView({ id, bench, setup }: Props) {
   )
   const put = useCallback(
     (kelvin: number) =>
-      edit((s) => ({
-        ...s,
-        ambient: { kind: 'measured', kelvin, duv: s.ambient.kind === 'measured' ? s.ambient.duv : 0 },
-      })),
+      edit(
+        (s) => ({
+          ...s,
+          ambient: { kind: 'measured', kelvin, duv: s.ambient.kind === 'measured' ? s.ambient.duv : 0 },
+        }),
+        'turn the source',
+      ),
     [edit],
   )
   const keep = useCallback(

@@ -28,6 +28,8 @@ export const fresh = (): Doc => ({
 export class FakeStudio {
   kept: Kept = { doc: fresh(), version: 1 }
   saves = 0
+  /** Everything that was kept, one after the other. */
+  steps: Doc[] = []
   away = false
   /** Keeps the next save, but its answer never comes. */
   loseAnswer = false
@@ -50,6 +52,7 @@ export class FakeStudio {
         const errors = this.check(doc)
         if (Object.keys(errors).length > 0) throw new Refused({ kind: 'fields', errors })
         this.kept = { doc, version: version + 1 }
+        this.steps.push(doc)
         if (this.loseAnswer) {
           this.loseAnswer = false
           throw new Refused({ kind: 'unreachable', words: 'Tolva does not answer.' })

@@ -71,10 +71,27 @@ describe('keeping', () => {
     expect(session.get()).toMatchObject({ save: 'saved', trouble: null })
   })
 
+  it('keeps what is taken back by itself by itself, and what is of one thing together', async () => {
+    const session = await opened()
+    session.edit(iso(200), 'turn iso')
+    session.edit(iso(400), 'turn iso')
+    session.edit(named('Water'), Symbol('typed'))
+    // What the core works out after an edit goes with it.
+    session.merge(session.get().draft!, { ...session.get().draft!, camera: { y: 5 } })
+    session.edit(iso(200), 'turn iso')
+    await session.flush()
+    expect(studio.steps).toEqual([
+      { ...fresh(), iso: 400 },
+      { ...fresh(), iso: 400, name: 'Water', camera: { y: 5 } },
+      { ...fresh(), iso: 200, name: 'Water', camera: { y: 5 } },
+    ])
+    expect(session.get().save).toBe('saved')
+  })
+
   it('saves nothing while something is in the hand, and all of it once it is let go', async () => {
     const session = await opened()
     session.hold(true)
-    for (let y = 1; y <= 5; y += 1) session.edit((doc) => ({ ...doc, camera: { y } }))
+    for (let y = 1; y <= 5; y += 1) session.edit((doc) => ({ ...doc, camera: { y } }), Symbol('moved'))
     await clock.pass(5000)
     expect(studio.saves).toBe(0)
     session.hold(false)

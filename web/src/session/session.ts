@@ -50,8 +50,10 @@ export type Session<K, D> = {
   canRedo: boolean
 }
 
-/** An edit, with its place in the order of all. */
-type Op = { delta: Delta; inverse: Delta; place: number }
+/** An edit, with its place in the order of all, and the step it is kept and taken back with. */
+type Op = { delta: Delta; inverse: Delta; place: number; step: number }
+/** What an edit is of: edits of the same, one after the other, are one step; those of something else begin another. */
+type Of = string | symbol
 type Ways<K> = {
   failure: (error: unknown) => Failure<K>
   later: (run: () => void, after: number) => () => void
@@ -91,6 +93,8 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
   let found: Left<D> | null = null
   let past: Op[] = []
   let places = 0
+  let steps = 0
+  let of: Of | null = null
   /** Places after which nothing is kept for now: steps of the store's own are to come between. */
   let fences: number[] = []
   let future: Op[] = []
@@ -177,7 +181,8 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     const open = before(fences[0])
     if (state.kept === null || open.length === 0 || state.conflict) return false
     const from = gateway.doc(state.kept)
-    const batch = oneByOne ? open.slice(0, 1) : open
+    // What is kept together is taken back together by the store: one step at a time.
+    const batch = oneByOne ? open.slice(0, 1) : open.filter((op) => op.step === open[0]?.step)
     const doc = batch.reduce((now, op) => apply(now, op.delta), from)
     put({ save: 'saving' })
     try {
@@ -259,9 +264,14 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     return saving
   }
 
-  function push(delta: Delta, inverse: Delta, history: boolean): boolean {
+  /** Without `what` it belongs to the step before, as what the core works out after an edit does. */
+  function push(delta: Delta, inverse: Delta, history: boolean, what?: Of): boolean {
     if (delta.length === 0) return false
-    const op = { delta, inverse, place: ++places }
+    if (what !== undefined && what !== of && !inHand) {
+      of = what
+      steps += 1
+    }
+    const op = { delta, inverse, place: ++places, step: steps }
     queue = [...queue, op]
     if (history) {
       past = [...past.slice(-STEPS + 1), op]
@@ -292,7 +302,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     return true
   }
 
-  function edit(by: (doc: D) => D): boolean {
+  function edit(by: (doc: D) => D, what?: Of): boolean {
     // A thing may well be nothing yet; what is not loaded cannot be edited.
     if (state.kept === null) return false
     const now = state.draft as D
@@ -303,7 +313,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       dropRefused()
       return false
     }
-    return push(delta, diff(next, now), true)
+    return push(delta, diff(next, now), true, what)
   }
 
   /** Makes a step of this page's own history again, or takes it back; not over what another window put there since. */
@@ -366,7 +376,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     load,
     edit,
     /** Changes that were worked out from an earlier draft. */
-    merge: (before: D, after: D) => push(diff(before, after), diff(after, before), false),
+    merge: (before: D, after: D, what?: Of) => push(diff(before, after), diff(after, before), false, what),
     flush,
     /** While something is in the hand nothing is saved, so that one undo takes the whole way back. */
     hold(holds: boolean) {
