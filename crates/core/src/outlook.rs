@@ -7,6 +7,7 @@ use crate::kit::Kit;
 use crate::ladder::{Ladder, Ladders};
 use crate::marks::stops_amount;
 use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share};
+use crate::say;
 use crate::setup::{Patch, Setup, Slot};
 use crate::sky::{Haze, clear_sky};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
@@ -156,11 +157,7 @@ fn haze_note(day: &DayLight<'_>) -> Option<String> {
     let (least, most) = (clear_sky(Haze::VeryClear, sun.apparent), clear_sky(Haze::Hazy, sun.apparent));
     let sky = (most.sky_horizontal / least.sky_horizontal).log2();
     let sunlit = (least.direct_normal / most.direct_normal).log2();
-    Some(format!(
-        "Haze is set by eye: from very clear to hazy air, open shade gets {} brighter at this day's highest sun, and the sun itself {} weaker.",
-        stops_amount(sky),
-        stops_amount(sunlit)
-    ))
+    Some(say::outlook::haze_spread(stops_amount(sky), stops_amount(sunlit)))
 }
 
 fn notes(day: &DayLight<'_>) -> Vec<String> {
@@ -168,14 +165,14 @@ fn notes(day: &DayLight<'_>) -> Vec<String> {
     if let Some((minute, by)) = day.timeline.change() {
         let clock = day.timeline.clock(minute as f64);
         let way = if by > 0 { "forward" } else { "back" };
-        notes.push(format!("The clocks go {way} by {} minutes on this day, to {clock}.", by.abs()));
+        notes.push(say::outlook::clocks_change(way, by.abs(), &clock));
     }
     let (lowest, highest) =
         day.track.iter().fold((90f64, -90f64), |(low, high), sun| (low.min(sun.elevation), high.max(sun.elevation)));
     if lowest > crate::sun::RISE_AND_SET {
-        notes.push("The sun does not set on this day.".to_owned());
+        notes.push(say::outlook::NO_SUNSET.to_owned());
     } else if highest < crate::sun::RISE_AND_SET {
-        notes.push("The sun does not rise on this day.".to_owned());
+        notes.push(say::outlook::NO_SUNRISE.to_owned());
     }
     notes
 }

@@ -302,6 +302,10 @@ async fn two_windows() {
     walk.saved().await;
     walk.sees("input", "from the first window").await;
     walk.sees("input", "Named while the bar stood").await;
+    // Each of the two is taken back by itself.
+    walk.press_named("Undo").await;
+    walk.no_longer_sees("input", "Named while the bar stood").await;
+    walk.sees("input", "from the first window").await;
     walk.press_named("Undo").await;
     walk.sees("input", "again from the second").await;
     walk.end_expecting("Failed to load resource").await;

@@ -2307,12 +2307,14 @@ export interface components {
             label: string;
             /** @description Its name. */
             name: string;
-            /** @description Why it stands there, in a sentence. */
+            /** @description The same in a sentence. */
             reason: string;
             /** @description Its strip. */
             strip: components["schemas"]["Printed"][];
             /** @description Whether something about it is past a limit. */
             trouble: boolean;
+            /** @description Why it stands there. */
+            why: components["schemas"]["Reason"];
         };
         /** @description Any one thing a person turns. Held, the solver leaves it; free, the solver may turn it. */
         Dial_ApertureMark: {
@@ -2396,7 +2398,8 @@ export interface components {
             reached?: components["schemas"]["Stops"] | null;
             /** @description The setup with the dials turned. */
             setup: components["schemas"]["Setup"];
-            /** @description What stopped it short of where it was dragged to, in words. */
+            stop?: components["schemas"]["Stop"] | null;
+            /** @description The same in words. */
             stopped?: string | null;
             /** @description The dials that turned. */
             turned: components["schemas"]["DialId"][];
@@ -2665,6 +2668,16 @@ export interface components {
             reading: components["schemas"]["Id"];
             /** @description The same in words. */
             text: string;
+        };
+        /** @description Where to focus. */
+        FocusAt: {
+            /**
+             * Format: double
+             * @description How far behind the nearest of several faces, in metres; negative before it.
+             */
+            behind?: number | null;
+            /** @description How far from the camera. */
+            distance: components["schemas"]["Metres"];
         };
         /**
          * @description A dial that follows the light.
@@ -4423,6 +4436,204 @@ export interface components {
             reading: components["schemas"]["Id"];
             turned?: components["schemas"]["TurnedReport"] | null;
         };
+        /** @description Why a dial stands where it does, as data. */
+        Reason: {
+            /** @description The floor. */
+            at: components["schemas"]["ShutterMark"];
+            /**
+             * Format: double
+             * @description How much the ambient falls, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "shutter_floor";
+        } | {
+            /**
+             * Format: double
+             * @description The share of the frame's height that does, in per cent.
+             */
+            per_cent: number;
+            /** @enum {string} */
+            why: "past_sync";
+        } | {
+            /** @description What moves. */
+            movement: components["schemas"]["Movement"];
+            /**
+             * Format: double
+             * @description By how much, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "too_slow_for_movement";
+        } | {
+            holds?: components["schemas"]["ShutterMark"] | null;
+            /** @enum {string} */
+            why: "too_slow_for_the_hand";
+        } | {
+            /**
+             * Format: double
+             * @description What the flash loses, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "high_speed_sync";
+        } | {
+            /** @description The safe click. */
+            safe: components["schemas"]["ShutterMark"];
+            /** @description Sync. */
+            sync: components["schemas"]["ShutterMark"];
+            /** @enum {string} */
+            why: "edge_of_sync";
+        } | {
+            /** @enum {string} */
+            why: "safe_click";
+        } | {
+            /**
+             * Format: double
+             * @description By so many stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "below_safe_click";
+        } | {
+            /** @enum {string} */
+            why: "no_flash";
+        } | {
+            /** @enum {string} */
+            why: "leaf_shutter";
+        } | {
+            /**
+             * Format: double
+             * @description So many times the blur allowed.
+             */
+            times: number;
+            /** @enum {string} */
+            why: "nowhere_sharp";
+        } | {
+            /** @description What is to be sharp. */
+            depth: components["schemas"]["Metres"];
+            /** @description What comes nearest. */
+            nearest: components["schemas"]["ApertureMark"];
+            /** @enum {string} */
+            why: "nothing_holds";
+        } | {
+            /** @description What is to be sharp. */
+            depth: components["schemas"]["Metres"];
+            /**
+             * Format: double
+             * @description By so many stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "too_open";
+        } | {
+            /** @description From there on. */
+            from: components["schemas"]["ApertureMark"];
+            /** @enum {string} */
+            why: "diffraction";
+        } | {
+            focus?: components["schemas"]["FocusAt"] | null;
+            spare?: components["schemas"]["Metres"] | null;
+            through?: components["schemas"]["Metres"] | null;
+            /** @enum {string} */
+            why: "sharp";
+        } | {
+            /**
+             * Format: double
+             * @description By so many stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "below_base";
+        } | {
+            /** @enum {string} */
+            why: "base";
+        } | {
+            /**
+             * Format: double
+             * @description By so many stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "above_base";
+        } | {
+            /** @enum {string} */
+            why: "no_filter";
+        } | {
+            /**
+             * Format: double
+             * @description What it takes, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            why: "filter";
+        } | {
+            /**
+             * Format: double
+             * @description A frame is wanted every so many seconds.
+             */
+            asked: number;
+            /**
+             * Format: double
+             * @description After so many seconds.
+             */
+            ready: number;
+            /** @enum {string} */
+            why: "not_ready";
+        } | {
+            /**
+             * Format: double
+             * @description Give or take so many.
+             */
+            error: number;
+            /**
+             * Format: double
+             * @description Frames a battery.
+             */
+            pops: number;
+            /**
+             * Format: double
+             * @description After so many seconds.
+             */
+            ready: number;
+            /** @enum {string} */
+            why: "ready";
+        } | {
+            /** @enum {string} */
+            why: "not_fired";
+        } | {
+            /** @description What light it is. */
+            ambient: string;
+            /**
+             * Format: double
+             * @description How it looks at this setting, in mired; positive is warm.
+             */
+            looks: number;
+            /** @enum {string} */
+            why: "ambient_alone";
+        } | {
+            /** @description What light the ambient is. */
+            ambient: string;
+            /**
+             * Format: double
+             * @description Known to so many.
+             */
+            known_to: number;
+            /**
+             * Format: double
+             * @description How much warmer than the flash, in mired.
+             */
+            mired: number;
+            /**
+             * Format: double
+             * @description How skin in flash looks, in mired.
+             */
+            skin: number;
+            /** @enum {string} */
+            why: "apart";
+            /** @description What is wished for. */
+            wish: components["schemas"]["ColourWish"];
+        };
         /**
          * @description What of an incident meter takes the light in.
          * @enum {string}
@@ -5085,6 +5296,61 @@ export interface components {
          * @enum {string}
          */
         StepSize: "thirds" | "halves";
+        /** @description What stopped a part of a level short of where it was dragged to. */
+        Stop: {
+            /** @enum {string} */
+            by: "no_ambient";
+        } | {
+            /** @enum {string} */
+            by: "no_flash";
+        } | {
+            /** @enum {string} */
+            by: "shutter_held";
+            /**
+             * Format: double
+             * @description So many stops short.
+             */
+            stops: number;
+        } | {
+            /** @description Which. */
+            at: components["schemas"]["ShutterMark"];
+            /** @enum {string} */
+            by: "sync";
+            /**
+             * Format: double
+             * @description So many stops short.
+             */
+            stops: number;
+        } | {
+            /** @enum {string} */
+            by: "ends";
+            /**
+             * Format: double
+             * @description So many stops short.
+             */
+            stops: number;
+        } | {
+            /** @enum {string} */
+            by: "power_held";
+            /** @description Which. */
+            dial: components["schemas"]["DialId"];
+        } | {
+            /** @enum {string} */
+            by: "full_power";
+            /**
+             * Format: double
+             * @description So many stops short.
+             */
+            stops: number;
+        } | {
+            /** @enum {string} */
+            by: "lowest_power";
+            /**
+             * Format: double
+             * @description So many stops over.
+             */
+            stops: number;
+        };
         /** @description difference stops */
         Stops: number;
         /** @description Who or what is in the picture. */

@@ -1,5 +1,6 @@
 //! Approaches: the schools of blending, each a set of wishes in stops relative to correct.
 
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// A school of blending flash and ambient.
@@ -192,16 +193,16 @@ impl Approach {
     #[must_use]
     pub const fn words(self) -> &'static str {
         match self {
-            Approach::FillLowContrast => "Fill a low-contrast scene",
-            Approach::MatchHighContrast => "Match a high-contrast scene",
-            Approach::HalfAndHalf => "Half and half",
+            Approach::FillLowContrast => say::approach::FILL_LOW_CONTRAST,
+            Approach::MatchHighContrast => say::approach::MATCH_HIGH_CONTRAST,
+            Approach::HalfAndHalf => say::approach::HALF_AND_HALF,
             Approach::FlashLeads => "Flash leads",
             Approach::RoomFirst => "Room first",
-            Approach::FlashFirst => "Flash first, drag to taste",
+            Approach::FlashFirst => say::approach::FLASH_FIRST,
             Approach::Silhouette => "Silhouette",
-            Approach::SilhouetteTouched => "Silhouette, a touch of flash low",
+            Approach::SilhouetteTouched => say::approach::SILHOUETTE_TOUCHED,
             Approach::SunsetBehind => "Sunset behind",
-            Approach::AmbientOnly => "Ambient only, with card",
+            Approach::AmbientOnly => say::approach::AMBIENT_ONLY,
         }
     }
 
@@ -209,18 +210,16 @@ impl Approach {
     #[must_use]
     pub const fn aim(self) -> &'static str {
         match self {
-            Approach::FillLowContrast => "expose for all of it, flash two stops under only opens the shadows",
-            Approach::MatchHighContrast => "hold the background, let the flash bring the face up to it",
-            Approach::HalfAndHalf => "ambient and flash each a stop under, so that neither shows",
-            Approach::FlashLeads => "sink the ambient two or three stops and light the face by flash",
-            Approach::RoomFirst => "keep the room a stop down and pop the faces",
-            Approach::FlashFirst => "set aperture and power for the face, then let the shutter bring in the background",
-            Approach::SilhouetteTouched => {
-                "expose for the bright sky, a little flash low on the figure so that it stands off a dark ground"
-            }
-            Approach::Silhouette => "expose for the bright sky and leave the subject dark",
-            Approach::SunsetBehind => "stop down until the sky keeps its colour, flash lifts the people",
-            Approach::AmbientOnly => "no flash; a white card opens the shadow side",
+            Approach::FillLowContrast => say::approach::FILL_LOW_CONTRAST_AIM,
+            Approach::MatchHighContrast => say::approach::MATCH_HIGH_CONTRAST_AIM,
+            Approach::HalfAndHalf => say::approach::HALF_AND_HALF_AIM,
+            Approach::FlashLeads => say::approach::FLASH_LEADS_AIM,
+            Approach::RoomFirst => say::approach::ROOM_FIRST_AIM,
+            Approach::FlashFirst => say::approach::FLASH_FIRST_AIM,
+            Approach::SilhouetteTouched => say::approach::SILHOUETTE_TOUCHED_AIM,
+            Approach::Silhouette => say::approach::SILHOUETTE_AIM,
+            Approach::SunsetBehind => say::approach::SUNSET_BEHIND_AIM,
+            Approach::AmbientOnly => say::approach::AMBIENT_ONLY_AIM,
         }
     }
 }

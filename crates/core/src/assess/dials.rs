@@ -1,4 +1,4 @@
-use super::advise::dial_reason;
+use super::advise::{Reason, dial_reason};
 use super::{Account, Facts, account};
 use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
 use crate::quantity::{Id, Kelvin, Power};
@@ -69,7 +69,9 @@ pub struct DialReport {
     pub held: bool,
     /// Its strip.
     pub strip: Vec<Printed>,
-    /// Why it stands there, in a sentence.
+    /// Why it stands there.
+    pub why: Reason,
+    /// The same in a sentence.
     pub reason: String,
     /// Whether something about it is past a limit.
     pub trouble: bool,
@@ -89,9 +91,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
     let camera = &s.setup.camera;
     let mut all = Vec::with_capacity(5 + s.lights.len());
     let mut push = |id: DialId, name: String, also, (at, label, held, strip): (f64, String, bool, Vec<Printed>)| {
-        let (reason, trouble) = dial_reason(s, facts, dials, &id);
+        let why = dial_reason(s, facts, dials, &id);
+        let (reason, trouble) = (why.words(s.terms.house, s.step), why.is_trouble());
         let account = account::of_dial(s, &id, &label, held);
-        all.push(DialReport { id, name, at, label, also, held, strip, reason, trouble, account });
+        all.push(DialReport { id, name, at, label, also, held, strip, why, reason, trouble, account });
     };
     let of = DialId::camera;
     push(of(DialKind::Shutter), "Shutter".into(), None, camera_dial(camera.shutter, s.shutter, s.step));

@@ -1,6 +1,7 @@
 use crate::kit::{Flash, MeterReading, Output};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Metres, Stops};
+use crate::say;
 use crate::setup::FlashReading;
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
@@ -29,18 +30,18 @@ pub(super) fn of(s: &Situation<'_>) -> Vec<FlashReadingReport> {
 fn told(s: &Situation<'_>, reading: &FlashReading) -> FlashReadingReport {
     let report = |more, text: String, for_kit| FlashReadingReport { reading: reading.id.clone(), more, text, for_kit };
     let Some(light) = s.setup.lights.iter().find(|light| light.id == reading.light) else {
-        return report(None, "Does not count: its light is gone.".to_owned(), None);
+        return report(None, say::flash_readings::LIGHT_GONE.to_owned(), None);
     };
     if !reading.is_of(light) {
-        return report(None, "Does not count: it was read with something else before the flash.".to_owned(), None);
+        return report(None, say::flash_readings::OTHER_MODIFIER.to_owned(), None);
     }
     let Some((lit, read)) = s.lights.iter().find(|lit| lit.light.id == light.id).and_then(|lit| Some((lit, lit.read?)))
     else {
-        return report(None, "Counts again when the light is on.".to_owned(), None);
+        return report(None, say::flash_readings::COUNTS_WHEN_ON.to_owned(), None);
     };
     let of_same = |other: &&FlashReading| other.is_of(light) && other.patch == reading.patch;
     if s.setup.flash_readings.iter().rfind(of_same).is_some_and(|last| last.id != reading.id) {
-        return report(None, "Does not count: a later one of the same light and place does.".to_owned(), None);
+        return report(None, say::flash_readings::LATER_COUNTS.to_owned(), None);
     }
     let more = read.on(reading.patch);
     let by = match stops_label(more).as_str() {
@@ -48,7 +49,7 @@ fn told(s: &Situation<'_>, reading: &FlashReading) -> FlashReadingReport {
         _ if more > 0.0 => format!("{} more than", stops_amount(more)),
         _ => format!("{} less than", stops_amount(more)),
     };
-    let text = format!("{by} its numbers say. This counts for {} from here on, ± a tenth.", lit.name);
+    let text = say::flash_readings::counts(&by, &lit.name);
     report(Some(Stops::of(more)), crate::say::capital(&text), (more.abs() > AS_READ).then(|| for_kit(lit, reading)))
 }
 

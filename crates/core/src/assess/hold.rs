@@ -1,6 +1,7 @@
 use crate::colour::AmbientColour;
 use crate::geometry::bearing_and_tilt;
 use crate::quantity::{Degrees, turn};
+use crate::say;
 use crate::setup::Turned;
 use crate::situation::Situation;
 use serde::Serialize;
@@ -62,23 +63,15 @@ impl Hold {
             Hold::Sun { to_the_right } => {
                 let off = to_the_right.degrees().round();
                 let beside = match off.abs() {
-                    5.0..=175.0 => {
-                        format!("{:.0}° {} of where the camera looks", off.abs(), if off > 0.0 { "right" } else { "left" })
-                    }
-                    0.0..5.0 => "straight ahead of the camera".to_owned(),
-                    _ => "straight behind the camera".to_owned(),
+                    5.0..=175.0 => say::hold::beside_camera(off.abs(), if off > 0.0 { "right" } else { "left" }),
+                    0.0..5.0 => say::hold::AHEAD.to_owned(),
+                    _ => say::hold::BEHIND.to_owned(),
                 };
-                format!(
-                    "In sun: hold the dome level, towards the bearing of the sun and not tilted up at it ({beside}); flash off, and do not shade it."
-                )
+                say::hold::in_sun(&beside)
             }
-            Hold::OpenShade => {
-                "In open shade: from the subject towards the camera, flash off. Half the sky has to be free over the subject, or it is darker than open shade.".to_owned()
-            }
-            Hold::Daylight => "In this light: from the subject towards the camera, flash off.".to_owned(),
-            Hold::Lamps => {
-                "By lamps: from the subject towards the camera, flash off, where the subject will stand: a step away it is another light.".to_owned()
-            }
+            Hold::OpenShade => say::hold::IN_SHADE.to_owned(),
+            Hold::Daylight => say::hold::IN_DAYLIGHT.to_owned(),
+            Hold::Lamps => say::hold::BY_LAMPS.to_owned(),
         }
     }
 }

@@ -3,6 +3,7 @@
 use crate::house::Units;
 use crate::marks::Mark;
 use crate::quantity::{Millimetres, figure};
+use crate::say;
 use crate::situation::{Dials, Situation};
 use crate::terms::{Purpose, Shape, Shown};
 use serde::Serialize;
@@ -28,10 +29,9 @@ const SPEED_KNOWN: f64 = 0.3;
 pub(super) fn of(s: &Situation<'_>, dials: &Dials) -> JudgedReport {
     let purpose = s.terms.purpose;
     let circle = purpose.circle(s.body);
-    let text = format!(
-        "Sharpness, shake and noise are judged {}: a blur of {:.0} µm on the sensor passes for a point.",
+    let text = say::judged::judged_by(
         words(purpose, s.body.judged_by_pixels, s.terms.house.units),
-        circle.millimetres() * 1000.0
+        circle.millimetres() * 1000.0,
     );
     let shutter = s.effective_shutter(dials.shutter);
     let movement = s.setup.subject.movement;
@@ -45,11 +45,7 @@ pub(super) fn of(s: &Situation<'_>, dials: &Dials) -> JudgedReport {
                 || format!("{} times that", figure(moved, moved * SPEED_KNOWN)),
                 |pixels| pixels_of(travels * pixels),
             );
-            format!(
-                "{text} At {} {} moves by {far} in what the ambient lights.",
-                shutter.label(s.step),
-                movement.words()
-            )
+            say::judged::moves_by(&text, shutter.label(s.step), movement.words(), &far)
         }
         _ => text,
     };
@@ -59,28 +55,28 @@ pub(super) fn of(s: &Situation<'_>, dials: &Dials) -> JudgedReport {
 /// So many pixels of the picture, in words.
 fn pixels_of(count: f64) -> String {
     if count < 1.0 {
-        "less than a pixel of it".to_owned()
+        say::judged::UNDER_A_PIXEL.to_owned()
     } else {
-        format!("about {} pixels of it", figure(count, (count * SPEED_KNOWN).max(1.0)))
+        say::judged::pixels(figure(count, (count * SPEED_KNOWN).max(1.0)))
     }
 }
 
 fn words(purpose: Purpose, by_pixels: bool, units: Units) -> String {
     let seen = match purpose.shown {
-        Shown::Anywhere if !by_pixels => "for a picture seen whole".to_owned(),
-        Shown::Screen => "for a picture seen whole, on a screen or a page".to_owned(),
-        Shown::Anywhere | Shown::Pixels => "pixel by pixel".to_owned(),
-        Shown::Web { pixels } => format!("for the web, {pixels} pixels wide"),
+        Shown::Anywhere if !by_pixels => say::judged::ANYWHERE.to_owned(),
+        Shown::Screen => say::judged::SCREEN.to_owned(),
+        Shown::Anywhere | Shown::Pixels => say::judged::PIXEL_BY_PIXEL.to_owned(),
+        Shown::Web { pixels } => say::judged::web(pixels),
         Shown::Print { side, viewed_from } => {
             let [side, from] = [side, viewed_from].map(|length| units.distance(length.metres()));
-            format!("for a print of {side}, seen from {from}")
+            say::judged::print(&side, &from)
         }
     };
     match purpose.shape {
         Shape::Sensor => seen,
         Shape::ThreeTwo => format!("{seen}, cut to 3:2"),
         Shape::FiveFour => format!("{seen}, cut to 5:4"),
-        Shape::Square => format!("{seen}, cut to a square"),
+        Shape::Square => say::judged::square(&seen),
         Shape::SixteenNine => format!("{seen}, cut to 16:9"),
     }
 }

@@ -3,6 +3,7 @@ use crate::approach::Band;
 use crate::colours::picture_of;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Share, Stops};
+use crate::say;
 use crate::say::{capital, give_or_take};
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation, Source, of_sum};
@@ -173,14 +174,14 @@ fn sentence(level: &Level) -> String {
         }
     }
     if let Some(Spread { low, high }) = level.spread {
-        said += &format!("; the group from {} to {}", label(low), label(high));
+        said += &say::levels::group(label(low), label(high));
     }
-    said += &format!("; give or take {}", give_or_take(level.total_error.stops()));
+    said += &say::levels::give_or_take(give_or_take(level.total_error.stops()));
     if level.clips {
         said += "; clips";
     }
     if level.sinks {
-        said += "; below usable shadow";
+        said += say::levels::AND_BELOW_USABLE_SHADOW;
     }
     said + "."
 }
@@ -188,12 +189,12 @@ fn sentence(level: &Level) -> String {
 /// The plan in one line, and whether all is well.
 pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
     if let Some((patch, over)) = facts.clipped.iter().max_by(|a, b| a.1.total_cmp(&b.1)) {
-        let text = format!("The {} clips by {}.", patch.words(), stops_amount(*over));
+        let text = say::levels::clips(patch.words(), stops_amount(*over));
         return (text, false);
     }
     if facts.past_sync > 0.0 {
         let dark = (1.0 - facts.lit_share.share()) * 100.0;
-        return (format!("Past sync: {dark:.0} % of the frame gets no flash."), false);
+        return (say::levels::past_sync(dark), false);
     }
     let misses = targets(s, facts);
     if let Some((what, miss)) = misses.iter().max_by(|a, b| a.1.abs().total_cmp(&b.1.abs())) {
@@ -203,9 +204,9 @@ pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
     let face = facts.split.total[Patch::Face].unwrap_or(0.0);
     let back = facts.split.total[Patch::Background].unwrap_or(0.0);
     let text = if (face - back).abs() < 0.2 {
-        format!("Face and background meet at {}.", stops_label(face))
+        say::levels::face_meets_background(stops_label(face))
     } else {
-        format!("Face at {}, background at {}.", stops_label(face), stops_label(back))
+        say::levels::face_and_background(stops_label(face), stops_label(back))
     };
     (text, true)
 }
@@ -218,9 +219,9 @@ pub(crate) fn targets(s: &Situation<'_>, facts: &Facts) -> Vec<(&'static str, f6
     let on_legs = missed(w.legs_flash, facts.split.flash[Patch::Legs]).filter(|_| on_face && legs);
     [
         ("Background", missed(w.background, facts.split.total[Patch::Background])),
-        ("Ambient on the face", missed(w.face_ambient, facts.split.ambient[Patch::Face])),
-        ("Flash on the face", missed(w.face_flash, facts.split.flash[Patch::Face]).filter(|_| on_face)),
-        ("Flash on the legs", on_legs),
+        (say::levels::AMBIENT_ON_FACE, missed(w.face_ambient, facts.split.ambient[Patch::Face])),
+        (say::levels::FLASH_ON_FACE, missed(w.face_flash, facts.split.flash[Patch::Face]).filter(|_| on_face)),
+        (say::levels::FLASH_ON_LEGS, on_legs),
         ("Face", missed(w.face_total, facts.split.total[Patch::Face])),
     ]
     .into_iter()

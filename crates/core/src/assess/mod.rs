@@ -37,6 +37,7 @@ use crate::forecast::Seen;
 use crate::kit::Kit;
 use crate::marks::stops_amount;
 use crate::quantity::{Metres, Stops, figure};
+use crate::say;
 use crate::setup::Patch;
 use crate::situation::{Dials, ProposalReason, Situation};
 use crate::terms::Terms;
@@ -102,10 +103,10 @@ fn close_up(s: &Situation<'_>, dials: &Dials) -> Option<CloseUpReport> {
     let magnification = s.lensing.magnification();
     (magnification >= CLOSE_UP).then(|| {
         let working = dials.aperture.f_number().number() * s.lensing.working();
-        let text = format!(
-            "{magnification:.2} times life size: works at f/{}, {} lost.",
+        let text = say::levels::magnified(
+            magnification,
             figure(working, working * 0.05),
-            if s.close_up_loss < FELT_LOSS { "no light".to_owned() } else { stops_amount(s.close_up_loss) }
+            if s.close_up_loss < FELT_LOSS { "no light".to_owned() } else { stops_amount(s.close_up_loss) },
         );
         CloseUpReport { magnification, working, lost: Stops::of(s.close_up_loss), text }
     })
@@ -255,10 +256,10 @@ fn ratio(s: &Situation<'_>, facts: &Facts, apart: f64) -> Option<Account> {
 fn contrast_words(contrast: Stops) -> String {
     let stops = contrast.stops();
     if crate::marks::stops_label(stops) == "0" {
-        return "as bright as the face".to_owned();
+        return say::levels::AS_BRIGHT_AS_FACE.to_owned();
     }
     let than = if stops > 0.0 { "brighter" } else { "darker" };
-    format!("{} {than} than the face", stops_amount(stops))
+    say::levels::against_face(stops_amount(stops), than)
 }
 
 /// A band a level misses by more than a click can leave, with how far; positive is too bright.

@@ -3,6 +3,7 @@
 use super::{Facts, face_levels};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::Stops;
+use crate::say;
 use crate::scene::Tone;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation, key};
@@ -51,7 +52,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<PersonR
             let (under, sinks) = (headroom - shown, shown < floor);
             let state = match under {
                 under if under < 0.0 => format!("clips by {}", stops_amount(under)),
-                _ if sinks => "below usable shadow".to_owned(),
+                _ if sinks => say::levels::BELOW_USABLE_SHADOW.to_owned(),
                 under => format!("{} under clipping", stops_amount(under)),
             };
             PersonReport {

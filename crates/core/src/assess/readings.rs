@@ -1,5 +1,6 @@
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Ev100, Id, Stops, figure};
+use crate::say;
 use crate::setup::{Method, Reading, Receptor, Turned};
 use crate::situation::Situation;
 use serde::Serialize;
@@ -36,11 +37,11 @@ fn turned(s: &Situation<'_>, reading: &Reading) -> Option<TurnedReport> {
     let text = match (told.patch_gets.map(Stops::stops), &reading.turned) {
         (Some(gets), turned) => {
             let way = match turned {
-                Turned::Patch => "its own way",
-                Turned::Camera => "to the camera",
-                Turned::Sun => "level to the sun",
+                Turned::Patch => say::readings::OWN_WAY,
+                Turned::Camera => say::readings::TO_CAMERA,
+                Turned::Sun => say::readings::TO_SUN,
                 Turned::Up => "straight up",
-                Turned::Light { .. } => "to the light",
+                Turned::Light { .. } => say::readings::TO_LIGHT,
             };
             let receptor = match reading.receptor {
                 Receptor::Dome => "Dome",
@@ -52,18 +53,13 @@ fn turned(s: &Situation<'_>, reading: &Reading) -> Option<TurnedReport> {
                 _ if gets > 0.0 => format!("{amount} more"),
                 _ => format!("{amount} less"),
             };
-            let sun = told.sun.map_or_else(String::new, |sun| {
-                format!(" The sun itself is EV {} straight on.", figure(sun.ev(), SUN_ERROR))
-            });
-            format!("{receptor} {way}: the {patch}, as it is turned, gets {gets}.{sun}")
+            let sun = told.sun.map_or_else(String::new, |sun| say::readings::sun_itself(figure(sun.ev(), SUN_ERROR)));
+            say::readings::turned(receptor, way, patch, &gets, &sun)
         }
-        (None, Turned::Light { .. }) => "Not taken in: the light it was turned to is gone.".to_owned(),
-        (None, Turned::Sun) if s.forecast.is_some() => "Not taken in: the sun was down then. Is the time right?".to_owned(),
-        (None, Turned::Sun) if s.setup.scene.sun.is_none() => {
-            "Not taken in yet: there is no sun to turn it to. Say where it stands on the set, or put the setup on its day."
-                .to_owned()
-        }
-        (None, _) => format!("Not taken in: nothing is known of the light on the {patch}."),
+        (None, Turned::Light { .. }) => say::readings::LIGHT_GONE.to_owned(),
+        (None, Turned::Sun) if s.forecast.is_some() => say::readings::SUN_DOWN.to_owned(),
+        (None, Turned::Sun) if s.setup.scene.sun.is_none() => say::readings::NO_SUN_YET.to_owned(),
+        (None, _) => say::readings::nothing_known(patch),
     };
     Some(TurnedReport { patch_gets: told.patch_gets, sun: told.sun, text })
 }

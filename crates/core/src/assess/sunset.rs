@@ -3,6 +3,7 @@
 
 use super::Facts;
 use crate::marks::{Mark, ShutterMark, stops_amount};
+use crate::say;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -62,20 +63,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Option<Suns
     let other = nearest.filter(|mark| away(mark) <= CLICK / 2.0 + 1e-9 && *mark != dials.shutter);
     let to = other.map_or_else(String::new, |mark| format!(", {}", mark.label(s.step)));
     let text = match is {
-        Sunset::Warns => format!(
-            "The highlight warning shows in the sky, {} over: stop down until it has just gone{to}.",
-            stops_amount(over)
-        ),
-        Sunset::JustGone => format!(
-            "The highlight warning has just gone in the sky, still about ⅓ stop hot: the goal. One click more is the cautious choice{to}."
-        ),
-        Sunset::OneClickMore => format!(
-            "The sky is one click past where the highlight warning goes: the cautious choice. The goal of the bolder school is one click back{to}."
-        ),
-        Sunset::Darker => format!(
-            "The sky is {} under the highlight warning: its goal is where that has just gone{to}.",
-            stops_amount(over)
-        ),
+        Sunset::Warns => say::sunset::over_warning(stops_amount(over), &to),
+        Sunset::JustGone => say::sunset::just_gone(&to),
+        Sunset::OneClickMore => say::sunset::one_click_more(&to),
+        Sunset::Darker => say::sunset::under_warning(stops_amount(over), &to),
     };
     Some(SunsetReport { is, other, text })
 }

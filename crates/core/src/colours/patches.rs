@@ -3,6 +3,7 @@ use super::wanted::Aim;
 use crate::colour::{Eye, Lab, Shown, Surface, Wanted, White, Xyz, temperature};
 use crate::exposure::MeterConstants;
 use crate::quantity::{Kelvin, Mired, MiredShift};
+use crate::say;
 use crate::setup::{Colouring, Patch, PerPatch, Setup, SubjectKind};
 use crate::situation::{Situation, Split};
 use serde::Serialize;
@@ -203,7 +204,7 @@ pub(super) fn of(
     let (surfaces, eye, aim) = (Surfaces::of(s.setup), eye(s), Aim::of(s, lights));
     let white = Surface::grey(WHITE);
     let skin = s.setup.colour_of(0).words();
-    let behind = s.setup.background.colour.map_or("grey", |_| "its own colour");
+    let behind = s.setup.background.colour.map_or("grey", |_| say::names::OWN_COLOUR);
     let face = luminances(s, split, parts, Patch::Face);
     let shadow = split.ambient[Patch::ShadowSide].map(|_| luminances(s, split, parts, Patch::ShadowSide));
     let meeting = shadow.as_ref().map(|shadow| face.iter().zip(shadow).map(|(a, b)| f64::midpoint(*a, *b)).collect());
@@ -244,7 +245,7 @@ pub(super) fn of(
     let subject = &surfaces.subject;
     let others = others(s.setup);
     note(PatchKind::LitSide, "lit side", skin, Patch::Face, subject, Some(face.clone()));
-    note(PatchKind::Meeting, "where they meet", skin, Patch::Face, subject, meeting);
+    note(PatchKind::Meeting, say::names::WHERE_THEY_MEET, skin, Patch::Face, subject, meeting);
     note(PatchKind::ShadowSide, "shadow side", skin, Patch::ShadowSide, subject, shadow);
     note(PatchKind::Background, "background", behind, Patch::Background, &surfaces.background, Some(background));
     note(PatchKind::White, "white", "white", Patch::Face, &white, Some(on_white));

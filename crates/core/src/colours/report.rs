@@ -5,6 +5,7 @@ use crate::colour::{PLAIN, Preset, SMALL};
 use crate::kit::BodyPreset;
 use crate::marks::stops_amount;
 use crate::quantity::{Duv, Kelvin, Mired, figure};
+use crate::say;
 use crate::say::capital;
 use crate::setup::{Patch, PerPatch};
 use crate::situation::{Dials, Situation, Split, powers_of_lit};
@@ -98,49 +99,35 @@ fn sentences(set: Kelvin, lights: &[LightColour], patches: &[ColourPatch], pulse
             films => {
                 let names: Vec<&str> = films.iter().map(|film| film.name.as_str()).collect();
                 let loss: f64 = films.iter().map(|film| film.loss.stops()).sum();
-                format!(" behind {}, which takes {}", names.join(" and "), stops_amount(loss))
+                say::colours::behind(names.join(" and "), stops_amount(loss))
             }
         };
-        format!(
-            "{}: {}{} K{films}, {} at this setting{}.",
+        say::colours::light(
             capital(&light.name),
             if about { "about " } else { "" },
             figure(kelvin, error.max(50.0)),
+            &films,
             cast(off),
-            side(light.worn_duv)
+            side(light.worn_duv),
         )
     };
     let patch = |patch: &ColourPatch| {
         let off = patch.together.off;
-        format!(
-            "{}, {}: {} from what is wanted, {}.",
-            capital(&patch.name),
-            patch.surface,
-            figure(off, 0.3),
-            patch.together.word
-        )
+        say::colours::patch(capital(&patch.name), &patch.surface, figure(off, 0.3), patch.together.word)
     };
     let mut said: Vec<String> = lights.iter().map(light).chain(patches.iter().map(patch)).collect();
-    said.extend(pulse.filter(|pulse| pulse.swings()).map(|pulse| {
-        format!(
-            "Lamps that pulse make the {} swing by {} from frame to frame; {} does not.",
-            pulse.patch.words(),
-            stops_amount(pulse.swing.stops()),
-            pulse.quiet_label
-        )
-    }));
+    said.extend(
+        pulse.filter(|pulse| pulse.swings()).map(|pulse| {
+            say::colours::pulses(pulse.patch.words(), stops_amount(pulse.swing.stops()), &pulse.quiet_label)
+        }),
+    );
     said
 }
 
 /// Patches on which the lights beside the main one were read to give more than all of them together.
 fn too_much(s: &Situation<'_>) -> Vec<String> {
     let patches = Patch::ALL.into_iter().filter(|patch| s.read_too_much(*patch));
-    let said = |patch: Patch| {
-        format!(
-            "The lights read on the {} come to more than all of it was read to be: read one of them again.",
-            patch.words()
-        )
-    };
+    let said = |patch: Patch| say::colours::more_than_all(patch.words());
     patches.map(said).collect()
 }
 
@@ -153,12 +140,8 @@ fn mendable(patches: &[ColourPatch]) -> String {
     };
     let apart = lab(PatchKind::LitSide).zip(lab(PatchKind::ShadowSide)).map(|(lit, shadow)| lit.difference(shadow));
     match apart {
-        Some(apart) if apart >= 3.0 => format!(
-            "Raw moves the whole picture’s colour afterwards. It cannot part the two colours on this face, {} from each other: \
-             only a gel, a flag or more flash can.",
-            figure(apart, 0.5)
-        ),
-        _ => "Raw moves the whole picture’s colour afterwards, and both sides of the face go with it.".to_owned(),
+        Some(apart) if apart >= 3.0 => say::colours::raw_cannot_part(figure(apart, 0.5)),
+        _ => say::colours::RAW_CAN.to_owned(),
     }
 }
 
@@ -168,8 +151,5 @@ fn never_automatic(lights: &[LightColour]) -> String {
     let (least, most) = mireds.fold((f64::MAX, f64::MIN), |(least, most), mired| (least.min(mired), most.max(mired)));
     let spread = if lights.len() > 1 { most - least } else { 0.0 };
     let spread = figure(spread.max(20.0), 10.0);
-    format!(
-        "Never automatic white balance: it follows clothes and background from frame to frame, here by up to {spread} mired, and \
-         frames of one series no longer match."
-    )
+    say::colours::never_automatic(&spread)
 }

@@ -2,6 +2,7 @@
 
 use crate::forecast::{AmbientSource, SourceLevel};
 use crate::marks::stops_amount;
+use crate::say;
 use crate::say::give_or_take;
 
 /// What readings say of the light, source by source; none before any.
@@ -18,17 +19,17 @@ pub(super) fn by_readings(sources: &[SourceLevel]) -> Option<String> {
     let told = |of: &SourceLevel| {
         let (name, scale) = (name(of.source), of.scale.stops());
         if of.hidden {
-            return "the sun behind a cloud".to_owned();
+            return say::by_readings::BEHIND_CLOUD.to_owned();
         }
         let error = give_or_take(of.error.stops());
         let amount = stops_amount(scale);
         if amount == stops_amount(0.0) {
-            return format!("{name} as expected, give or take {error}");
+            return say::by_readings::as_expected(&name, &error);
         }
-        format!("{name} {amount} {}, give or take {error}", if scale > 0.0 { "brighter" } else { "dimmer" })
+        say::by_readings::differs(&name, &amount, if scale > 0.0 { "brighter" } else { "dimmer" }, &error)
     };
     let all: Vec<String> = sources.iter().filter(|of| of.touched || of.hidden).map(told).collect();
-    (!all.is_empty()).then(|| format!("By the readings, against the forecast: {}.", all.join("; ")))
+    (!all.is_empty()).then(|| say::by_readings::against_forecast(all.join("; ")))
 }
 
 #[cfg(test)]

@@ -1,6 +1,7 @@
 use super::light::{DayLight, looks_into_sun};
 use crate::forecast::Standing;
 use crate::quantity::{ClockTime, Id};
+use crate::say;
 use crate::setup::LightWish;
 use crate::setup::{Setup, SubjectKind};
 use serde::Serialize;
@@ -31,25 +32,13 @@ impl DayCaution {
     #[must_use]
     pub const fn words(self) -> &'static str {
         match self {
-            DayCaution::SunAndFinder => {
-                "The sun stands in or near the picture: never look at it through an optical finder or a long lens, use the screen."
-            }
-            DayCaution::SunAndEyes => {
-                "The subject faces the sun: eyes closed or turned away until the frame, and never asked to stare towards it."
-            }
-            DayCaution::Heat => {
-                "High sun: shade, water and pauses for everyone; batteries, and lithium packs above all, out of the sun, as their maker says."
-            }
-            DayCaution::WaterInTheDark => {
-                "Beside water as the light goes: a second person, a lamp, mains by a residual-current device well away from the edge. Local rules come first."
-            }
-            DayCaution::Dark => "In the dark: cables taped, ways out kept clear, and a lamp for the way back.",
-            DayCaution::Stands => {
-                "Stands outdoors: weight on them, an assistant in wind, and down with the box before it goes by itself. Their maker's ratings come first."
-            }
-            DayCaution::Permits => {
-                "Ask whoever owns or runs the place, and whether a permit is needed for stands, flash or people at work. Local rules come first."
-            }
+            DayCaution::SunAndFinder => say::cautions::SUN_AND_FINDER,
+            DayCaution::SunAndEyes => say::cautions::SUN_AND_EYES,
+            DayCaution::Heat => say::cautions::HEAT,
+            DayCaution::WaterInTheDark => say::cautions::WATER_IN_THE_DARK,
+            DayCaution::Dark => say::cautions::DARK,
+            DayCaution::Stands => say::cautions::STANDS,
+            DayCaution::Permits => say::cautions::PERMITS,
         }
     }
 }

@@ -6,6 +6,7 @@ use crate::colour::AmbientColour;
 use crate::exposure::MeterConstants;
 use crate::forecast::{Around, Forecast, Modelled, Standing, modelled, open_ground, over_skyline};
 use crate::quantity::{Bearing, ClockTime, Degrees, Illuminance, Share};
+use crate::say;
 use crate::setup::{Reading, Setup, Slot};
 use crate::sun::{Shadow, SunAt, WindowKind};
 use serde::Serialize;
@@ -47,11 +48,11 @@ fn words(clock: &ClockTime, sun: SunAt, up: f64, window: Option<WindowKind>) -> 
     let point = Bearing::turned(sun.azimuth).point();
     let height = sun.apparent.round();
     let said = if up > 0.0 {
-        format!("the sun stands {height:.0}° high in the {point}")
+        say::moment::high(height, point)
     } else if sun.apparent > 0.0 {
-        format!("the sun is behind the skyline in the {point}, {height:.0}° high")
+        say::moment::behind_skyline(point, height)
     } else {
-        format!("the sun is {:.0}° below the horizon in the {point}", -height)
+        say::moment::below_horizon(-height, point)
     };
     let window = window.map_or_else(String::new, |window| format!(". {}", window.words()));
     format!("{clock}: {said}{window}.")

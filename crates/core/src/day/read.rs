@@ -6,6 +6,7 @@ use super::light::DayLight;
 use crate::forecast::AmbientSource;
 use crate::marks::stops_amount;
 use crate::quantity::{ClockTime, Ev100, Id, Stops};
+use crate::say;
 use crate::setup::{Patch, Reading, Setup, Turned};
 use crate::situation::reading_level;
 use serde::Serialize;
@@ -63,25 +64,18 @@ impl Told {
     fn words(&self, patch: Patch, time: &ClockTime) -> String {
         let patch = patch.words();
         match self {
-            Told::ToCome => format!("{time} is still to come by the clock: this reading is not taken in before."),
-            Told::NoSun => {
-                format!("The sun was down at {time}: a meter cannot have been turned to it. Is the time right?")
-            }
-            Told::Contradicts { other, by } => format!(
-                "The {patch} at {time} and at {other} differ by {by:.0} stops more than the light does: one of them is wrong. Read again."
-            ),
-            Told::FarOff(by) => format!(
-                "The {patch} at {time} is {:.0} stops from the forecast: is it the right spot, time and patch?",
-                by.abs()
-            ),
-            Told::Cloud => format!("A cloud stood before the sun at {time}, by this reading."),
+            Told::ToCome => say::day_read::to_come(time),
+            Told::NoSun => say::day_read::no_sun(time),
+            Told::Contradicts { other, by } => say::day_read::contradicts(patch, time, other, by),
+            Told::FarOff(by) => say::day_read::far_off(patch, time, by.abs()),
+            Told::Cloud => say::day_read::cloud(time),
             Told::Beyond { by, shines } => {
                 let (amount, more, asked) = if *by > 0.0 {
-                    (stops_amount(*by), "more", "another light, or a paler surface?")
+                    (stops_amount(*by), "more", say::day_read::BRIGHTER_WHY)
                 } else {
-                    (stops_amount(-by), "less", "something in the way, or a darker surface?")
+                    (stops_amount(-by), "less", say::day_read::DARKER_WHY)
                 };
-                format!("The {patch} at {time} has {amount} {more} than {shines} there: {asked}")
+                say::day_read::unlike(patch, time, &amount, more, shines, asked)
             }
         }
     }
@@ -98,7 +92,7 @@ const BEYOND: f64 = 0.5;
 fn shines(sources: &[AmbientSource]) -> String {
     let windows = sources.iter().filter(|source| matches!(source, AmbientSource::Window { .. })).count();
     let named = [
-        (sources.contains(&AmbientSource::Sun), "sun and sky"),
+        (sources.contains(&AmbientSource::Sun), say::day_read::SUN_SKY),
         (windows == 1, "the window"),
         (windows > 1, "the windows"),
         (sources.contains(&AmbientSource::Lamps), "the lamps"),

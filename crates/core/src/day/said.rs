@@ -2,6 +2,7 @@ use super::light::{DayLight, looks_into_sun};
 use crate::forecast::{Around, Modelled, Standing, modelled};
 use crate::place::{Spot, Surroundings};
 use crate::quantity::{ClockTime, Id};
+use crate::say;
 use crate::setup::{Setup, Slot};
 use crate::sun::WindowKind;
 use serde::Serialize;
@@ -37,23 +38,23 @@ fn named(around: &Around<'_>, model: &Modelled) -> String {
         return "blue light".to_owned();
     }
     if sun.apparent < 0.0 {
-        return "dusk, the sun is down".to_owned();
+        return say::day::DUSK.to_owned();
     }
     if matches!(around.spot.surroundings, Surroundings::Window { .. }) {
-        return format!("window light, sun {height:.0}° high");
+        return say::day::window_light(height);
     }
     if around.light.skies[2] > 0.6 {
-        return format!("cloud, sun {height:.0}° high");
+        return say::day::cloud(height);
     }
     let low = if sun.is_low() { "low sun" } else { "sun" };
     if model.brighter.sun > 0.25 * model.brighter.lux() {
-        format!("{low} on the face, {height:.0}° high")
+        say::day::on_face(low, height)
     } else if around.sun_over_skyline() > 0.0 && looks_into_sun(around, 60.0) {
-        format!("{low} behind the subject, {height:.0}° high")
+        say::day::behind_subject(low, height)
     } else if around.sun_over_skyline() > 0.0 {
-        format!("open shade, sun {height:.0}° high")
+        say::day::open_shade(height)
     } else {
-        "open shade, the sun is behind the skyline".to_owned()
+        say::day::BEHIND_SKYLINE.to_owned()
     }
 }
 
@@ -70,9 +71,9 @@ fn at_its_time(day: &DayLight<'_>, setup: &Setup, slot: &Slot, spot: &Spot, minu
 pub fn light_of(day: &DayLight<'_>, id: &Id, setup: &Setup) -> SetupLight {
     let nothing =
         |text: String, wrong| SetupLight { setup: id.clone(), from: None, until: None, text, wished: false, wrong };
-    let Some(slot) = &setup.slot else { return nothing("not placed on the day yet".to_owned(), false) };
+    let Some(slot) = &setup.slot else { return nothing(say::day::NOT_PLACED.to_owned(), false) };
     let Some(spot) = day.day.place.spot(&slot.spot) else {
-        return nothing("its spot is gone from this place".to_owned(), true);
+        return nothing(say::day::SPOT_GONE.to_owned(), true);
     };
     let minute = match day.timeline.minute_of(&slot.time) {
         Ok(minute) => minute,

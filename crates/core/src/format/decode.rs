@@ -2,6 +2,7 @@
 
 use crate::check::{FieldError, Problem};
 use crate::kit::KitItem;
+use crate::say;
 use serde::Serialize;
 use serde::de::DeserializeOwned;
 use serde_json::Value;
@@ -78,7 +79,7 @@ fn not_in(sent: &Value, read: &Value, at: &str, found: &mut Vec<FieldError>) {
         }
         // A list in the place of named fields would be read by their order.
         (Value::Array(_), Value::Object(_)) => {
-            let problem = Problem::Needs { what: "Something with fields of its own" };
+            let problem = Problem::Needs { what: say::fields::FIELDS };
             found.push(FieldError { field: at.to_owned(), problem });
         }
         _ => {}
@@ -104,7 +105,7 @@ fn said(field: String, words: &str) -> FieldError {
         let expected = words.rsplit_once("expected ").map_or("", |(_, expected)| expected);
         let whole = ["u8", "u16", "u32", "u64", "usize"].contains(&expected);
         if whole {
-            Problem::Needs { what: "A whole number, 0 or more," }
+            Problem::Needs { what: say::fields::WHOLE_NUMBER }
         } else if ["i8", "i16", "i32", "i64"].contains(&expected) {
             Problem::Needs { what: "A whole number" }
         } else if expected == "f64" || expected == "f32" || expected.contains("number") {
@@ -112,11 +113,11 @@ fn said(field: String, words: &str) -> FieldError {
         } else if expected.contains("string") {
             Problem::Needs { what: "A text" }
         } else if expected.contains("bool") {
-            Problem::Needs { what: "Yes or no (true or false)" }
+            Problem::Needs { what: say::fields::YES_OR_NO }
         } else if expected.contains("sequence") || expected.contains("array") || expected.contains("tuple") {
             Problem::Needs { what: "A list" }
         } else {
-            Problem::Needs { what: "Something with fields of its own" }
+            Problem::Needs { what: say::fields::FIELDS }
         }
     } else {
         // The quantities' own words.

@@ -10,6 +10,7 @@ mod spot;
 
 use crate::kit::Kit;
 use crate::quantity::Millimetres;
+use crate::say;
 pub use crate::setup::Mirrored as Seen;
 use crate::setup::Setup;
 pub(crate) use image::seen_in_panes;
@@ -97,7 +98,7 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
         let pane = &panes[image.pane];
         let (across, up) = ((image.low.0 + image.high.0) / 2.0, (image.low.1 + image.high.1) / 2.0);
         let by = image.by.map(|by| &panes[by]);
-        let on_the_way = by.map_or_else(String::new, |by| format!(" by way of the {}", word(by.kind)));
+        let on_the_way = by.map_or_else(String::new, |by| say::glass::by_way_of(word(by.kind)));
         let size = (image.high.1 - image.low.1) / 2.0;
         found.push(Reflection {
             wanted: stage.setup.wants(&pane.id, &seen),
@@ -113,12 +114,7 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
             share: image.share,
             crossing: image.crossing.into(),
             image: image.image.into(),
-            text: format!(
-                "{name} shows in the {}{on_the_way}, {} of the picture, {} of its height.",
-                word(pane.kind),
-                place_words(across, up),
-                share_words(size)
-            ),
+            text: say::glass::shows(name, word(pane.kind), &on_the_way, place_words(across, up), share_words(size)),
         });
     };
     for (id, name, emitter, head) in lights {
@@ -132,7 +128,7 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
             let bounced = stage.setup.lights.iter().any(|light| light.id == *id && stage.setup.bounces(light));
             let spot = lit_spot(stage.setup, emitter).filter(|_| bounced);
             if let Some(image) = spot.and_then(|spot| mirror.image_of(&[spot.outline])) {
-                let name = format!("What the {name} lights up of the room");
+                let name = say::glass::lit_room(name);
                 note(image, Seen::Bounce { light: id.clone() }, &name);
             }
         }
@@ -183,15 +179,15 @@ fn share_words(size: f64) -> String {
 /// A place of the frame in words.
 fn place_words(across: f64, up: f64) -> &'static str {
     match ((across * 1.5).round() as i32, (up * 1.5).round() as i32) {
-        (..=-1, 1..) => "at the upper left",
-        (0, 1..) => "at the top",
-        (1.., 1..) => "at the upper right",
-        (..=-1, 0) => "at the left",
-        (0, 0) => "in the middle",
-        (1.., 0) => "at the right",
-        (..=-1, ..=-1) => "at the lower left",
-        (0, ..=-1) => "at the bottom",
-        (1.., ..=-1) => "at the lower right",
+        (..=-1, 1..) => say::glass::UPPER_LEFT,
+        (0, 1..) => say::glass::TOP,
+        (1.., 1..) => say::glass::UPPER_RIGHT,
+        (..=-1, 0) => say::glass::LEFT,
+        (0, 0) => say::glass::MIDDLE,
+        (1.., 0) => say::glass::RIGHT,
+        (..=-1, ..=-1) => say::glass::LOWER_LEFT,
+        (0, ..=-1) => say::glass::BOTTOM,
+        (1.., ..=-1) => say::glass::LOWER_RIGHT,
     }
 }
 

@@ -6,6 +6,7 @@ use crate::quantity::limits::{
     TINT_STEP,
 };
 use crate::quantity::{Duv, Ev100, Id, Kelvin, Millimetres, Mired, Name, Stops};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// How a body's shutter works.
@@ -145,9 +146,9 @@ impl Camera {
         ordered("/sync", self.shutter_slowest <= self.sync, "slowest time", "sync speed");
         if let Some(fastest) = self.electronic_fastest {
             let slowest = self.shutter_slowest;
-            ordered("/electronic_fastest", slowest < fastest, "slowest time", "fastest electronic time");
+            ordered("/electronic_fastest", slowest < fastest, "slowest time", say::fields::ELECTRONIC_TIME);
             let sync_fits = self.electronic_sync.is_none_or(|sync| sync <= fastest);
-            ordered("/electronic_sync", sync_fits, "electronic sync speed", "fastest electronic time");
+            ordered("/electronic_sync", sync_fits, say::fields::ELECTRONIC_SYNC, say::fields::ELECTRONIC_TIME);
         }
     }
 }

@@ -4,6 +4,7 @@ use crate::emitter::Face;
 use crate::marks::NdMark;
 use crate::quantity::limits::{BEAM, GEL_LOSS, MEASURED_DUV, MODIFIER_LOSS, MODIFIER_SIDE};
 use crate::quantity::{Duv, Id, MiredShift, Name, Stops};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// What kind of thing is put before a flash.
@@ -140,7 +141,7 @@ impl Filter {
             check.problem("/strongest", Problem::Order { low: "weakest setting", high: "strongest one" });
         }
         if self.strongest == NdMark::NONE {
-            check.problem("/strongest", Problem::Order { low: "nothing at all", high: "strongest setting" });
+            check.problem("/strongest", Problem::Order { low: say::fields::NOTHING, high: "strongest setting" });
         }
     }
 }

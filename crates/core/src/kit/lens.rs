@@ -2,6 +2,7 @@ use crate::check::{Check, Problem};
 use crate::marks::{ApertureMark, Mark};
 use crate::quantity::limits::{CLOSEST_FOCUS, FOCAL_LENGTH, MAGNIFICATION, PUPIL_RATIO, STABILISER};
 use crate::quantity::{Id, Metres, Millimetres, Name, Stops};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// A lens.
@@ -61,11 +62,10 @@ impl Lens {
         check.range("/pupil_ratio", PUPIL_RATIO, self.pupil_ratio);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
         if self.focal_shortest > self.focal_longest {
-            check.problem("/focal_longest", Problem::Order { low: "shortest focal length", high: "longest one" });
+            check.problem("/focal_longest", Problem::Order { low: say::fields::SHORTEST, high: "longest one" });
         }
         if self.widest_short.max(self.widest_long) >= self.smallest {
-            check
-                .problem("/smallest", Problem::Order { low: "f-number of the widest opening", high: "smallest one's" });
+            check.problem("/smallest", Problem::Order { low: say::fields::WIDEST, high: "smallest one's" });
         }
     }
 }

@@ -1,6 +1,7 @@
 use super::steps::{LadderBind, Turn};
 use crate::marks::Mark;
 use crate::quantity::ClockTime;
+use crate::say;
 use crate::say::capital;
 use crate::situation::{Dials, Situation};
 
@@ -21,34 +22,22 @@ pub(super) fn bind_words(s: &Situation<'_>, bind: &LadderBind, clock: &ClockTime
             lit.map_or_else(String::new, |lit| dials.power(lit.index).label(lit.flash.notation, lit.flash.power_step));
         (capital(&name), power)
     };
-    let follows = if s.lights.is_empty() { "" } else { ", and the flash with it" };
+    let follows = if s.lights.is_empty() { "" } else { say::ladder::FLASH_FOLLOWS };
     match bind {
-        LadderBind::Shake => {
-            format!("From {clock} the hand binds: {shutter} is as slow as it holds. ISO follows{follows}, now {iso}.")
-        }
-        LadderBind::Movement => {
-            format!("From {clock} movement binds: {shutter} is as slow as freezes it. ISO follows{follows}, now {iso}.")
-        }
-        LadderBind::Sync => {
-            format!("From {clock} sync binds: {shutter} is as fast as lights the whole frame. ISO goes down{follows}.")
-        }
-        LadderBind::Shutter => format!("From {clock} the shutter binds at {shutter}. ISO follows{follows}, now {iso}."),
-        LadderBind::Iso => format!("From {clock} ISO binds at {iso}. The aperture follows{follows}."),
+        LadderBind::Shake => say::ladder::shake(clock, &shutter, follows, &iso),
+        LadderBind::Movement => say::ladder::movement(clock, &shutter, follows, &iso),
+        LadderBind::Sync => say::ladder::sync(clock, &shutter, follows),
+        LadderBind::Shutter => say::ladder::shutter(clock, &shutter, follows, &iso),
+        LadderBind::Iso => say::ladder::iso(clock, &iso, follows),
         LadderBind::LowestPower { light: id } => {
             let (name, power) = light(id);
-            format!("From {clock}: {name} gives too much even at {power}. Move it back, or add ND.")
+            say::ladder::too_much(clock, &name, &power)
         }
         LadderBind::TopPower { light: id } => {
             let (name, power) = light(id);
-            format!("From {clock}: {name} gives too little even at {power}. Move it nearer, or add a light.")
+            say::ladder::too_little(clock, &name, &power)
         }
-        LadderBind::Everything => {
-            format!("From {clock} every dial is at its end: the picture drifts. A tripod, a wider lens or more light.")
-        }
-        LadderBind::Contrast => {
-            format!(
-                "From {clock} face and background drift apart: no dial parts the two. Flash, a card, or another spot."
-            )
-        }
+        LadderBind::Everything => say::ladder::everything(clock),
+        LadderBind::Contrast => say::ladder::contrast(clock),
     }
 }

@@ -3,6 +3,7 @@
 use crate::geometry::{DVec3, angle, bearing_and_tilt};
 use crate::house::Units;
 use crate::quantity::Metres;
+use crate::say;
 use crate::scene::{Aim, Card, Pane, PaneKind, Person, Posture, Surface, Thing};
 use crate::setup::{Light, Setup};
 use crate::situation::Situation;
@@ -41,17 +42,17 @@ impl<'a> Words<'a> {
         let turned = (bearing(at) - bearing(self.eye) + 540.0).rem_euclid(360.0) - 180.0;
         let side = if turned > 0.0 { "left" } else { "right" };
         match turned.abs() {
-            off if off < IN_LINE => "in line with the camera".to_owned(),
-            off if off > 180.0 - IN_LINE => "straight behind the face".to_owned(),
-            off => format!("{off:.0}° round to the {side}"),
+            off if off < IN_LINE => say::layout::IN_LINE.to_owned(),
+            off if off > 180.0 - IN_LINE => say::layout::BEHIND.to_owned(),
+            off => say::layout::round(off, side),
         }
     }
 
     /// What it is turned at.
     fn aim(&self, aim: Aim, at: DVec3) -> String {
         match aim {
-            Aim::Subject => "turned at the face".to_owned(),
-            Aim::Background => "turned at the background".to_owned(),
+            Aim::Subject => say::layout::AT_FACE.to_owned(),
+            Aim::Background => say::layout::AT_BACKGROUND.to_owned(),
             Aim::Free { .. } => {
                 let looks = self.setup.direction_of(aim, at);
                 let off = angle(looks, self.setup.main_face().at - at);
@@ -61,11 +62,7 @@ impl<'a> Words<'a> {
                     tilt if tilt < -60.0 => format!(", {:.0}° down", -tilt),
                     _ => String::new(),
                 };
-                if off < AT_IT {
-                    "turned at the face".to_owned()
-                } else {
-                    format!("turned {off:.0}° off the face{up}")
-                }
+                if off < AT_IT { say::layout::AT_FACE.to_owned() } else { say::layout::off_face(off, &up) }
             }
         }
     }
@@ -74,28 +71,28 @@ impl<'a> Words<'a> {
         let at = self.setup.light_at(light);
         let aim = self.aim(light.aim, at);
         if light.is_on_camera() {
-            return format!("on the camera, {aim}");
+            return say::layout::on_camera(&aim);
         }
         let far = self.metres(self.setup.face_distance(light).metres());
-        format!("{far} from the face, {}, {} high, {aim}", self.round(at), self.metres(at.z))
+        say::layout::light(&far, self.round(at), self.metres(at.z), &aim)
     }
 
     pub(super) fn card(&self, card: &Card) -> String {
         let at = card.at.point();
         let far = self.metres(at.distance(self.setup.main_face().at));
         let size = self.size(card.width, card.height);
-        format!("{size}, {far} from the face, {}, middle {} high", self.round(at), self.metres(at.z))
+        say::layout::card(&size, &far, self.round(at), self.metres(at.z))
     }
 
     pub(super) fn pane(&self, pane: &Pane) -> String {
         let size = self.size(pane.width, pane.height);
         let far = self.metres(pane.at.point().distance(self.setup.main_face().at));
         let bright = match (pane.kind, pane.daylight) {
-            (PaneKind::Glass, Some(level)) => format!(", daylight reads EV {:.1}", level.ev()),
+            (PaneKind::Glass, Some(level)) => say::layout::daylight(level.ev()),
             (PaneKind::Glass, None) => ", dark outside".to_owned(),
             (PaneKind::Mirror, _) => String::new(),
         };
-        format!("{size}, its middle {far} from the face{bright}")
+        say::layout::pane(&size, &far, &bright)
     }
 
     pub(super) fn person(&self, person: &Person) -> String {
@@ -104,11 +101,11 @@ impl<'a> Words<'a> {
             Posture::Sitting => "sitting",
         };
         let looks = match person.looks {
-            None => "looks at the camera".to_owned(),
+            None => say::layout::LOOKS_AT_CAMERA.to_owned(),
             Some(bearing) => {
                 let way = crate::geometry::direction(bearing.degrees(), 0.0);
                 let off = angle(way, (self.eye - person.face()).with_z(0.0));
-                if off < AT_IT { "looks at the camera".to_owned() } else { format!("looks {off:.0}° off the camera") }
+                if off < AT_IT { say::layout::LOOKS_AT_CAMERA.to_owned() } else { say::layout::looks_off(off) }
             }
         };
         format!("{posture}, {} tall, {looks}", self.metres(person.stature.metres()))
@@ -117,8 +114,8 @@ impl<'a> Words<'a> {
     pub(super) fn thing(&self, thing: &Thing) -> String {
         let size = self.size(thing.width, thing.height);
         let on = match thing.table.metres() {
-            table if table > 0.01 => format!("on a table of {}", self.metres(table)),
-            _ => "on the ground".to_owned(),
+            table if table > 0.01 => say::layout::on_table(self.metres(table)),
+            _ => say::layout::ON_GROUND.to_owned(),
         };
         format!("{size}, {on}")
     }
@@ -126,7 +123,7 @@ impl<'a> Words<'a> {
     pub(super) fn camera(&self) -> String {
         let far = self.metres(self.setup.subject_distance().metres());
         let held = if self.setup.scene.camera.upright { "upright" } else { "level" };
-        format!("{far} from the subject, {} high, {:.0} mm, held {held}", self.metres(self.eye.z), self.focal)
+        say::layout::camera(&far, self.metres(self.eye.z), self.focal, held)
     }
 
     /// A wall or ceiling at this distance from the subject's place, or from the ground.
@@ -138,7 +135,7 @@ impl<'a> Words<'a> {
             _ => String::new(),
         };
         let share = surface.reflectance.share() * 100.0;
-        format!("{} off, sends back {share:.0} %{colour}", self.metres(distance))
+        say::layout::wall(self.metres(distance), share, &colour)
     }
 
     fn size(&self, width: Metres, height: Metres) -> String {

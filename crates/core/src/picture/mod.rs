@@ -7,6 +7,7 @@ use crate::colour::{Eye, Spectrum, Surface as Paint};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::geometry::{DVec3, Flat};
 use crate::marks::Mark;
+use crate::say;
 use crate::set::{Blur, Figure, On, Paints, Set, Shown, Surface};
 use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
 use crate::situation::{Dials, Situation, powers_of_lit};
@@ -90,7 +91,7 @@ pub struct PatchPlace {
 }
 
 /// What every picture leaves out.
-pub const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, stands and cables, light off a table; a thing is a plain vessel of its size. Faces and clothes are not those of the people you photograph.";
+pub const LEAVES_OUT: &str = say::picture::LEAVES_OUT;
 
 /// How far beside a face's middle a cheek is, in metres (common proportion).
 const CHEEK: f64 = 0.045;

@@ -1,4 +1,44 @@
-//! Small rules of wording that every sentence keeps.
+//! Every word a reason, caution or remark is told in, by subject, with the small rules of wording that every sentence keeps. Rules
+//! and answers hold data and ask here how it is said.
+
+pub(crate) mod account;
+pub(crate) mod approach;
+pub(crate) mod bounced;
+pub(crate) mod bound;
+pub(crate) mod by_readings;
+pub(crate) mod caution;
+pub(crate) mod cautions;
+pub(crate) mod change;
+pub(crate) mod colour_ways;
+pub(crate) mod colours;
+pub(crate) mod cures;
+pub(crate) mod day;
+pub(crate) mod day_read;
+pub(crate) mod drag;
+pub(crate) mod evenness;
+pub(crate) mod fields;
+pub(crate) mod flash_readings;
+pub(crate) mod glass;
+pub(crate) mod hold;
+pub(crate) mod judged;
+pub(crate) mod ladder;
+pub(crate) mod layout;
+pub(crate) mod levels;
+pub(crate) mod loudness;
+pub(crate) mod moment;
+pub(crate) mod names;
+pub(crate) mod outlook;
+pub(crate) mod picture;
+pub(crate) mod placed;
+pub(crate) mod proposal;
+pub(crate) mod readings;
+pub(crate) mod reasons;
+pub(crate) mod schedule;
+pub(crate) mod set;
+pub(crate) mod softness;
+pub(crate) mod sunset;
+pub(crate) mod sunward;
+pub(crate) mod ways;
 
 use crate::marks::stops_amount;
 use crate::quantity::figure;

@@ -1,6 +1,7 @@
 use crate::check::Check;
 use crate::colour::{Lab, LabWhite, Skin, Surface};
 use crate::quantity::limits::{LAB_AXIS, LAB_LIGHTNESS};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// The colour of something, as it is in daylight.
@@ -61,7 +62,7 @@ impl Colouring {
         match self {
             Colouring::Skin { skin } => skin.words(),
             Colouring::MeasuredSkin { .. } => self.lab().typology().map_or("skin", |angle| Skin::of(angle).words()),
-            Colouring::Colour { .. } => "its own colour",
+            Colouring::Colour { .. } => say::names::OWN_COLOUR,
         }
     }
 

@@ -1,5 +1,6 @@
 use crate::geometry::DVec3;
 use crate::quantity::{Coordinate, Degrees, Metres};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// A point of the set, in metres.
@@ -90,10 +91,10 @@ impl Role {
     #[must_use]
     pub const fn words(self) -> &'static str {
         match self {
-            Role::Side => "from the side",
-            Role::Camera => "from the camera",
+            Role::Side => say::names::FROM_SIDE,
+            Role::Camera => say::names::FROM_CAMERA,
             Role::Behind => "from behind",
-            Role::Background => "onto the background",
+            Role::Background => say::names::ONTO_BACKGROUND,
         }
     }
 }

@@ -3,6 +3,7 @@ use crate::day::{DayLight, Timeline};
 use crate::forecast::Standing;
 use crate::place::Spot;
 use crate::quantity::{ClockTime, Id};
+use crate::say;
 use crate::setup::{Setup, Slot};
 use serde::Serialize;
 
@@ -88,21 +89,15 @@ fn words(reason: &UnmetReason, name: &str, slot: Option<&Slot>) -> String {
     let wants = slot.map_or("", |slot| slot.wants.words());
     let time = slot.map_or("", |slot| slot.time.as_str());
     match reason {
-        UnmetReason::NoSpot => format!("{name} has no spot yet."),
-        UnmetReason::SpotGone => format!("{name}: its spot is gone from this place. Choose another."),
-        UnmetReason::TooMany => format!("{name}: only {MOST} setups can be ordered at once."),
-        UnmetReason::OutsideHours => format!("{name} is fixed at {time}, which is outside the hours of work."),
-        UnmetReason::NoSuchLight => format!("{name} wants {wants}: there is none within the hours of work."),
-        UnmetReason::TooShort { longest } => {
-            format!("{name} wants {wants}: it lasts {longest} minutes at most, less than the setup takes.")
-        }
-        UnmetReason::OtherLight => format!("{name} is fixed at {time} and wants {wants}: the light then is another."),
-        UnmetReason::Clash { with } if with.is_empty() => {
-            format!("{name} wants {wants}: it cannot be walked to in time from the others.")
-        }
-        UnmetReason::Clash { with } => {
-            format!("{name} wants {wants}: that is there while {} is made.", with.join(" and "))
-        }
+        UnmetReason::NoSpot => say::schedule::no_spot(name),
+        UnmetReason::SpotGone => say::schedule::spot_gone(name),
+        UnmetReason::TooMany => say::schedule::too_many(name, MOST),
+        UnmetReason::OutsideHours => say::schedule::outside_hours(name, time),
+        UnmetReason::NoSuchLight => say::schedule::no_such_light(name, wants),
+        UnmetReason::TooShort { longest } => say::schedule::too_short(name, wants, longest),
+        UnmetReason::OtherLight => say::schedule::other_light(name, time, wants),
+        UnmetReason::Clash { with } if with.is_empty() => say::schedule::no_walk(name, wants),
+        UnmetReason::Clash { with } => say::schedule::clash(name, wants, with.join(" and ")),
     }
 }
 
@@ -179,7 +174,7 @@ pub fn propose(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Schedule {
         let wait = begins.saturating_sub(ready + walked);
         let (from, until) = (timeline.clock(*begins as f64), timeline.clock((begins + one.task.minutes) as f64));
         let way = if walked > 0 { format!(" Walk {walked} min.") } else { String::new() };
-        let waits = if wait > 0 && before.is_some() { format!(" {wait} min to spare before.") } else { String::new() };
+        let waits = if wait > 0 && before.is_some() { say::schedule::to_spare(wait) } else { String::new() };
         placed.push(Placed {
             setup: one.id.clone(),
             name: one.setup.name.to_string(),

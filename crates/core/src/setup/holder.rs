@@ -1,4 +1,5 @@
 use crate::quantity::Metres;
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// What or who holds a light.
@@ -70,9 +71,9 @@ impl Holder {
             Holder::Boom => "on a boom",
             Holder::Clamp => "on a clamp",
             Holder::Table => "on a table",
-            Holder::Camera => "on the camera",
-            Holder::Hand => "in the hand",
-            Holder::Assistant => "with an assistant",
+            Holder::Camera => say::names::ON_CAMERA,
+            Holder::Hand => say::names::IN_HAND,
+            Holder::Assistant => say::names::WITH_ASSISTANT,
         }
     }
 }

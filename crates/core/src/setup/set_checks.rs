@@ -5,6 +5,7 @@ use crate::quantity::limits::{
     CARD_SIDE, CARDS, CEILING, HEIGHT, PANE_SIDE, PANES, PEOPLE, STATURE, SUBJECT_DISTANCE, SUN_ELEVATION, THING_SIDE,
     TILT, WALL_DISTANCE,
 };
+use crate::say;
 use crate::scene::{Aim, Scene, Wall};
 
 /// Nearer than this to the middle of a body, in metres, a thing stands in it.
@@ -83,7 +84,7 @@ impl Setup {
         } else if past(room.right, at.x) {
             Some("right wall")
         } else if past(room.rear, -at.y) {
-            Some("wall behind the camera")
+            Some(say::fields::WALL_BEHIND_CAMERA)
         } else if past(room.ceiling, at.z) {
             Some("ceiling")
         } else {

@@ -1,6 +1,7 @@
 use crate::check::Check;
 use crate::quantity::limits::SLOT_MINUTES;
 use crate::quantity::{ClockTime, Id, Minutes};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// Where and when a setup is made.
@@ -54,11 +55,11 @@ impl LightWish {
     pub const fn words(self) -> &'static str {
         match self {
             LightWish::Any => "any light",
-            LightWish::SunOnFace => "sun on the face",
-            LightWish::BacklitLowSun => "a low sun behind the subject",
+            LightWish::SunOnFace => say::names::SUN_ON_FACE,
+            LightWish::BacklitLowSun => say::names::BACKLIT_LOW_SUN,
             LightWish::OpenShade => "open shade",
             LightWish::Golden => "golden light",
-            LightWish::BlueWithLamps => "a blue sky with lamps",
+            LightWish::BlueWithLamps => say::names::BLUE_WITH_LAMPS,
             LightWish::AfterDark => "the dark",
         }
     }

@@ -3,6 +3,7 @@ use crate::colour::AmbientColour;
 use crate::house::Start;
 use crate::marks::stops_amount;
 use crate::quantity::{Share, Stops};
+use crate::say;
 use crate::setup::{Detail, Setup, SubjectKind};
 use crate::stage::Framing;
 use crate::terms::Terms;
@@ -70,31 +71,16 @@ impl ProposalReason {
     #[must_use]
     pub fn words(self) -> String {
         match self {
-            ProposalReason::NoFlash => "No flash is switched on.".to_owned(),
-            ProposalReason::NoFlashHere => "No flash is allowed here.".to_owned(),
-            ProposalReason::LitRoom => "The room has light of its own, worth keeping.".to_owned(),
-            ProposalReason::BusyBackground => {
-                "A busy background: let light lead the eye, with what is behind one to two stops under.".to_owned()
-            }
-            ProposalReason::DarkEyes { under } => format!(
-                "The light comes from above and leaves the eyes {} under: a little flash from the front fills them.",
-                stops_amount(under.stops())
-            ),
-            ProposalReason::LowSunBehind { contrast } => {
-                format!("Low sun behind, {} brighter than the face.", stops_amount(contrast.stops()))
-            }
-            ProposalReason::SunlitBackground { per_cent } => {
-                format!("A background in sun fills about {per_cent:.0} % of the frame, a fifth or more.")
-            }
-            ProposalReason::Contrast { contrast } => {
-                format!("The background is {} brighter than the face.", stops_amount(contrast.stops()))
-            }
-            ProposalReason::EvenLight { per_cent } if per_cent < 1.0 => {
-                "No sun behind in the frame: treat it as open shade.".to_owned()
-            }
-            ProposalReason::EvenLight { per_cent } => {
-                format!("A background in sun fills only about {per_cent:.0} % of the frame: treat it as open shade.")
-            }
+            ProposalReason::NoFlash => say::proposal::NO_FLASH.to_owned(),
+            ProposalReason::NoFlashHere => say::proposal::NO_FLASH_HERE.to_owned(),
+            ProposalReason::LitRoom => say::proposal::LIT_ROOM.to_owned(),
+            ProposalReason::BusyBackground => say::proposal::BUSY_BACKGROUND.to_owned(),
+            ProposalReason::DarkEyes { under } => say::proposal::dark_eyes(stops_amount(under.stops())),
+            ProposalReason::LowSunBehind { contrast } => say::proposal::low_sun_behind(stops_amount(contrast.stops())),
+            ProposalReason::SunlitBackground { per_cent } => say::proposal::sunlit_background(per_cent),
+            ProposalReason::Contrast { contrast } => say::proposal::contrast(stops_amount(contrast.stops())),
+            ProposalReason::EvenLight { per_cent } if per_cent < 1.0 => say::proposal::EVEN_LIGHT.to_owned(),
+            ProposalReason::EvenLight { per_cent } => say::proposal::little_sun(per_cent),
         }
     }
 }

@@ -5,6 +5,7 @@ use super::price::{Cost, price};
 use super::score::Weights;
 use crate::marks::{Mark, StepSize};
 use crate::quantity::Power;
+use crate::say;
 use crate::situation::{Dials, Situation};
 use crate::wanted::given_up;
 use serde::Serialize;
@@ -64,7 +65,7 @@ impl AlternativeKind {
     const fn words(self) -> &'static str {
         match self {
             AlternativeKind::LowestIso => "Lowest ISO",
-            AlternativeKind::LeastFlash => "Least flash power",
+            AlternativeKind::LeastFlash => say::ways::LEAST_FLASH,
             AlternativeKind::ShallowestDepth => "Shallowest depth",
             AlternativeKind::FastestPace => "Fastest pace",
             AlternativeKind::GreatestDepth => "Greatest depth",

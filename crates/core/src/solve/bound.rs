@@ -2,6 +2,7 @@ use super::change;
 use crate::assess::DialId;
 use crate::marks::stops_amount;
 use crate::quantity::Id;
+use crate::say;
 use crate::say::capital;
 use crate::setup::Patch;
 use crate::situation::Situation;
@@ -84,28 +85,24 @@ impl Bound {
         let light_of =
             |id: &Id| s.setup.light_index(id).map_or_else(String::new, |index| format!("light {}", index.mark()));
         match self {
-            Bound::Sync => format!("Sync binds by {by}: past it the flash lights only part of the frame."),
-            Bound::BaseIso => format!("Base ISO binds by {by}: it goes no lower."),
-            Bound::TopIso => format!("The highest ISO binds by {by}."),
-            Bound::WidestAperture => format!("The lens binds by {by}: it opens no wider."),
-            Bound::SmallestAperture => format!("The lens binds by {by}: it closes no further."),
-            Bound::FastestShutter => format!("The fastest shutter binds by {by}."),
-            Bound::TopPower { light: id } => format!("{}: full power binds by {by}.", capital(&light(id))),
-            Bound::LowestPower { light: id } => {
-                format!("{}: lowest power binds, still {by} too bright.", capital(&light(id)))
-            }
-            Bound::Recharge { light: id } => format!("{}: recharge binds by {by} at this pace.", capital(&light(id))),
-            Bound::Depth => format!("Depth binds: {by} too open to hold the subject sharp."),
-            Bound::Shake => format!("The hand binds: {by} too slow to hold."),
-            Bound::Movement => format!("Movement binds: {by} too slow to freeze."),
-            Bound::Pulse => format!("The lamps pulse: frames differ by up to {by}."),
+            Bound::Sync => say::bound::sync(&by),
+            Bound::BaseIso => say::bound::base_iso(&by),
+            Bound::TopIso => say::bound::top_iso(&by),
+            Bound::WidestAperture => say::bound::widest_aperture(&by),
+            Bound::SmallestAperture => say::bound::smallest_aperture(&by),
+            Bound::FastestShutter => say::bound::fastest_shutter(&by),
+            Bound::TopPower { light: id } => say::bound::top_power(capital(&light(id)), &by),
+            Bound::LowestPower { light: id } => say::bound::lowest_power(capital(&light(id)), &by),
+            Bound::Recharge { light: id } => say::bound::recharge(capital(&light(id)), &by),
+            Bound::Depth => say::bound::depth(&by),
+            Bound::Shake => say::bound::shake(&by),
+            Bound::Movement => say::bound::movement(&by),
+            Bound::Pulse => say::bound::pulse(&by),
             Bound::Venue { rule, light: None } => format!("{}: planned without.", rule.words()),
-            Bound::Venue { rule, light: Some(id) } => format!("{}: {} does not fire.", rule.words(), light_of(id)),
-            Bound::Clipping { patch } => format!("The {} clips by {by}.", patch.words()),
-            Bound::Held { dial } => format!("The held {} binds by {by}.", change::name(dial)),
-            Bound::Contrast { target } => {
-                format!("{target} misses by {by}: the light itself is as it is, no dial can part the two.")
-            }
+            Bound::Venue { rule, light: Some(id) } => say::bound::venue(rule.words(), light_of(id)),
+            Bound::Clipping { patch } => say::bound::clipping(patch.words(), &by),
+            Bound::Held { dial } => say::bound::held(change::name(dial), &by),
+            Bound::Contrast { target } => say::bound::contrast(target, &by),
         }
     }
 }

@@ -7,6 +7,7 @@ use crate::kit::Kit;
 use crate::marks::ShutterMark;
 use crate::optics::Support;
 use crate::quantity::{Degrees, Duv, Headcount, Id, Kelvin, Metres, Millimetres};
+use crate::say;
 use crate::scene::{Aim, Position};
 use crate::setup::{Dial, GelDial, Holder, Light, Setup};
 use serde::{Deserialize, Serialize};
@@ -279,11 +280,11 @@ impl Change {
         use crate::marks::Mark;
         match self {
             Change::Release { dial } => format!("Release the {}", name(dial)),
-            Change::Shutter { at } => format!("Turn the shutter to {}", at.label(step)),
-            Change::HighSpeedSync => "Allow high-speed sync".to_owned(),
-            Change::Tripod => "Put the camera on a tripod".to_owned(),
-            Change::Hold { by: Holder::Assistant, .. } => "Have an assistant hold the light".to_owned(),
-            Change::Hold { by, .. } => format!("Have the light {}", by.words()),
+            Change::Shutter { at } => say::change::shutter(at.label(step)),
+            Change::HighSpeedSync => say::change::HIGH_SPEED_SYNC.to_owned(),
+            Change::Tripod => say::change::TRIPOD.to_owned(),
+            Change::Hold { by: Holder::Assistant, .. } => say::change::HOLD_ASSISTANT.to_owned(),
+            Change::Hold { by, .. } => say::change::hold(by.words()),
             Change::StepBack { distance } => {
                 let way = if *distance < setup.subject_distance() { "Step in" } else { "Step back" };
                 format!("{way} to {}", house.units.distance(distance.metres()))
@@ -292,31 +293,29 @@ impl Change {
             Change::MoveLight { light, face_distance } => {
                 let nearer = setup.lights.iter().any(|l| l.id == *light && setup.face_distance(l) > *face_distance);
                 let way = if nearer { "nearer" } else { "back" };
-                format!("Move the light {way}, to {}", house.units.distance(face_distance.metres()))
+                say::change::move_light(way, house.units.distance(face_distance.metres()))
             }
             Change::LightFromBackground { background_distance, .. } => {
-                format!("Put the light {} from the background", house.units.distance(background_distance.metres()))
+                say::change::light_from_background(house.units.distance(background_distance.metres()))
             }
             Change::PlaceLight { light, at, aim } => {
                 let stays = setup.lights.iter().any(|known| known.id == *light && known.at == *at);
                 match aim {
-                    Aim::Free { tilt, .. } if stays && tilt.degrees() < 0.0 => {
-                        format!("Turn the light down the figure, {:.0}° below level", -tilt.degrees())
-                    }
-                    _ if stays => "Turn the light".to_owned(),
-                    _ => "Move the light".to_owned(),
+                    Aim::Free { tilt, .. } if stays && tilt.degrees() < 0.0 => say::change::turn_down(-tilt.degrees()),
+                    _ if stays => say::change::TURN_LIGHT.to_owned(),
+                    _ => say::change::MOVE_ANYWHERE.to_owned(),
                 }
             }
-            Change::Fit { .. } => "Change what is before the light".to_owned(),
+            Change::Fit { .. } => say::change::FIT.to_owned(),
             Change::MoveCard { face_distance, .. } => {
-                format!("Hold the card {} from the face", house.units.distance(face_distance.metres()))
+                say::change::move_card(house.units.distance(face_distance.metres()))
             }
-            Change::PlaceCamera { .. } => "Move the camera".to_owned(),
-            Change::Turn { .. } => "Turn the face".to_owned(),
-            Change::BackToTheSun => "Back to the sun, the camera aside".to_owned(),
-            Change::Arrange { .. } => "Arrange the lights anew".to_owned(),
-            Change::Add { .. } => "Put one thing more on the set".to_owned(),
-            Change::Colours { kelvin, .. } => format!("Set the white balance to {:.0} K", kelvin.kelvin()),
+            Change::PlaceCamera { .. } => say::change::MOVE_CAMERA.to_owned(),
+            Change::Turn { .. } => say::change::TURN.to_owned(),
+            Change::BackToTheSun => say::change::BACK_TO_THE_SUN.to_owned(),
+            Change::Arrange { .. } => say::change::ARRANGE.to_owned(),
+            Change::Add { .. } => say::change::ADD.to_owned(),
+            Change::Colours { kelvin, .. } => say::change::colours(kelvin.kelvin()),
             Change::People { count } => format!("Photograph {} people", count.people()),
         }
     }

@@ -15,6 +15,7 @@ use crate::colours::{
 use crate::kit::Gel;
 use crate::marks::stops_amount;
 use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Stops, figure};
+use crate::say;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -98,13 +99,13 @@ pub struct Colours {
 const PROPOSED: usize = 3;
 /// Films as they are sold, in mired, with their names (from memory; makers differ).
 const SOLD: [(f64, &str); 7] = [
-    (159.0, "full warming film"),
-    (109.0, "half warming film"),
-    (64.0, "quarter warming film"),
-    (26.0, "eighth warming film"),
-    (-131.0, "full cooling film"),
-    (-68.0, "half cooling film"),
-    (-35.0, "quarter cooling film"),
+    (159.0, say::colour_ways::FULL_WARMING_FILM),
+    (109.0, say::colour_ways::HALF_WARMING_FILM),
+    (64.0, say::colour_ways::QUARTER_WARMING_FILM),
+    (26.0, say::colour_ways::EIGHTH_WARMING_FILM),
+    (-131.0, say::colour_ways::FULL_COOLING_FILM),
+    (-68.0, say::colour_ways::HALF_COOLING_FILM),
+    (-35.0, say::colour_ways::QUARTER_COOLING_FILM),
 ];
 /// A kit lacks a film that would leave so much less, in mired.
 const WORTH_PACKING: f64 = 20.0;
@@ -208,8 +209,8 @@ fn worn_now(s: &Situation<'_>) -> Vec<Worn> {
 fn setting_words(kelvin: Kelvin, tint: Duv) -> String {
     let kelvin = format!("{:.0} K", kelvin.kelvin());
     match tint.duv() {
-        tint if tint > 1e-6 => format!("{kelvin}, tint to green by {tint:.4}"),
-        tint if tint < -1e-6 => format!("{kelvin}, tint to magenta by {:.4}", -tint),
+        tint if tint > 1e-6 => say::colour_ways::tint_green(&kelvin, tint),
+        tint if tint < -1e-6 => say::colour_ways::tint_magenta(&kelvin, -tint),
         _ => kelvin,
     }
 }
@@ -217,11 +218,11 @@ fn setting_words(kelvin: Kelvin, tint: Duv) -> String {
 impl School {
     const fn words(self) -> &'static str {
         match self {
-            School::FlashPreset => "Flash preset, for sun, cloud and flash",
-            School::ShadePreset => "Shade preset, for open shade and to deepen a sunset",
-            School::GreyCard => "A grey card at the face",
-            School::Between => "Half-way between flash and ambient",
-            School::Low => "Low, to calm a sunset or to cool a mood",
+            School::FlashPreset => say::colour_ways::FLASH_PRESET,
+            School::ShadePreset => say::colour_ways::SHADE_PRESET,
+            School::GreyCard => say::colour_ways::GREY_CARD,
+            School::Between => say::colour_ways::BETWEEN,
+            School::Low => say::colour_ways::LOW,
         }
     }
 }
@@ -290,12 +291,7 @@ fn lacking(s: &Situation<'_>, aim: &Aim, lights: &[Tinted]) -> Vec<WantedFilm> {
             shift: MiredShift::of(shift),
             leaves,
             left: with_ours,
-            text: format!(
-                "A {name} on {} would leave {} mired; the kit’s own leave {}.",
-                lit.name,
-                figure(leaves, 5.0),
-                figure(with_ours, 5.0)
-            ),
+            text: say::colour_ways::would_leave(name, &lit.name, figure(leaves, 5.0), figure(with_ours, 5.0)),
         })
     };
     s.lights.iter().filter_map(lacks).collect()

@@ -5,6 +5,7 @@ use crate::geometry::DVec3;
 use crate::glass::{Reflection, Seen, reflections, seen_in_panes, shown};
 use crate::kit::Kit;
 use crate::quantity::{Id, Metres, Millimetres};
+use crate::say;
 use crate::scene::{Aim, Position};
 use crate::setup::Setup;
 use crate::stage::Stage;
@@ -129,7 +130,7 @@ impl Trial<'_> {
             Seen::Light { light } => self.light_cures(light, &mut note),
             Seen::Bounce { light } => {
                 if let Some(light) = self.setup.lights.iter().find(|known| known.id == *light) {
-                    self.bounced_elsewhere(light, "Turn its bounce elsewhere", &mut note);
+                    self.bounced_elsewhere(light, say::cures::BOUNCE_ELSEWHERE, &mut note);
                 }
             }
             _ => {}
@@ -141,13 +142,13 @@ impl Trial<'_> {
                 .then(|| Change::PlaceCamera { at: Position::nearest(camera - DVec3::Z * down), focal })
         });
         if let Some((down, change)) = lower {
-            note(Some(down), Some(change), format!("Shoot lower, by {}", said(down)));
+            note(Some(down), Some(change), say::cures::shoot_lower(said(down)));
         }
         let higher = self.first(steps(0.1, 1.5), |up| {
             Some(Change::PlaceCamera { at: Position::nearest(camera + DVec3::Z * up), focal })
         });
         if let Some((up, change)) = higher {
-            note(Some(up), Some(change), format!("Shoot from {} higher, looking down", said(up)));
+            note(Some(up), Some(change), say::cures::shoot_higher(said(up)));
         }
         let focus = self.setup.focus();
         let far = self.setup.subject_distance().metres();
@@ -161,24 +162,16 @@ impl Trial<'_> {
         if let Some((times, change)) = longer {
             let back = far * (times - 1.0);
             let Change::PlaceCamera { focal, .. } = &change else { return found };
-            let text = format!("Take {} mm from {} further back", focal.millimetres(), said(back));
+            let text = say::cures::longer_lens(focal.millimetres(), said(back));
             note(Some(back), Some(change), text);
         }
         if let Seen::Card { .. } = self.reflection.seen {
             return found;
         }
         if matches!(self.reflection.seen, Seen::Light { .. } | Seen::Bounce { .. }) {
-            note(
-                None,
-                None,
-                "Make a second frame without flash at the same settings, to retouch the glass from".to_owned(),
-            );
+            note(None, None, say::cures::SECOND_FRAME.to_owned());
         } else {
-            note(
-                None,
-                None,
-                "Stand in the dark, in dark clothes, or behind a black card with a hole for the lens".to_owned(),
-            );
+            note(None, None, say::cures::STAND_DARK.to_owned());
         }
         found
     }
@@ -197,14 +190,14 @@ impl Trial<'_> {
         let raised = self.first(steps(0.1, 2.0), |up| place(at + DVec3::Z * up, aim));
         let up = raised.as_ref().map(|(up, _)| *up);
         if let Some((up, change)) = raised {
-            note(Some(up), Some(change), format!("Raise it by {}", said(up)));
+            note(Some(up), Some(change), say::cures::raise(said(up)));
         }
         // Sideways round the subject is sideways on the ground, square to the line to the face.
         let across = (self.setup.main_face().at - at).cross(DVec3::Z).try_normalize().unwrap_or(DVec3::X);
         let moved = self.first(steps(0.1, 3.0).flat_map(|by| [by, -by]), |by| place(at + across * by, aim));
         if let Some((by, change)) = moved {
-            let way = if by > 0.0 { "to its right" } else { "to its left" };
-            note(Some(by.abs()), Some(change), format!("Move it {} {way}, as it looks", said(by.abs())));
+            let way = if by > 0.0 { say::cures::TO_RIGHT } else { say::cures::TO_LEFT };
+            note(Some(by.abs()), Some(change), say::cures::move_aside(said(by.abs()), way));
         }
         let looks = self.setup.light_looks(light);
         let half = light.optics(self.kit, self.setup.camera.focal).map_or(0.1, |optics| {
@@ -219,10 +212,10 @@ impl Trial<'_> {
             // How far its edge travels.
             let travels = half * by.abs().to_radians();
             let way = if by > 0.0 { "left" } else { "right" };
-            note(Some(travels), Some(change), format!("Feather it {:.0}° to its {way}", by.abs()));
+            note(Some(travels), Some(change), say::cures::feather(by.abs(), way));
         }
         if self.terms.venue.bounce && self.setup.scene.room.is_indoors() {
-            self.bounced_elsewhere(light, "Turn it up and bounce it off the ceiling", note);
+            self.bounced_elsewhere(light, say::cures::OFF_CEILING, note);
         }
         // Raised and feathered at once, where neither does it alone.
         let turned = |up: f64, by: f64| {
@@ -235,7 +228,7 @@ impl Trial<'_> {
                 pairs().filter_map(|(up, by)| Some((up, by, turned(up, by)?))).find(|(.., change)| self.works(change));
             if let Some((up, by, change)) = pair {
                 let way = if by > 0.0 { "left" } else { "right" };
-                let text = format!("Raise it by {} and feather it {:.0}° to its {way}", said(up), by.abs());
+                let text = say::cures::raise_feather(said(up), by.abs(), way);
                 note(Some(up + half * by.abs().to_radians()), Some(change), text);
                 return;
             }
@@ -255,14 +248,13 @@ impl Trial<'_> {
         let best = tried.min_by(|a, b| a.1.0.total_cmp(&b.1.0)).filter(|(_, (share, _), _)| *share < PARTIAL * before);
         let Some((up, (share, touches), change)) = best else { return };
         let said = self.terms.house.units.distance(up);
-        let strip =
-            if share < RETOUCHED { "a strip".to_owned() } else { format!("{:.0} % of the frame", share * 100.0) };
+        let strip = if share < RETOUCHED { "a strip".to_owned() } else { say::cures::of_frame(share * 100.0) };
         let then = match (touches, share < RETOUCHED) {
-            (true, _) => "it touches the face",
-            (false, true) => "clear of the face, easy to retouch",
-            (false, false) => "clear of the face",
+            (true, _) => say::cures::TOUCHES_FACE,
+            (false, true) => say::cures::EASY_TO_RETOUCH,
+            (false, false) => say::cures::CLEAR_FACE,
         };
-        note(Some(up), Some(change), format!("Raise it by {said}: leaves {strip}, {then}"));
+        note(Some(up), Some(change), say::cures::leaves(&said, &strip, then));
     }
 
     /// A bounce whose light shows nowhere in the glass: off the ceiling above, and if that shows, further round.

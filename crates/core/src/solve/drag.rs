@@ -1,11 +1,11 @@
 //! The inverse: put a part of a level somewhere, and find the dial that does it.
 
-use super::change;
+use super::Stop;
 use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
 use crate::forecast::Seen;
 use crate::kit::Kit;
-use crate::marks::{Mark, NdMark, ShutterMark, stops_amount};
+use crate::marks::{Mark, NdMark, ShutterMark};
 use crate::quantity::{Id, Power, Stops};
 use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::Split;
@@ -39,7 +39,9 @@ pub struct Dragged {
     pub turned: Vec<DialId>,
     /// Where the part now stands; none where there is no such light.
     pub reached: Option<Stops>,
-    /// What stopped it short of where it was dragged to, in words.
+    /// What stopped it short of where it was dragged to.
+    pub stop: Option<Stop>,
+    /// The same in words.
     pub stopped: Option<String>,
 }
 
@@ -68,7 +70,7 @@ pub fn drag_situation(s: &Situation<'_>, patch: Patch, part: &Part, to: Stops) -
     let setup = s.setup;
     let from = Dials::of(setup);
     let mut dials = from.clone();
-    let stopped = match part {
+    let stop = match part {
         Part::Ambient => drag_ambient(s, &mut dials, patch, to.stops()),
         Part::Flash => drag_flash(s, &mut dials, patch, to.stops(), None),
         Part::Light { light } => drag_flash(s, &mut dials, patch, to.stops(), Some(light)),
@@ -76,7 +78,8 @@ pub fn drag_situation(s: &Situation<'_>, patch: Patch, part: &Part, to: Stops) -
     let reached = reached(s, &dials, patch, part);
     let mut moved = setup.clone();
     dials.put_into(&mut moved);
-    Dragged { turned: turned(setup, &from, &dials), setup: moved, reached: reached.map(Stops::of), stopped }
+    let stopped = stop.as_ref().map(|stop| stop.words(s.step));
+    Dragged { turned: turned(setup, &from, &dials), setup: moved, reached: reached.map(Stops::of), stop, stopped }
 }
 
 fn levels(s: &Situation<'_>, dials: &Dials) -> (Split, Vec<PerPatch<Option<f64>>>) {
@@ -128,9 +131,9 @@ fn turn<M: Mark>(s: &Situation<'_>, dial: crate::setup::Dial<M>, by: f64, (first
     M::nearest(wanted.clamp(f64::from(first.sixths()), f64::from(last.sixths())) as i16)
 }
 
-fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64) -> Option<String> {
+fn drag_ambient(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64) -> Option<Stop> {
     let Some(now) = levels(s, dials).0.ambient[patch] else {
-        return Some("No ambient is known here.".to_owned());
+        return Some(Stop::NoAmbient);
     };
     let camera = &s.setup.camera;
     let fastest = match s.safe_sync {
@@ -188,27 +191,22 @@ fn keep_flash(s: &Situation<'_>, before: &Dials, dials: &mut Dials) {
     }
 }
 
-fn stopped_by(s: &Situation<'_>, held: bool, shutter: ShutterMark, left: f64) -> String {
-    let by = stops_amount(left);
-    if held {
-        return format!("The shutter is held; {by} short. Release it to go on.");
+fn stopped_by(s: &Situation<'_>, held: bool, shutter: ShutterMark, left: f64) -> Stop {
+    let at_sync = s.safe_sync.is_some_and(|safe| shutter >= safe) && !s.past_sync;
+    match left {
+        stops if held => Stop::ShutterHeld { stops },
+        stops if stops > 0.0 && at_sync => Stop::Sync { at: shutter, stops },
+        stops => Stop::Ends { stops },
     }
-    if left > 0.0 && s.safe_sync.is_some_and(|safe| shutter >= safe) && !s.past_sync {
-        return format!(
-            "Sync binds at {}; {by} short. ND, high-speed sync or a smaller aperture go on.",
-            shutter.label(s.step)
-        );
-    }
-    format!("The dials are at their ends; {by} short.")
 }
 
-fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only: Option<&Id>) -> Option<String> {
+fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only: Option<&Id>) -> Option<Stop> {
     let (split, parts) = levels(s, dials);
     let reaching: Vec<usize> = (0..s.lights.len())
         .filter(|light| parts[*light][patch].is_some() && only.is_none_or(|id| s.lights[*light].light.id == *id))
         .collect();
     if reaching.is_empty() {
-        return Some("No flash reaches here.".to_owned());
+        return Some(Stop::NoFlash);
     }
     let now = match only {
         Some(_) => parts[reaching[0]][patch],
@@ -219,10 +217,7 @@ fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only:
     for light in reaching {
         let lit = &s.lights[light];
         if lit.light.power.held {
-            return Some(format!(
-                "The {} is held. Release it to go on.",
-                change::name(&DialId::power(lit.light.id.clone()))
-            ));
+            return Some(Stop::PowerHeld { dial: DialId::power(lit.light.id.clone()) });
         }
         let wanted = dials.power(lit.index).stops_below_full() - by;
         let (strongest, lowest) = lit.powers;
@@ -230,12 +225,10 @@ fn drag_flash(s: &Situation<'_>, dials: &mut Dials, patch: Patch, to: f64, only:
         left = if wanted < strongest { left.max(strongest - wanted) } else { left };
         left = if wanted > lowest { left.min(lowest - wanted) } else { left };
     }
-    if left > 0.17 {
-        Some(format!("Full power binds; {} short. Move it nearer, or open up.", stops_amount(left)))
-    } else if left < -0.17 {
-        Some(format!("Lowest power binds; still {} over. Move it back, or add ND.", stops_amount(left)))
-    } else {
-        None
+    match left {
+        stops if stops > 0.17 => Some(Stop::FullPower { stops }),
+        stops if stops < -0.17 => Some(Stop::LowestPower { stops: -stops }),
+        _ => None,
     }
 }
 

@@ -5,6 +5,7 @@ use crate::assess::{Facts, face_levels};
 use crate::geometry::DVec3;
 use crate::marks::stops_amount;
 use crate::quantity::{Metres, Stops};
+use crate::say;
 use crate::scene::{Aim, Position};
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation, key};
@@ -44,7 +45,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
     // Turned, it keeps its tilt; the smallest turn of those that even it as well as any, on the side that helps at all.
     let turn = |by: f64| {
         let way = if by > 0.0 { "left" } else { "right" };
-        let text = format!("Feather the {name} {:.0}° to its {way}", by.abs());
+        let text = say::ways::feather(&name, by.abs(), way);
         (place(at, Aim::along(glam::DQuat::from_rotation_z(by.to_radians()) * looks)), text)
     };
     let first = TURNS[0];
@@ -55,7 +56,7 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
     let further = [1.25, 1.5, 2.0].map(|times| {
         let to = focus + (at - focus) * times;
         let far = s.terms.house.units.distance(Metres::nearest(to.distance(s.setup.main_face().at)).metres());
-        (place(to, lit.light.aim), format!("Take the {name} back to {far}"))
+        (place(to, lit.light.aim), say::ways::take_back(&name, &far))
     });
     let mut found: Vec<EvenWay> =
         [tried(s, dials, now, turned), tried(s, dials, now, further.to_vec())].into_iter().flatten().collect();

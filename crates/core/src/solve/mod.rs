@@ -19,6 +19,7 @@ mod powers;
 mod price;
 mod score;
 mod spill;
+mod stop;
 mod sunward;
 mod ways;
 
@@ -36,6 +37,7 @@ pub use plan::{Plan, assess_and_bind, bind_situation, plan, solve};
 pub use price::{Cost, price};
 pub use score::{Weights, dial_score, fit_score, score};
 pub use spill::SpillWay;
+pub use stop::Stop;
 pub(crate) use sunward::{GAINED, HIGH, on_nose};
 pub use sunward::{Stance, Stays, SunWay};
 pub use ways::WayOut;

@@ -4,6 +4,7 @@ use crate::assess::Facts;
 use crate::flash::recharge_time;
 use crate::marks::{Mark, stops_amount};
 use crate::quantity::Power;
+use crate::say;
 use crate::say::capital;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
@@ -72,17 +73,15 @@ impl Cost {
             Cost::Noise { stops } => format!("{} less noise", stops_amount(*stops)),
             Cost::Aperture { mark, stops } if *stops > 0.0 => format!("{mark}, deeper focus"),
             Cost::Aperture { mark, .. } => format!("{mark}, shallower focus"),
-            Cost::DepthShort { stops } => format!("{} too open for the depth asked", stops_amount(*stops)),
+            Cost::DepthShort { stops } => say::ways::depth_short(stops_amount(*stops)),
             Cost::Shutter { mark } => format!("shutter {mark}"),
-            Cost::Blur { stops } => format!("{} too slow to be sure of sharpness", stops_amount(*stops)),
-            Cost::Nd { stops } if *stops > 0.0 => format!("{} more of ND, dimmer finder", stops_amount(*stops)),
-            Cost::Nd { stops } => format!("{} less of ND", stops_amount(*stops)),
+            Cost::Blur { stops } => say::ways::blur(stops_amount(*stops)),
+            Cost::Nd { stops } if *stops > 0.0 => say::ways::nd(stops_amount(*stops)),
+            Cost::Nd { stops } => say::ways::less_nd(stops_amount(*stops)),
             Cost::Power { stops, ready } if *stops > 0.0 => {
-                format!("flash works {} harder, {}", stops_amount(*stops), ready_words(*ready))
+                say::ways::more_power(stops_amount(*stops), ready_words(*ready))
             }
-            Cost::Power { stops, ready } => {
-                format!("flash works {} less, {}", stops_amount(*stops), ready_words(*ready))
-            }
+            Cost::Power { stops, ready } => say::ways::less_power(stops_amount(*stops), ready_words(*ready)),
             Cost::Face { stops } => format!("face {}", moved(*stops)),
             Cost::Background { stops } => format!("background {}", moved(*stops)),
         }
@@ -94,7 +93,7 @@ fn moved(stops: f64) -> String {
 }
 
 fn ready_words(seconds: f64) -> String {
-    if seconds < 0.05 { "ready at once".to_owned() } else { format!("ready after {seconds:.1} s") }
+    if seconds < 0.05 { say::ways::READY_AT_ONCE.to_owned() } else { format!("ready after {seconds:.1} s") }
 }
 
 /// The power of the hardest-working firing light, in stops below full, and its time to be ready.
@@ -148,7 +147,7 @@ pub fn price(before: (&Situation<'_>, &Dials), after: (&Situation<'_>, &Dials)) 
         costs.push(Cost::Shutter { mark: new.shutter.label(after.0.step) });
     }
     let words: Vec<String> = costs.iter().take(4).map(Cost::words).collect();
-    let text = if words.is_empty() { "Nothing else changes.".to_owned() } else { capital(&words.join("; ")) + "." };
+    let text = if words.is_empty() { say::ways::NOTHING.to_owned() } else { capital(&words.join("; ")) + "." };
     (costs, text)
 }
 

@@ -6,6 +6,7 @@ use crate::emitter::Face;
 use crate::kit::{Modifier, ModifierKind};
 use crate::marks::stops_amount;
 use crate::quantity::{Id, Metres, Stops};
+use crate::say;
 use crate::scene::{Aim, Position};
 use crate::setup::{Patch, Setup};
 use crate::situation::{Lit, Situation, key};
@@ -71,9 +72,9 @@ impl Trial<'_> {
             return None;
         }
         let price = match under {
-            None => "No spill on the background.".to_owned(),
-            Some(under) if under >= 0.0 => format!("Spill {} under the face.", stops_amount(under)),
-            Some(under) => format!("Spill {} over the face.", stops_amount(under)),
+            None => say::ways::NONE.to_owned(),
+            Some(under) if under >= 0.0 => say::ways::under_face(stops_amount(under)),
+            Some(under) => say::ways::over_face(stops_amount(under)),
         };
         Some(SpillWay { light: self.lit.light.id.clone(), change, text, under: under.map(Stops::nearest), price })
     }
@@ -92,7 +93,7 @@ impl Trial<'_> {
             let aim = Aim::along(glam::DQuat::from_rotation_z(by.to_radians()) * looks);
             let way = if by > 0.0 { "left" } else { "right" };
             let change = Change::PlaceLight { light: self.lit.light.id.clone(), at: Position::nearest(at), aim };
-            self.way(change, format!("Feathered {:.0}° to its {way}", by.abs()))
+            self.way(change, say::ways::feathered(by.abs(), way))
         };
         let under = |way: &SpillWay| way.under.map_or(f64::INFINITY, Stops::stops);
         [FEATHERED, -FEATHERED]

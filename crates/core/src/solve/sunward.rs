@@ -6,6 +6,7 @@ use crate::arrange::{ASIDE, BackToTheSun};
 use crate::geometry::{DVec3, angle, bearing_and_tilt, direction, turned_towards};
 use crate::marks::stops_amount;
 use crate::quantity::{ClockTime, Degrees, Stops, turn};
+use crate::say;
 use crate::scene::Sun;
 use crate::setup::{Patch, Slot};
 use crate::situation::Situation;
@@ -101,17 +102,17 @@ impl Stance {
     fn text(self, spot: Option<&str>) -> String {
         let side = |by: f64| if by > 0.0 { "left" } else { "right" };
         match self {
-            Stance::OffTheNose { by } => format!("Turn the face {:.0}° to its {}", by.abs(), side(by)),
+            Stance::OffTheNose { by } => say::sunward::off_the_nose(by.abs(), side(by)),
             Stance::BackToTheSun { camera_left, .. } => {
                 let side = if camera_left { "left" } else { "right" };
-                format!("Back to the sun, the camera {ASIDE:.0}° off at the {side} of the face")
+                say::sunward::back_to_the_sun(ASIDE, side)
             }
-            Stance::IntoTheSun { by } => format!("Turn the face {:.0}° to its {}, into the sun", by.abs(), side(by)),
+            Stance::IntoTheSun { by } => say::sunward::into_the_sun(by.abs(), side(by)),
             Stance::Wait { minutes, .. } => format!("Wait {}", Stance::minutes(minutes)),
             Stance::Shade { minutes } => {
                 let there = spot.unwrap_or("another spot");
                 if minutes < 1.0 {
-                    format!("Go to {there}, a few steps")
+                    say::sunward::few_steps(there)
                 } else {
                     format!("Go to {there}, {}", Stance::minutes(minutes))
                 }
@@ -134,30 +135,28 @@ impl SunWay {
         match stance {
             Stance::OffTheNose { .. } | Stance::BackToTheSun { .. } => {
                 let long = stays.as_ref().map_or_else(String::new, |stays| {
-                    let until = if stays.sun_goes { ", until the sun goes" } else { "" };
+                    let until = if stays.sun_goes { say::sunward::UNTIL_SUN_GOES } else { "" };
                     format!(" for {}{until} ({})", Stance::minutes(stays.minutes), stays.clock)
                 });
-                said.push(format!("no sun on the nose{long}"));
+                said.push(say::sunward::off_nose(&long));
             }
-            Stance::IntoTheSun { .. } => {
-                said.push("sun on one side of the face, eyes closed until the frame".to_owned())
-            }
+            Stance::IntoTheSun { .. } => said.push(say::sunward::ONE_SIDE.to_owned()),
             Stance::Wait { darker, .. } if darker > 1.0 / 6.0 => {
                 said.push(format!("{} less light", stops_amount(darker)))
             }
             Stance::Wait { .. } => {}
-            Stance::Shade { .. } => said.push("another background: read it anew".to_owned()),
+            Stance::Shade { .. } => said.push(say::sunward::ANOTHER_BACKGROUND.to_owned()),
         }
         let left = stops_amount(contrast);
         said.push(if contrast < 1.0 / 6.0 && contrast > -1.0 / 6.0 {
-            "no contrast left".to_owned()
+            say::sunward::NO_CONTRAST.to_owned()
         } else if contrast > 0.0 {
             format!("contrast {left}")
         } else {
-            format!("the background {left} darker than the face")
+            say::sunward::background_darker(&left)
         });
         if let Stance::BackToTheSun { same_background: false, .. } = stance {
-            said.push("another background: read it anew".to_owned());
+            said.push(say::sunward::ANOTHER_BACKGROUND.to_owned());
         }
         let price = crate::say::capital(&said.join("; ")) + ".";
         SunWay { stance, change, slot, contrast: Stops::of(contrast), stays, text: stance.text(spot), price }

@@ -1,3 +1,4 @@
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// A thing a venue may forbid.
@@ -60,11 +61,11 @@ impl Rule {
     #[must_use]
     pub const fn words(self) -> &'static str {
         match self {
-            Rule::Tripod => "No tripod here",
-            Rule::Stands => "No stands here",
-            Rule::Flash => "No flash here",
-            Rule::Sound => "No sound here",
-            Rule::Bounce => "No bouncing here",
+            Rule::Tripod => say::names::TRIPOD,
+            Rule::Stands => say::names::STANDS,
+            Rule::Flash => say::names::FLASH,
+            Rule::Sound => say::names::SOUND,
+            Rule::Bounce => say::names::BOUNCE,
         }
     }
 }

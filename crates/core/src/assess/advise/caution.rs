@@ -1,5 +1,6 @@
 use crate::marks::stops_amount;
 use crate::quantity::Metres;
+use crate::say;
 use crate::setup::Holder;
 use crate::terms::Rule;
 use serde::Serialize;
@@ -191,187 +192,95 @@ impl Caution {
     pub fn words(&self) -> String {
         let text: &str = match self {
             Caution::NotMetered { error } => {
-                return format!(
-                    "Nothing metered yet: taken as what such light usually gives, right within {}. Enter a reading.",
-                    stops_amount(*error)
-                );
+                return say::caution::not_metered(stops_amount(*error));
             }
-            Caution::FaceNotRead => "The face was not metered: derived from another reading, right within a stop.",
+            Caution::FaceNotRead => say::caution::FACE_NOT_READ,
             Caution::MeterBias { stops } => {
                 let way = if *stops > 0.0 { "light" } else { "dark" };
-                return format!(
-                    "The meter takes this {way} subject for mid-grey; its reading is corrected by {}.",
-                    stops_amount(*stops)
-                );
+                return say::caution::meter_bias(way, stops_amount(*stops));
             }
-            Caution::TtlWanders => {
-                "Automatic flash (TTL) will wander here: very light or dark clothes, or a much brighter background. \
-                 Set the power by hand."
-            }
+            Caution::TtlWanders => say::caution::TTL_WANDERS,
             Caution::ShutterFloor { stops } => {
-                return format!(
-                    "With flash on, aperture priority holds its shutter floor: the ambient falls by {}. Go to manual, \
-                     or switch slow sync on.",
-                    stops_amount(*stops)
-                );
+                return say::caution::shutter_floor(stops_amount(*stops));
             }
-            Caution::NearEyes => {
-                "No bare flash within half a metre of eyes, least of all an infant's. Move it back or bounce it."
-            }
-            Caution::FrameRate { most } => return format!("This body takes no more than {most} frames a second."),
-            Caution::FlickerSensitivity => {
-                "Bursts of flash: ask first whether anyone is sensitive to flicker (photosensitive epilepsy)."
-            }
-            Caution::Wind { down: true, .. } => {
-                "Too much wind for this: take it down, or have it held by hand, low. The stand maker's rating comes first."
-            }
+            Caution::NearEyes => say::caution::NEAR_EYES,
+            Caution::FrameRate { most } => return say::caution::frame_rate(most),
+            Caution::FlickerSensitivity => say::caution::FLICKER_SENSITIVITY,
+            Caution::Wind { down: true, .. } => say::caution::WIND_DOWN,
             Caution::Wind { bag: Some(bag), held, .. } if *bag > 0.0 => {
-                let state = if *held { "is on it" } else { "is what it needs" };
-                return format!(
-                    "In this wind a bag of {bag:.0} kg {state}, on the tallest leg, and an assistant at the stand. The \
-                     stand maker's rating comes first."
-                );
+                let state = if *held { say::caution::BAG_ON_IT } else { say::caution::BAG_NEEDED };
+                return say::caution::wind_bag(bag, state);
             }
-            Caution::Wind { .. } => {
-                "Outdoors this catches wind: bag on the tallest leg, an assistant at the stand, down with it in gusts. \
-                 The stand maker's rating comes first."
-            }
+            Caution::Wind { .. } => say::caution::WIND,
             Caution::WindInHand { by } => {
-                return format!(
-                    "Outdoors this catches wind, and it is {}: hold it low, and let no one hold it alone in gusts.",
-                    by.words()
-                );
+                return say::caution::wind_in_hand(by.words());
             }
             Caution::OutOfReach { by: Holder::Hand, reach } => {
-                return format!(
-                    "Further from the lens than an arm reaches ({:.1} m): have an assistant hold it, or step in.",
-                    reach.metres()
-                );
+                return say::caution::out_of_arms_reach(reach.metres());
             }
             Caution::OutOfReach { by, reach } => {
-                return format!(
-                    "Higher than it gets {} (about {:.1} m). The maker's rating comes first.",
-                    by.words(),
-                    reach.metres()
-                );
+                return say::caution::out_of_reach(by.words(), reach.metres());
             }
-            Caution::Overhead => {
-                "Clamped up there: a safety wire round it and what it holds, and nobody under it while it is put up. The venue's own rules come first."
-            }
-            Caution::Counterweight => {
-                "A boom tips: a counterweight on its short end, a bag on the stand, and nobody under the head."
-            }
-            Caution::Forbidden { rule: Rule::Tripod } => "No tripod here: planned from the hand.",
-            Caution::Forbidden { rule: Rule::Sound } => {
-                "No sound here, and this body has no silent shutter: ask, or take another body."
-            }
-            Caution::Forbidden { rule: Rule::Stands } => {
-                "No stands here: this light does not fire until it is held, clamped or on the camera."
-            }
-            Caution::Forbidden { rule: Rule::Bounce } => {
-                "No bouncing here: this light does not fire until it is turned straight."
-            }
-            Caution::Forbidden { rule: Rule::Flash } => "No flash here: this light does not fire.",
+            Caution::Overhead => say::caution::OVERHEAD,
+            Caution::Counterweight => say::caution::COUNTERWEIGHT,
+            Caution::Forbidden { rule: Rule::Tripod } => say::caution::NO_TRIPOD,
+            Caution::Forbidden { rule: Rule::Sound } => say::caution::NO_SOUND,
+            Caution::Forbidden { rule: Rule::Stands } => say::caution::NO_STANDS,
+            Caution::Forbidden { rule: Rule::Bounce } => say::caution::NO_BOUNCE,
+            Caution::Forbidden { rule: Rule::Flash } => say::caution::NO_FLASH,
             Caution::LightestClips { person, stops } => {
-                return format!(
-                    "Person {} is the lightest and clips by {}: expose for them, and bring the light nearer to the others.",
-                    person + 1,
-                    stops_amount(*stops)
-                );
+                return say::caution::lightest_clips(person + 1, stops_amount(*stops));
             }
             Caution::Tones { lighter, darker } => {
-                return format!(
-                    "Let person {}, the darkest, stand nearer the key than person {}, the lightest.",
-                    darker + 1,
-                    lighter + 1
-                );
+                return say::caution::tones(darker + 1, lighter + 1);
             }
             Caution::DarkSockets { stops, guessed } => {
-                let guess = if *guessed { ", if its lamps hang overhead as is guessed" } else { "" };
-                return format!(
-                    "Light from above leaves the eyes {} under the cheeks{guess}: fill from the front, a card held low, or a face turned up to the light.",
-                    stops_amount(*stops)
-                );
+                let guess = if *guessed { say::caution::LAMPS_GUESSED } else { "" };
+                return say::caution::dark_sockets(stops_amount(*stops), guess);
             }
             Caution::LegsDark { stops } => {
-                return format!(
-                    "The legs are {} under the face: take the light further back, or turn it down the figure.",
-                    stops_amount(*stops)
-                );
+                return say::caution::legs_dark(stops_amount(*stops));
             }
             Caution::TopHeavy { stops } => {
-                return format!(
-                    "A card so close is top-heavy on a full-length figure: the face gets {} more of it than the legs. Further off and larger, or on end.",
-                    stops_amount(*stops)
-                );
+                return say::caution::top_heavy(stops_amount(*stops));
             }
             Caution::FocusInTheDark { ev, limit, guessed } => {
-                let by = if *guessed { "bodies usually focus" } else { "this body focuses" };
-                return format!(
-                    "EV {ev:.0} on the face, and {by} down to about EV {limit:.0}: take a contrasty edge, put a lamp on until it is sharp, or magnify the screen; then leave the focus there."
-                );
+                let by = if *guessed { say::caution::USUAL_BODIES } else { say::caution::THIS_BODY };
+                return say::caution::focus_in_the_dark(ev, by, limit);
             }
-            Caution::FocusInFlare => {
-                "Into the light the focus hunts: shade the lens, take a contrasty edge as far off, or magnify the screen."
-            }
+            Caution::FocusInFlare => say::caution::FOCUS_IN_FLARE,
             Caution::PassesOver { degrees } => {
-                return format!(
-                    "So near, the subject lies {degrees:.0}° under the shoe: a flash there passes over it. A bracket, a cord, or a panel before it; and look for the barrel's shadow."
-                );
+                return say::caution::passes_over(degrees);
             }
             Caution::InPicture { text } | Caution::Reflection { text } | Caution::Bounce { text } => text,
             Caution::Beam { stops } => {
-                return format!(
-                    "Its beam leaves the worst face {} under: zoom wider, turn it, or take it back.",
-                    stops_amount(*stops)
-                );
+                return say::caution::beam(stops_amount(*stops));
             }
             Caution::Flare { degrees } => {
-                return format!(
-                    "The sun stands {degrees:.0}° off the lens axis: it flares. Shade the lens, or let it on purpose."
-                );
+                return say::caution::flare(degrees);
             }
-            Caution::ThroughGlass => {
-                "The camera looks through glass and this flash is on its side: it comes back off the glass. Put the flash \
-                 on the subject's side."
-            }
+            Caution::ThroughGlass => say::caution::THROUGH_GLASS,
             Caution::FacesOut { count } => {
-                let who = if *count == 1 { "One face is".to_owned() } else { format!("{count} faces are") };
-                return format!("{who} outside the picture: step back, or go wider.");
+                let who = if *count == 1 { say::caution::ONE_FACE.to_owned() } else { format!("{count} faces are") };
+                return say::caution::faces_out(&who);
             }
-            Caution::SunAndEyes => {
-                "Low sun in or near the frame: do not judge it through an optical finder or a long lens, and no one \
-                 stares towards it; eyes closed until the frame."
-            }
+            Caution::SunAndEyes => say::caution::SUN_AND_EYES,
             Caution::Heat { pops, rest } => {
-                return format!(
-                    "At this power and pace it heats: after {pops:.0} full-power pops in a row rest it {rest:.0} min. \
-                     The maker's limit comes first."
-                );
+                return say::caution::heat(pops, rest);
             }
-            Caution::Ghost => {
-                "Ambient and flash are within two stops: a mover leaves a ghost beside the sharp picture."
-            }
-            Caution::RearCurtain => "Slow shutter and movement: sync to the rear curtain, so that trails follow.",
-            Caution::Estimate => {
-                "Output estimated from watt-seconds alone: one meter reading in the kit makes it right."
-            }
-            Caution::HighSpeedSync => {
-                "High-speed sync drains like full power, rules out fast bursts and gives one pulse train a frame."
-            }
-            Caution::FixedBalance => {
-                "Never automatic white balance: it follows clothes and background from frame to frame."
-            }
+            Caution::Ghost => say::caution::GHOST,
+            Caution::RearCurtain => say::caution::REAR_CURTAIN,
+            Caution::Estimate => say::caution::ESTIMATE,
+            Caution::HighSpeedSync => say::caution::HIGH_SPEED_SYNC,
+            Caution::FixedBalance => say::caution::FIXED_BALANCE,
             Caution::Pulses { swing, bands, quiet } => {
                 let swing = stops_amount(*swing);
-                let down = if *bands >= 0.75 { ", in bands down the frame" } else { "" };
-                return format!(
-                    "The lamps pulse: frames differ by up to {swing}{down}. {quiet} does not; or let the flash lead."
-                );
+                let down = if *bands >= 0.75 { say::caution::IN_BANDS } else { "" };
+                return say::caution::pulses(&swing, down, quiet);
             }
-            Caution::Batteries { sets } => return format!("These frames take {sets} battery charges: pack spares."),
-            Caution::FlashUnused => "This approach uses no flash: switch the lights off.",
-            Caution::GelHeat => "Keep gels off bare tubes and modelling lamps: they scorch.",
+            Caution::Batteries { sets } => return say::caution::batteries(sets),
+            Caution::FlashUnused => say::caution::FLASH_UNUSED,
+            Caution::GelHeat => say::caution::GEL_HEAT,
         };
         text.to_owned()
     }

@@ -1,12 +1,14 @@
-//! Reasons and cautions as data, with their words in one place.
+//! Reasons and cautions as data; their words are in [`crate::say`].
 
 mod caution;
 mod cautions;
+mod reason;
 mod reasons;
 
 pub use caution::Caution;
 pub(crate) use cautions::DARK_EYES;
 pub use cautions::cautions;
+pub use reason::{FocusAt, Reason};
 pub use reasons::dial_reason;
 
 use crate::quantity::Id;

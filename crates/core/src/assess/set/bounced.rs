@@ -5,6 +5,7 @@ use crate::field::BounceReport;
 use crate::geometry::{angle, bearing_and_tilt};
 use crate::marks::stops_amount;
 use crate::quantity::{MiredShift, Stops};
+use crate::say;
 use crate::scene::{Aim, Role};
 use crate::set::RoomSide;
 use crate::setup::Patch;
@@ -49,7 +50,7 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
     }
     let straight = 1.0 / lit.face_distance.metres().powi(2);
     let Some(from) = report.from.filter(|_| gain.bounced > 0.0) else {
-        let text = "Nothing to bounce off: turned away from the face, the light is lost.".to_owned();
+        let text = say::bounced::NOTHING_TO_BOUNCE_OFF.to_owned();
         let none = Stops::of(20.0);
         return Some(BounceWords {
             from: RoomSide::Ground,
@@ -65,15 +66,15 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, index: usize, report: BounceR
     let loss = (straight / gain.bounced).log2();
     let (bearing, up) = bearing_and_tilt(report.direction);
     let fails = loss > BOUNCE_FAILS;
-    let mut text = format!("Off {}: {} less than straight, from {up:.0}° up.", from.words(), stops_amount(loss));
+    let mut text = say::bounced::off(from.words(), stops_amount(loss), up);
     if gain.direct > gain.bounced && !fails {
-        text += " More than that still goes straight to the face: turn it further, or flag it.";
+        text += say::bounced::GOES_STRAIGHT;
     }
     if fails {
-        text += " It fails: too high, too far or too dark a surface; turn it straight, or use a card.";
+        text += say::bounced::FAILS;
     } else if report.tint.abs() > TINTED {
         let colour = if report.tint > 0.0 { "warmer" } else { "cooler" };
-        text += &format!(" The surface makes it {:.0} mired {colour}.", report.tint.abs());
+        text += &say::bounced::tinted(report.tint.abs(), colour);
     }
     let account = Some(account::of_bounce(s, lit, loss));
     Some(BounceWords {

@@ -5,6 +5,7 @@ use crate::assess::account::{Account, set as account};
 use crate::field::Gain;
 use crate::marks::stops_amount;
 use crate::quantity::Stops;
+use crate::say;
 use crate::setup::Patch;
 use crate::situation::Situation;
 use serde::Serialize;
@@ -36,15 +37,10 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Option<Evenness> {
     let (darkest, brightest) = (most(|a, b| a < b), most(|a, b| a > b));
     let spread = totals[brightest] - totals[darkest];
     let text = if spread <= 1.0 / 3.0 {
-        format!("Even over the group: {} from the darkest face to the brightest.", stops_amount(spread))
+        say::evenness::even(stops_amount(spread))
     } else {
         let side = |index: usize| place_of(s, index);
-        format!(
-            "Uneven over the group by {}: brightest {}, darkest {}.",
-            stops_amount(spread),
-            side(brightest),
-            side(darkest)
-        )
+        say::evenness::uneven(stops_amount(spread), side(brightest), side(darkest))
     };
     Some(Evenness {
         spread: Stops::of(spread),
@@ -88,11 +84,11 @@ pub(crate) fn face_levels(s: &Situation<'_>, facts: &Facts) -> Option<Vec<f64>> 
 fn place_of(s: &Situation<'_>, index: usize) -> &'static str {
     let (x, y) = (s.stage.faces[index].at.x - s.setup.focus().x, s.stage.faces[index].at.y - s.setup.focus().y);
     match (x < -0.3, x > 0.3, y > 0.3) {
-        (true, _, false) => "at the front left",
-        (_, true, false) => "at the front right",
-        (true, _, true) => "at the back left",
-        (_, true, true) => "at the back right",
-        (_, _, true) => "in the middle of the back",
-        _ => "in the middle",
+        (true, _, false) => say::evenness::FRONT_LEFT,
+        (_, true, false) => say::evenness::FRONT_RIGHT,
+        (true, _, true) => say::evenness::BACK_LEFT,
+        (_, true, true) => say::evenness::BACK_RIGHT,
+        (_, _, true) => say::evenness::MIDDLE_OF_BACK,
+        _ => say::evenness::MIDDLE,
     }
 }

@@ -6,6 +6,7 @@ use crate::geometry::{DVec3, angle};
 use crate::glass::{Reflection, Seen, lit_spot};
 use crate::marks::stops_amount;
 use crate::quantity::{Id, Stops};
+use crate::say;
 use crate::scene::{Pane, PaneKind};
 use crate::setup::Patch;
 use crate::situation::{Dials, Lit, Situation};
@@ -98,11 +99,9 @@ pub(super) fn told(s: &Situation<'_>, facts: &Facts, dials: &Dials, mut seen: Ve
         reflection.over = Some(Stops::of(over));
         reflection.faint = (1.0 + over.exp2()).log2() < FAINT;
         reflection.text = match reflection.text.strip_suffix('.') {
-            Some(text) if reflection.faint => format!("{text}, too faint to mind."),
-            Some(text) if over > 0.0 => {
-                format!("{text}, {} brighter than what the glass shows there.", stops_amount(over))
-            }
-            Some(text) => format!("{text}, {} under what the glass shows there.", stops_amount(over)),
+            Some(text) if reflection.faint => say::loudness::too_faint(text),
+            Some(text) if over > 0.0 => say::loudness::brighter(text, stops_amount(over)),
+            Some(text) => say::loudness::under(text, stops_amount(over)),
             None => continue,
         };
     }

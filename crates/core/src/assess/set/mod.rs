@@ -24,6 +24,7 @@ use super::Facts;
 use crate::glass::{Reflection, reflections};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Metres};
+use crate::say;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
 use crate::stage::Framing;
@@ -88,17 +89,13 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> SetReport {
 fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
     let said = |metres: Metres| s.terms.house.units.distance(metres.metres());
     let share = framing.subject_share;
-    let subject = if share > 1.0 {
-        format!("the subject is {share:.1} times as high")
-    } else {
-        format!("the subject takes {:.0} % of its height", share * 100.0)
-    };
-    format!(
-        "{} × {} fill the frame at the subject ({:.0}° × {:.0}°); {subject}. {} of background are seen.",
+    let subject = if share > 1.0 { say::set::times_as_high(share) } else { say::set::takes_of_height(share * 100.0) };
+    say::set::frame(
         said(framing.width),
         said(framing.height),
         framing.angle_across,
         framing.angle_up,
+        &subject,
         said(framing.background_width),
     )
 }
@@ -108,9 +105,7 @@ pub(crate) fn spill_words(facts: &Facts) -> Option<String> {
     let (spill, total) = (facts.split.flash[Patch::Background]?, facts.split.total[Patch::Background]?);
     let lifts = total - facts.split.ambient[Patch::Background].unwrap_or(-20.0);
     // What would be said as nothing is not said.
-    (lifts > 1.0 / 6.0).then(|| {
-        format!("Flash falls on the background at {} and lifts it by {}.", stops_label(spill), stops_amount(lifts))
-    })
+    (lifts > 1.0 / 6.0).then(|| say::set::spill_lifts(stops_label(spill), stops_amount(lifts)))
 }
 
 #[cfg(test)]

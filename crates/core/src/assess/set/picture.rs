@@ -3,6 +3,7 @@
 use super::placed::clear_of;
 use crate::geometry::{DVec3, angle};
 use crate::quantity::{Id, Metres};
+use crate::say;
 use crate::say::capital;
 use crate::setup::{Holder, Light};
 use crate::situation::Situation;
@@ -38,8 +39,8 @@ pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
     let outlines: Vec<Outline> = lights.chain(cards).collect();
     let distance = |at: Option<Metres>| {
         at.map_or_else(
-            || " No distance along its line is clear: turn it round the subject.".to_owned(),
-            |at| format!(" From {} it is clear.", s.terms.house.units.distance(at.metres())),
+            || say::picture::NEVER_CLEAR.to_owned(),
+            |at| say::picture::clear_from(s.terms.house.units.distance(at.metres())),
         )
     };
     intruders(&s.stage, &outlines)
@@ -50,17 +51,18 @@ pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
                 Intruder::Light { light } => {
                     let (name, clear) =
                         lit(light).map_or((String::new(), None), |lit| (lit.name.clone(), clear_of(s, lit)));
-                    format!("{} is in the picture.{}", capital(&name), distance(clear))
+                    say::picture::in_picture(capital(&name), distance(clear))
                 }
                 Intruder::Stand { light } | Intruder::Assistant { light } => {
                     let (name, clear) =
                         lit(light).map_or((String::new(), None), |lit| (lit.name.clone(), clear_of(s, lit)));
-                    let who = if matches!(what, Intruder::Stand { .. }) { "The stand of" } else { "Whoever holds" };
-                    format!("{who} the {name} is in the picture.{}", distance(clear))
+                    let who =
+                        if matches!(what, Intruder::Stand { .. }) { say::picture::STAND_OF } else { "Whoever holds" };
+                    say::picture::part_in_picture(who, &name, distance(clear))
                 }
                 Intruder::Card { card } => {
                     let found = s.setup.scene.cards.iter().find(|known| known.id == *card);
-                    format!("The {} is in the picture.", found.map_or("card", |card| card.kind.words()))
+                    say::picture::card_in_picture(found.map_or("card", |card| card.kind.words()))
                 }
             };
             InPicture { what, text }

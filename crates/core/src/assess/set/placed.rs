@@ -8,6 +8,7 @@ use crate::field::LightField;
 use crate::geometry::angle;
 use crate::marks::stops_label;
 use crate::quantity::{Id, Kilograms, Metres, Stops};
+use crate::say;
 use crate::scene::{Aim, Role, wind};
 use crate::setup::Patch;
 use crate::situation::{Lit, Situation};
@@ -94,7 +95,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, index: usize, lit: &Lit<'_>) 
         wind: windy.then(|| {
             let pulls = wind::tipping(setup.scene.wind, area, lit.emitter.middle.z);
             let holds = wind::holding(lit.light.bag);
-            format!("The wind pulls at it with {pulls:.0} N·m; stand and bag hold {holds:.0}.")
+            say::placed::wind_pulls(pulls, holds)
         }),
         bag_needed: windy.then(|| wind::bag_needed(setup.scene.wind, area, lit.emitter.middle.z)),
     }
@@ -112,18 +113,16 @@ fn over_faces(field: &LightField) -> Vec<Stops> {
 fn over_group(faces: &[Stops]) -> Option<String> {
     let stops = || faces.iter().map(|stops| stops.stops());
     let (low, high) = (stops().fold(f64::MAX, f64::min), stops().fold(f64::MIN, f64::max));
-    (!faces.is_empty()).then(|| {
-        format!("Of its light the group gets from {} to {} against the first.", stops_label(low), stops_label(high))
-    })
+    (!faces.is_empty()).then(|| say::placed::over_group(stops_label(low), stops_label(high)))
 }
 
 /// Where its zoom is set: at its widest behind a panel, so that it fills it; else to cover the lens.
 fn zoom(s: &Situation<'_>, lit: &Lit<'_>) -> Option<String> {
     let set = lit.flash.zoom_set(lit.modifier, crate::situation::covering(s.setup, s.body))?;
-    let at = format!("Zoom at {:.0} mm", set.at.millimetres());
+    let at = say::placed::zoom(set.at.millimetres());
     Some(match set.fills {
-        Some(share) if share > 0.85 => format!("{at}, its widest: it fills the panel."),
-        Some(share) => format!("{at}, its widest: it meets the middle {:.0} % of the panel straight.", share * 100.0),
+        Some(share) if share > 0.85 => say::placed::fills_panel(&at),
+        Some(share) => say::placed::meets_middle(&at, share * 100.0),
         None => format!("{at}: a beam of {:.0}°.", set.beam),
     })
 }

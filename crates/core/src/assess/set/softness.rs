@@ -4,6 +4,7 @@ use crate::assess::account::{Account, set as account};
 use crate::emitter::softness::{NOSE, apparent_size, half_shadow, half_shadow_of_sun};
 use crate::kit::ModifierKind;
 use crate::quantity::{figure, no_finer};
+use crate::say;
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
 
@@ -47,24 +48,16 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
     });
     let kind = lit.modifier.map(|modifier| modifier.modifier_kind);
     let text = if kind == Some(ModifierKind::Dome) {
-        "A dome is no softer than the bare head: it is as small. Only near white walls does it fill.".to_owned()
+        say::softness::DOME.to_owned()
     } else if face_width <= 0.0 {
-        format!("Hard: a half-shadow of {} mm behind the nose; the sun's is {} mm.", known(nose), known(sun))
+        say::softness::hard(known(nose), known(sun))
     } else {
-        format!(
-            "A half-shadow of {} mm behind the nose: {} times the bare head's, {} times the sun's.",
-            known(nose),
-            known(nose / bare),
-            known(nose / sun)
-        )
+        say::softness::half_shadow(known(nose), known(nose / bare), known(nose / sun))
     };
     let apparent = apparent_size(width, distance);
-    let text = format!("{text} It is {apparent:.0}° wide as the subject sees it, the sun half a degree.");
+    let text = say::softness::wide(&text, apparent);
     let text = match wall {
-        Some(wall) => format!(
-            "{text} On the wall behind, the edge of a shadow is {} wide.",
-            s.terms.house.units.distance(no_finer(wall, wall * ROUGHLY) / 1000.0)
-        ),
+        Some(wall) => say::softness::edge(&text, s.terms.house.units.distance(no_finer(wall, wall * ROUGHLY) / 1000.0)),
         None => text,
     };
     let account = account::of_softness(s, lit, format!("{} mm", known(nose)));

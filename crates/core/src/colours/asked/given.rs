@@ -6,6 +6,7 @@ use crate::quantity::limits::{
     AMBIENT_KELVIN, BAND, CHROMATICITY, FILMS_GIVEN, GEL_LOSS, LAB_AXIS, LAB_LIGHTNESS, MEASURED_DUV,
 };
 use crate::quantity::{Duv, Kelvin, MiredShift, Stops};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// A light, as somebody knows it.
@@ -87,14 +88,14 @@ impl LightGiven {
             LightGiven::Lamp { .. } => {}
             LightGiven::Spectrum { bands } => {
                 if bands.len() != BANDS {
-                    let what = "A list of 81 powers, 380 to 780 nm by 5 nm,";
+                    let what = say::fields::POWERS;
                     check.problem(format!("{at}/bands"), Problem::Needs { what });
                 }
                 for (index, value) in bands.iter().take(BANDS).enumerate() {
                     check.range(format!("{at}/bands/{index}"), BAND, *value);
                 }
                 if bands.iter().all(|value| *value == 0.0) {
-                    check.problem(format!("{at}/bands"), Problem::Needs { what: "A spectrum with light in it" });
+                    check.problem(format!("{at}/bands"), Problem::Needs { what: say::fields::SPECTRUM });
                 }
             }
         }

@@ -5,6 +5,7 @@ use crate::check::{FieldError, Problem};
 use crate::colour::{Temperature, White, named_light, temperature};
 use crate::quantity::limits::{CAMERA_KELVIN, GREY_VALUE, TINT};
 use crate::quantity::{Duv, Kelvin, Mired, MiredShift};
+use crate::say;
 use serde::{Deserialize, Serialize};
 
 /// Two settings.
@@ -85,12 +86,8 @@ pub fn grey(asked: &GreyAsked) -> Result<GreyTold, Vec<FieldError>> {
     let linear =
         if asked.linear { asked.values } else { asked.values.map(|value| crate::colour::decoded(value / 255.0)) };
     let white = White::set_to(asked.kelvin, asked.tint);
-    let coloured = || {
-        vec![FieldError {
-            field: "/values".to_owned(),
-            problem: Problem::Needs { what: "A grey patch, lit and not burnt out," },
-        }]
-    };
+    let coloured =
+        || vec![FieldError { field: "/values".to_owned(), problem: Problem::Needs { what: say::fields::PATCH } }];
     let at = temperature(white.light_on_grey(linear)).ok_or_else(coloured)?;
     if at.duv.duv().abs() > 0.05 || !(1_500.0..=40_000.0).contains(&at.kelvin.kelvin()) {
         return Err(coloured());

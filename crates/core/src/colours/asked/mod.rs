@@ -12,6 +12,7 @@ pub use light::{LightAsked, LightTold, light};
 pub use seen::{DifferenceAsked, DifferenceTold, SeenAsked, SeenTold, difference, seen};
 
 use crate::check::{Check, FieldError, Problem};
+use crate::say;
 
 fn ranged(checks: impl FnOnce(&mut Check)) -> Result<(), Vec<FieldError>> {
     let mut check = Check::default();
@@ -20,5 +21,5 @@ fn ranged(checks: impl FnOnce(&mut Check)) -> Result<(), Vec<FieldError>> {
 }
 
 fn dark(field: &str) -> Vec<FieldError> {
-    vec![FieldError { field: field.to_owned(), problem: Problem::Needs { what: "A light that is not dark" } }]
+    vec![FieldError { field: field.to_owned(), problem: Problem::Needs { what: say::fields::NOT_DARK } }]
 }

@@ -10,6 +10,7 @@ mod v7;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
+use crate::say;
 use serde_json::{Map, Value, json};
 
 /// What a body is.
@@ -119,10 +120,7 @@ pub(super) fn below(prefix: &str, errors: Vec<FieldError>) -> Vec<FieldError> {
 fn object(value: Value, at: &str) -> Result<Map<String, Value>, Vec<FieldError>> {
     match value {
         Value::Object(map) => Ok(map),
-        _ => Err(vec![FieldError {
-            field: at.to_owned(),
-            problem: Problem::Needs { what: "Something with fields of its own" },
-        }]),
+        _ => Err(vec![FieldError { field: at.to_owned(), problem: Problem::Needs { what: say::fields::FIELDS } }]),
     }
 }
 

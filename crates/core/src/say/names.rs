@@ -1,0 +1,19 @@
+//! Names of what stands on a set and of what holds there.
+
+pub(crate) const ON_CAMERA: &str = "on the camera";
+pub(crate) const IN_HAND: &str = "in the hand";
+pub(crate) const WITH_ASSISTANT: &str = "with an assistant";
+pub(crate) const TRIPOD: &str = "No tripod here";
+pub(crate) const STANDS: &str = "No stands here";
+pub(crate) const FLASH: &str = "No flash here";
+pub(crate) const SOUND: &str = "No sound here";
+pub(crate) const BOUNCE: &str = "No bouncing here";
+pub(crate) const SUN_ON_FACE: &str = "sun on the face";
+pub(crate) const BACKLIT_LOW_SUN: &str = "a low sun behind the subject";
+pub(crate) const BLUE_WITH_LAMPS: &str = "a blue sky with lamps";
+pub(crate) const WALL_BEHIND_CAMERA: &str = "Wall behind the camera";
+pub(crate) const OWN_COLOUR: &str = "its own colour";
+pub(crate) const WHERE_THEY_MEET: &str = "where they meet";
+pub(crate) const FROM_SIDE: &str = "from the side";
+pub(crate) const FROM_CAMERA: &str = "from the camera";
+pub(crate) const ONTO_BACKGROUND: &str = "onto the background";

@@ -1,0 +1,25 @@
+//! What stands in the picture, and what the picture leaves out.
+
+use std::fmt::Display;
+
+pub(crate) const NEVER_CLEAR: &str = " No distance along its line is clear: turn it round the subject.";
+
+pub(crate) fn clear_from(at: impl Display) -> String {
+    format!(" From {at} it is clear.")
+}
+
+pub(crate) fn in_picture(name: impl Display, clear: impl Display) -> String {
+    format!("{name} is in the picture.{clear}")
+}
+
+pub(crate) const STAND_OF: &str = "The stand of";
+
+pub(crate) fn part_in_picture(who: impl Display, name: impl Display, clear: impl Display) -> String {
+    format!("{who} the {name} is in the picture.{clear}")
+}
+
+pub(crate) fn card_in_picture(card: impl Display) -> String {
+    format!("The {card} is in the picture.")
+}
+
+pub(crate) const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, stands and cables, light off a table; a thing is a plain vessel of its size. Faces and clothes are not those of the people you photograph.";

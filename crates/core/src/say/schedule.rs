@@ -1,0 +1,43 @@
+//! When setups are made, and which cannot be.
+
+use std::fmt::Display;
+
+pub(crate) fn no_spot(name: impl Display) -> String {
+    format!("{name} has no spot yet.")
+}
+
+pub(crate) fn spot_gone(name: impl Display) -> String {
+    format!("{name}: its spot is gone from this place. Choose another.")
+}
+
+pub(crate) fn too_many(name: impl Display, most: impl Display) -> String {
+    format!("{name}: only {most} setups can be ordered at once.")
+}
+
+pub(crate) fn outside_hours(name: impl Display, time: impl Display) -> String {
+    format!("{name} is fixed at {time}, which is outside the hours of work.")
+}
+
+pub(crate) fn no_such_light(name: impl Display, wants: impl Display) -> String {
+    format!("{name} wants {wants}: there is none within the hours of work.")
+}
+
+pub(crate) fn too_short(name: impl Display, wants: impl Display, longest: impl Display) -> String {
+    format!("{name} wants {wants}: it lasts {longest} minutes at most, less than the setup takes.")
+}
+
+pub(crate) fn other_light(name: impl Display, time: impl Display, wants: impl Display) -> String {
+    format!("{name} is fixed at {time} and wants {wants}: the light then is another.")
+}
+
+pub(crate) fn no_walk(name: impl Display, wants: impl Display) -> String {
+    format!("{name} wants {wants}: it cannot be walked to in time from the others.")
+}
+
+pub(crate) fn clash(name: impl Display, wants: impl Display, names: impl Display) -> String {
+    format!("{name} wants {wants}: that is there while {names} is made.")
+}
+
+pub(crate) fn to_spare(wait: impl Display) -> String {
+    format!(" {wait} min to spare before.")
+}
