@@ -1,13 +1,19 @@
 //! The set as rays meet it: bodies of triangles in their places, and everything flat by its own shape.
 
+mod body;
+mod meets;
+
 use crate::figures::{Group, Mesh, Model, vessel};
 use crate::part::Part;
 use crate::{V, v};
+use body::{Body, MOST, ROW, stands};
 use glam::{Affine3A, Mat3A, Quat, Vec3, Vec3A};
 use obvhs::ray::Ray;
 use tolva_light::emitter::{Emitter, Face};
 use tolva_light::geometry::{DVec3, Flat};
 use tolva_light::set::{Figure, Plane, Set, Shown, Sight, Solid, Source, Still, Surface, View};
+
+use meets::{meets, meets_lamp, passes_box};
 
 /// A set with what is seen of it.
 #[derive(Debug)]
@@ -25,18 +31,6 @@ pub struct World {
     lamps: Vec<(usize, Emitter)>,
 }
 
-/// A figure in its place.
-#[derive(Debug, Clone, Copy)]
-struct Body {
-    mesh: &'static Mesh,
-    to_own: Affine3A,
-    /// What turns normals: not the same where it is stretched unevenly.
-    normals: Mat3A,
-    bounds: (V, V),
-    /// Whose body it is; none of a thing.
-    person: Option<usize>,
-}
-
 /// What a ray meets.
 #[derive(Debug, Clone, Copy)]
 pub(crate) struct Met {
@@ -49,13 +43,6 @@ pub(crate) struct Met {
     pub(crate) goes_on: Option<(V, f32)>,
 }
 
-/// Nearer than this to the subject, a figure's head and shoulders are all that is seen: half the frame's height there, in metres.
-const TIGHT: f64 = 0.42;
-/// Below this stature a figure is a child's, in metres.
-const CHILD: f64 = 1.45;
-/// A thing so many times as wide as it is high is drawn as a row, of so many at most.
-const ROW: f64 = 1.6;
-const MOST: u32 = 5;
 /// How far before its wall a pane may hang, in metres.
 const HANGS: f32 = 0.025;
 
@@ -266,63 +253,6 @@ pub(crate) fn d(point: V) -> DVec3 {
     DVec3::new(f64::from(point.x), f64::from(point.y), f64::from(point.z))
 }
 
-impl Body {
-    fn of(mesh: &'static Mesh, from_own: Affine3A, person: Option<usize>) -> Body {
-        let (low, high) = mesh.bounds;
-        let corners = (0..8).map(|index| {
-            let pick = |bit: u32, low: f32, high: f32| if index >> bit & 1 == 0 { low } else { high };
-            V::from(from_own.transform_point3(Vec3::new(
-                pick(0, low.x, high.x),
-                pick(1, low.y, high.y),
-                pick(2, low.z, high.z),
-            )))
-        });
-        let bounds = corners.fold((V::INFINITY, V::NEG_INFINITY), |(low, high), at| (low.min(at), high.max(at)));
-        Body { mesh, to_own: from_own.inverse(), normals: from_own.matrix3.inverse().transpose(), bounds, person }
-    }
-
-    /// A ray in the figure's own frame; its direction keeps the scale, so that how far stays how far.
-    fn own(&self, ray: &Ray) -> Ray {
-        Ray::new(
-            self.to_own.transform_point3a(ray.origin),
-            self.to_own.transform_vector3a(ray.direction),
-            ray.tmin,
-            ray.tmax,
-        )
-    }
-}
-
-/// A figure in its place, with what it sits on.
-fn stands(figure: &Figure, person: usize, view: &View) -> Vec<Body> {
-    let far = (figure.eyes - view.eye).dot(view.looks).max(0.1);
-    let tight = view.half_height * far < TIGHT && !figure.seated;
-    let model = match (figure.seated, tight, person % 3) {
-        (true, ..) => Model::Seated,
-        (false, true, 0) => Model::ManNear,
-        (false, true, 1) => Model::WomanNear,
-        (false, true, _) => Model::OlderWomanNear,
-        _ if figure.stature < CHILD => Model::Child,
-        (false, false, 0) => Model::Man,
-        (false, false, 1) => Model::Woman,
-        (false, false, _) => Model::OlderMan,
-    };
-    let scale = figure.eyes.z as f32 / model.eyes()[2];
-    let level = figure.gaze.with_z(0.0).try_normalize().unwrap_or(DVec3::NEG_Y);
-    // As made it looks along −y.
-    let turn = Quat::from_rotation_z((level.x as f32).atan2(-level.y as f32));
-    let rough = Affine3A::from_scale_rotation_translation(Vec3::splat(scale), turn, Vec3::ZERO);
-    let eyes = rough.transform_point3(Vec3::from_array(model.eyes()));
-    let moved = Vec3::new(figure.eyes.x as f32, figure.eyes.y as f32, figure.eyes.z as f32) - eyes;
-    let placed = Affine3A::from_translation(moved) * rough;
-    let mut all = vec![Body::of(model.mesh(), placed, Some(person))];
-    if figure.seated {
-        // As the file beside the figures says: under the seated woman.
-        let under = placed * Affine3A::from_translation(Vec3::new(0.0, 0.43, 0.0));
-        all.push(Body::of(Model::Stool.mesh(), under, Some(person)));
-    }
-    all
-}
-
 impl Group {
     /// What it usually sends back (common practice: dark hair and leather, pale eyes).
     #[must_use]
@@ -338,33 +268,4 @@ impl Group {
             Group::Skin | Group::Lips | Group::Top => 0.3,
         }
     }
-}
-
-/// How far on a ray meets something flat, and the side it comes to.
-fn meets(flat: &Flat, from: V, way: V) -> Option<(f32, V)> {
-    let far = flat.met(d(from), d(way))? as f32;
-    let normal = v(flat.normal());
-    Some((far, if normal.dot(way) > 0.0 { -normal } else { normal }))
-}
-
-/// How far on a ray meets the shining side of a face of light.
-fn meets_lamp(emitter: &Emitter, from: V, way: V) -> Option<f32> {
-    if way.dot(v(emitter.looks)) >= 0.0 {
-        return None;
-    }
-    let far = emitter.flat().met(d(from), d(way))?;
-    let round = match emitter.face {
-        Face::Disc { diameter } => Some(diameter.metres() / 2.0),
-        Face::Rectangle { .. } => None,
-        Face::Point => return None,
-    };
-    let at = d(from) + d(way) * far;
-    round.is_none_or(|radius| at.distance(emitter.middle) <= radius).then_some(far as f32)
-}
-
-/// Whether a ray comes through a box.
-fn passes_box((low, high): (V, V), ray: &Ray) -> bool {
-    let (a, b) = ((low - ray.origin) * ray.inv_direction, (high - ray.origin) * ray.inv_direction);
-    let (enter, leave) = (a.min(b).max_element().max(ray.tmin), a.max(b).min_element().min(ray.tmax));
-    enter <= leave
 }

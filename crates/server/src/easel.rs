@@ -1,8 +1,8 @@
 //! Pictures in the making: each setup that is looked at has one. One painter works on the one looked at last, round after round, as
 //! long as somebody looks and no question is at work. Dials only develop what is there anew; what moves on the set begins another.
 
+use crate::at_work::AtWork;
 use std::collections::VecDeque;
-use std::sync::atomic::{AtomicUsize, Ordering};
 use std::sync::{Arc, Condvar, LazyLock, Mutex, MutexGuard, PoisonError, Weak};
 use std::time::{Duration, Instant};
 use thread_priority::{ThreadPriority, ThreadPriorityValue, set_current_thread_priority};
@@ -12,15 +12,21 @@ use tolva_render::{Layers, Picture, Probe, World};
 
 /// Setups whose pictures are kept, so that what all take stays under a limit: each may take some 50 MB.
 const KEPT: usize = 3;
+
 /// Rounds of samples after which a picture is good.
 pub const ENOUGH: u32 = 64;
+
 /// Somebody looks as long as they asked so lately.
 const LOOKED_AT: Duration = Duration::from_secs(8);
+
 /// Pixels of a picture, and of the rough one that is there first.
 const PIXELS: f64 = 120_000.0;
+
 const ROUGH: f64 = 12_000.0;
+
 /// While a question is at work a picture waits so long between looks whether it is answered.
 const WAITS: Duration = Duration::from_millis(2);
+
 /// With nothing to do the painter looks up so often, to see whether the studio was closed.
 const LOOKS_UP: Duration = Duration::from_secs(1);
 
@@ -98,32 +104,6 @@ struct OnEasel {
 pub struct Easel {
     on: Mutex<OnEasel>,
     news: Notify,
-}
-
-/// Questions at work now: pictures give way to them.
-#[derive(Debug, Clone, Default)]
-pub struct AtWork(Arc<AtomicUsize>);
-
-/// A question at work, until it is dropped.
-#[derive(Debug)]
-pub struct Busy(AtWork);
-
-impl AtWork {
-    /// Counts a question in.
-    pub fn begin(&self) -> Busy {
-        self.0.fetch_add(1, Ordering::SeqCst);
-        Busy(self.clone())
-    }
-
-    fn is_busy(&self) -> bool {
-        self.0.load(Ordering::SeqCst) > 0
-    }
-}
-
-impl Drop for Busy {
-    fn drop(&mut self) {
-        self.0.0.fetch_sub(1, Ordering::SeqCst);
-    }
 }
 
 #[derive(Debug, Default)]
@@ -307,69 +287,4 @@ impl Easel {
 }
 
 #[cfg(test)]
-mod tests {
-    use super::*;
-    use tolva_core::House;
-    use tolva_core::format::{JobFile, KitFile};
-    use tolva_core::picture::picturing;
-    use tolva_core::situation::Situation;
-
-    fn motif() -> Motif {
-        let kit: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();
-        let job: JobFile = serde_json::from_str(include_str!("../../../demo/slip-shed.json")).unwrap();
-        let situation = Situation::new(&job.setups[0].setup, &kit.kit, House::default()).unwrap();
-        let picturing = picturing(&situation);
-        Motif { set: picturing.set, shown: picturing.shown, probes: Vec::new() }
-    }
-
-    const PATIENT: Duration = Duration::from_secs(60);
-
-    /// First there is a rough one, then more and more; asked for no more than is there, it answers at once.
-    #[tokio::test]
-    async fn it_gets_better_while_one_looks() {
-        let (easels, motif) = (Easels::beside(AtWork::default()), motif());
-        let first = easels.look("a", motif.clone(), None, PATIENT).await.unwrap();
-        let better = easels.look("a", motif.clone(), Some(first.rounds()), PATIENT).await.unwrap();
-        assert!(!better.rough && better.rounds() > first.rounds());
-        let size = better.layers.size;
-        assert!(f64::from(size.0 * size.1) > PIXELS * 0.9);
-        // Moved, it begins again; the other is forgotten.
-        let mut moved = motif;
-        moved.shown.view.eye.x += 0.1;
-        let other = easels.look("a", moved, None, PATIENT).await.unwrap();
-        assert!(other.rounds() <= 1);
-    }
-
-    /// What is looked at last is worked on first, and the one before goes on when it is looked at again.
-    #[tokio::test]
-    async fn the_last_looked_at_comes_first() {
-        let (easels, motif) = (Easels::beside(AtWork::default()), motif());
-        easels.look("a", motif.clone(), None, PATIENT).await.unwrap();
-        let other = easels.look("b", motif.clone(), Some(0), PATIENT).await.unwrap();
-        assert!(other.rounds() > 0);
-        let again = easels.look("a", motif, Some(0), PATIENT).await.unwrap();
-        assert!(again.rounds() > 0);
-    }
-
-    /// It waits while questions are at work, and goes on after.
-    #[tokio::test]
-    async fn questions_come_first() {
-        let at_work = AtWork::default();
-        let easels = Easels::beside(at_work.clone());
-        let busy = at_work.begin();
-        assert!(easels.look("a", motif(), None, Duration::from_millis(200)).await.is_none());
-        drop(busy);
-        assert!(easels.look("a", motif(), None, PATIENT).await.is_some());
-    }
-
-    #[tokio::test]
-    async fn only_so_many_are_kept() {
-        let easels = Easels::beside(AtWork::default());
-        let first = easels.of("0");
-        for number in 0..=KEPT {
-            easels.of(&number.to_string());
-        }
-        assert!(Arc::ptr_eq(&easels.of("1"), &easels.of("1")));
-        assert!(!Arc::ptr_eq(&first, &easels.of("0")));
-    }
-}
+mod tests;

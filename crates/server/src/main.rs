@@ -4,6 +4,7 @@ mod api;
 mod app;
 mod archive;
 mod assets;
+mod at_work;
 mod attachment;
 mod body;
 mod cache;

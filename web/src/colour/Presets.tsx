@@ -1,6 +1,6 @@
 import type { Colours, Setup } from '../api/types'
 import { presets } from '../bench/choices'
-import { LiveChoice } from '../ui/Field'
+import { LiveChoice } from '../ui/LiveChoice'
 
 type Props = { now: Colours['now']; setup: Setup; onSet: (kelvin: number, tint: number) => void }
 

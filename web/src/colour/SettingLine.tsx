@@ -3,7 +3,8 @@ import styled from 'styled-components'
 import type { Colours, Setup } from '../api/types'
 import { wishes } from '../bench/choices'
 import type { BenchState } from '../bench/useBench'
-import { LiveChoice, LiveNumber } from '../ui/Field'
+import { LiveNumber } from '../ui/Field'
+import { LiveChoice } from '../ui/LiveChoice'
 import { Presets } from './Presets'
 
 const Line = styled.div`

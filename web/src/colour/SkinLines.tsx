@@ -2,7 +2,8 @@ import { produce } from 'immer'
 import type { Colouring, Setup } from '../api/types'
 import { skins, whites } from '../bench/choices'
 import type { Editing } from '../bench/editing'
-import { LiveChoice, LiveNumber } from '../ui/Field'
+import { LiveNumber } from '../ui/Field'
+import { LiveChoice } from '../ui/LiveChoice'
 
 type Props = Editing & Pick<Setup, 'subject' | 'background'>
 

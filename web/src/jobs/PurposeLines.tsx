@@ -1,6 +1,7 @@
 import type { Brief } from '../api/types'
 import { Distance } from '../ui/Distance'
-import { LiveChoice, LiveNumber } from '../ui/Field'
+import { LiveNumber } from '../ui/Field'
+import { LiveChoice } from '../ui/LiveChoice'
 import { Several } from '../ui/Several'
 import { choicesOf } from '../ui/choices'
 

@@ -1,5 +1,5 @@
 import { createStore, del, get, set } from 'idb-keyval'
-import type { Drafts } from './session'
+import type { Drafts } from './kept'
 
 /** Drafts in the browser's own database; where it has none, they live as long as the page. */
 export function browserDrafts<D>(): Drafts<D> {

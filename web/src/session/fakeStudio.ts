@@ -1,4 +1,4 @@
-import type { Failure, Left } from './session'
+import type { Failure, Left } from './kept'
 
 export type Doc = {
   name: string

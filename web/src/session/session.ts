@@ -1,66 +1,7 @@
-import { apply, clashes, type Change, type Delta, diff, pointer } from './delta'
-
-/** What is kept of a thing, and how to keep it. */
-export type Gateway<K, D> = {
-  /** A name for it, unique in the studio. */
-  key: string
-  load: () => Promise<K>
-  save: (doc: D, version: number) => Promise<K>
-  doc: (kept: K) => D
-  version: (kept: K) => number
-}
-
-/** Why something was not kept. */
-export type Failure<K> =
-  | { kind: 'stale'; newer: K | null; words: string }
-  | { kind: 'fields'; errors: Record<string, string> }
-  | { kind: 'gone' }
-  /** Nothing can be done but to try again. */
-  | { kind: 'unreachable'; words: string }
-  /** Said no for another reason. */
-  | { kind: 'refused'; words: string }
-
-export type SaveState = 'saved' | 'waiting' | 'saving' | 'unreachable' | 'refused' | 'conflict'
-
-/** A draft that was left unsaved by a page that closed. */
-export type Left<D> = { base: D; version: number; queue: Delta[]; at: number }
-
-export type Drafts<D> = {
-  get: (key: string) => Promise<Left<D> | undefined>
-  put: (key: string, left: Left<D> | null) => void
-}
-
-export type Clash = { field: string; mine: unknown; theirs: unknown }
-
-export type Session<K, D> = {
-  kept: K | null
-  draft: D | null
-  save: SaveState
-  /** What was refused, by field; it is not part of the draft. */
-  errors: Record<string, string>
-  trouble: string | null
-  /** Both sides, while someone else changed the same. */
-  conflict: { newer: K; clashes: Clash[] } | null
-  /** What was put aside in a conflict, to bring back. */
-  shelved: boolean
-  /** A draft that a closed page left. */
-  left: boolean
-  missing: boolean
-  canUndo: boolean
-  canRedo: boolean
-}
-
-/** An edit, with its place in the order of all, and the step it is kept and taken back with. */
-type Op = { delta: Delta; inverse: Delta; place: number; step: number }
-/** What an edit is of: edits of the same, one after the other, are one step; those of something else begin another. */
-type Of = string | symbol
-type Ways<K> = {
-  failure: (error: unknown) => Failure<K>
-  later: (run: () => void, after: number) => () => void
-  now: () => number
-  /** Told whenever something was kept. */
-  onKept?: (kept: K) => void
-}
+import { apply, clashes, type Delta, diff } from './delta'
+import { sides, touches } from './conflict'
+import type { Drafts, Failure, Gateway, Left, SaveState, Session, Ways } from './kept'
+import { type Of, type Op, Queue } from './queue'
 
 const NO_ERRORS: Record<string, string> = {}
 const SAVE_AFTER = 350
@@ -88,13 +29,10 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     canRedo: false,
   }
   const listeners = new Set<() => void>()
-  let queue: Op[] = []
+  const queue = new Queue()
   let shelf: Delta[] = []
   let found: Left<D> | null = null
   let past: Op[] = []
-  let places = 0
-  let steps = 0
-  let of: Of | null = null
   /** Places after which nothing is kept for now: steps of the store's own are to come between. */
   let fences: number[] = []
   let future: Op[] = []
@@ -113,17 +51,17 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
   }
   // A thing may well be nothing yet, as a day without a place: kept or not is told by `kept` alone.
   const redraw = () =>
-    state.kept === null ? null : queue.reduce((doc, op) => apply(doc, op.delta), gateway.doc(state.kept))
+    state.kept === null ? null : queue.ops.reduce((doc, op) => apply(doc, op.delta), gateway.doc(state.kept))
   const remember = () => {
     if (state.kept === null) return
     const from = gateway.doc(state.kept)
     const left = {
       base: from,
       version: gateway.version(state.kept),
-      queue: queue.map((op) => op.delta),
+      queue: queue.ops.map((op) => op.delta),
       at: ways.now(),
     }
-    drafts.put(gateway.key, queue.length > 0 ? left : null)
+    drafts.put(gateway.key, queue.isEmpty ? null : left)
   }
 
   function adopt(kept: K) {
@@ -138,12 +76,12 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     const from = gateway.doc(state.kept)
     const ours = unanswered.find((one) => diff(one.doc, gateway.doc(newer)).length === 0)
     if (ours) {
-      queue = queue.filter((op) => !ours.batch.includes(op))
+      queue.drop(ours.batch)
       unanswered = []
       adopt(newer)
       remember()
       // It had been kept all the while.
-      if (queue.length === 0) state = { ...state, save: settled(), trouble: null }
+      if (queue.isEmpty) state = { ...state, save: settled(), trouble: null }
       return
     }
     const both = clashes(diff(from, state.draft as D), diff(from, gateway.doc(newer)))
@@ -154,18 +92,9 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     const doc = gateway.doc(newer)
     state = {
       ...state,
-      conflict: { newer, clashes: both.map((change) => side(change, doc)) },
+      conflict: { newer, clashes: sides(both, state.draft, doc) },
       save: 'conflict',
     }
-  }
-  const side = (change: Change, theirs: D): Clash => {
-    const at = pointer(state.draft, change.at)
-    const read = (doc: unknown, path: string) =>
-      path
-        .split('/')
-        .slice(1)
-        .reduce<unknown>((value, step) => (value as Record<string, unknown> | null)?.[step], doc)
-    return { field: at, mine: read(state.draft, at), theirs: read(theirs, pointer(theirs, change.at)) }
   }
 
   const soon = (after = SAVE_AFTER) => {
@@ -175,27 +104,23 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     cancel = ways.later(() => void flush(), after)
   }
 
-  const before = (place = Infinity) => queue.filter((op) => op.place <= place)
-
   async function saveOnce(): Promise<boolean> {
-    const open = before(fences[0])
-    if (state.kept === null || open.length === 0 || state.conflict) return false
+    const batch = queue.next(fences[0], oneByOne)
+    if (state.kept === null || batch.length === 0 || state.conflict) return false
     const from = gateway.doc(state.kept)
-    // What is kept together is taken back together by the store: one step at a time.
-    const batch = oneByOne ? open.slice(0, 1) : open.filter((op) => op.step === open[0]?.step)
     const doc = batch.reduce((now, op) => apply(now, op.delta), from)
     put({ save: 'saving' })
     try {
       const kept = await gateway.save(doc, gateway.version(state.kept))
       unanswered = []
-      queue = queue.slice(batch.length)
-      if (queue.length === 0) oneByOne = false
+      queue.drop(batch)
+      if (queue.isEmpty) oneByOne = false
       wait = FIRST_WAIT
       adopt(kept)
       remember()
-      put({ save: queue.length === 0 ? settled() : 'waiting', trouble: null })
+      put({ save: queue.isEmpty ? settled() : 'waiting', trouble: null })
       ways.onKept?.(kept)
-      return queue.length > 0 && !inHand
+      return !queue.isEmpty && !inHand
     } catch (error) {
       const failure = ways.failure(error)
       if (failure.kind === 'unreachable') unanswered = [...unanswered.slice(-9), { doc, batch }]
@@ -224,17 +149,17 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
           return true
         }
         const bad = batch[0]
-        queue = queue.filter((op) => op !== bad)
+        queue.drop(batch)
         past = past.filter((op) => op !== bad)
         state = { ...state, draft: redraw() }
         remember()
         const said = failure.kind === 'fields' ? { ...state.errors, ...failure.errors } : state.errors
         put({
           errors: said,
-          save: queue.length > 0 ? 'waiting' : 'refused',
+          save: queue.isEmpty ? 'refused' : 'waiting',
           ...(failure.kind === 'refused' && { trouble: failure.words }),
         })
-        return queue.length > 0
+        return !queue.isEmpty
       }
       case 'gone':
         put({ missing: true, save: 'refused' })
@@ -255,7 +180,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
   function flush(): Promise<void> {
     cancel?.()
     cancel = null
-    if (saving) return saving.then(() => (queue.length > 0 && state.save === 'waiting' ? flush() : undefined))
+    if (saving) return saving.then(() => (!queue.isEmpty && state.save === 'waiting' ? flush() : undefined))
     saving = (async () => {
       while (await saveOnce());
     })().finally(() => {
@@ -264,15 +189,9 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     return saving
   }
 
-  /** Without `what` it belongs to the step before, as what the core works out after an edit does. */
-  function push(delta: Delta, inverse: Delta, history: boolean, what?: Of): boolean {
+  function push(delta: Delta, inverse: Delta, history: boolean, of?: Of): boolean {
     if (delta.length === 0) return false
-    if (what !== undefined && what !== of && !inHand) {
-      of = what
-      steps += 1
-    }
-    const op = { delta, inverse, place: ++places, step: steps }
-    queue = [...queue, op]
+    const op = queue.push(delta, inverse, inHand ? undefined : of)
     if (history) {
       past = [...past.slice(-STEPS + 1), op]
       future = []
@@ -280,7 +199,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     // What is edited where something was refused puts it right, or is refused anew.
     const errors = Object.fromEntries(
       Object.entries(state.errors).filter(
-        ([field]) => !delta.some((change) => touches(field, pointer(state.draft, change.at))),
+        ([field]) => !delta.some((change) => touches(field, change, state.draft)),
       ),
     )
     state = { ...state, draft: redraw() }
@@ -292,17 +211,14 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     if (state.save !== 'unreachable') soon()
     return true
   }
-  const touches = (field: string, at: string) =>
-    field === at || field.startsWith(`${at}/`) || at.startsWith(`${field}/`)
-
   function dropRefused(): boolean {
     if (Object.keys(state.errors).length === 0) return false
     state = { ...state, errors: NO_ERRORS }
-    put({ trouble: null, save: queue.length > 0 ? state.save : settled() })
+    put({ trouble: null, save: queue.isEmpty ? settled() : state.save })
     return true
   }
 
-  function edit(by: (doc: D) => D, what?: Of): boolean {
+  function edit(by: (doc: D) => D, of?: Of): boolean {
     // A thing may well be nothing yet; what is not loaded cannot be edited.
     if (state.kept === null) return false
     const now = state.draft as D
@@ -313,7 +229,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       dropRefused()
       return false
     }
-    return push(delta, diff(next, now), true, what)
+    return push(delta, diff(next, now), true, of)
   }
 
   /** Makes a step of this page's own history again, or takes it back; not over what another window put there since. */
@@ -336,10 +252,10 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     try {
       const kept = await gateway.load()
       if (saving) return
-      if (state.kept === null || queue.length === 0) adopt(kept)
+      if (state.kept === null || queue.isEmpty) adopt(kept)
       else if (gateway.version(kept) !== gateway.version(state.kept)) meet(kept)
-      put(state.save === 'unreachable' || queue.length > 0 ? {} : { trouble: null })
-      if (queue.length > 0 && !state.conflict) soon(0)
+      put(state.save === 'unreachable' || !queue.isEmpty ? {} : { trouble: null })
+      if (!queue.isEmpty && !state.conflict) soon(0)
     } catch (error) {
       const failure = ways.failure(error)
       if (failure.kind === 'gone') put({ missing: true })
@@ -348,14 +264,14 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     if (!seen) {
       seen = true
       found = (await drafts.get(gateway.key).catch(() => undefined)) ?? null
-      if (found && queue.length === 0) put({ left: true })
+      if (found && queue.isEmpty) put({ left: true })
     }
   }
 
   const retry = () => {
     wait = FIRST_WAIT
     if (state.kept === null) void load()
-    else if (queue.length > 0) void flush()
+    else if (!queue.isEmpty) void flush()
   }
   return {
     get: () => state,
@@ -376,40 +292,40 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     load,
     edit,
     /** Changes that were worked out from an earlier draft. */
-    merge: (before: D, after: D, what?: Of) => push(diff(before, after), diff(after, before), false, what),
+    merge: (before: D, after: D, of?: Of) => push(diff(before, after), diff(after, before), false, of),
     flush,
     /** While something is in the hand nothing is saved, so that one undo takes the whole way back. */
     hold(holds: boolean) {
       inHand = holds
-      if (!holds && queue.length > 0) soon()
+      if (!holds && !queue.isEmpty) soon()
     },
     /** Whether everything edited is kept. */
-    settled: () => queue.length === 0,
+    settled: () => queue.isEmpty,
     /**
      * Makes way for a step of the store's own, as an undo: what is edited from now on waits until that is done, so that
      * the step is not of something that came after it.
      */
     standBack() {
-      const place = places
+      const place = queue.places
       fences = [...fences, place]
       if (state.save === 'saved') put({ save: 'saving' })
       return {
         /** Whether everything edited before is kept. */
-        settled: () => before(place).length === 0,
+        settled: () => queue.before(place).length === 0,
         /** Takes back the last edit before that is not kept yet; tells whether there was one. */
         dropLast() {
-          const last = before(place).at(-1)
+          const last = queue.before(place).at(-1)
           if (!last || saving) return false
-          queue = queue.filter((op) => op !== last)
+          queue.drop([last])
           state = { ...state, draft: redraw() }
           remember()
-          put({ save: queue.length > 0 ? state.save : settled() })
+          put({ save: queue.isEmpty ? settled() : state.save })
           return true
         },
         end() {
           const at = fences.indexOf(place)
           fences = fences.filter((_, index) => index !== at)
-          if (queue.length === 0) put({ save: settled() })
+          if (queue.isEmpty) put({ save: settled() })
           else soon(0)
         },
       }
@@ -420,7 +336,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
     adopt(kept: K) {
       adopt(kept)
       state = { ...state, errors: NO_ERRORS }
-      put({ trouble: null, save: queue.length > 0 ? 'waiting' : settled() })
+      put({ trouble: null, save: queue.isEmpty ? settled() : 'waiting' })
       ways.onKept?.(kept)
     },
     undo() {
@@ -445,16 +361,16 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       const { conflict } = state
       if (!conflict) return
       if (!mine) {
-        shelf = queue.map((op) => op.delta)
-        queue = []
+        shelf = queue.ops.map((op) => op.delta)
+        queue.drop(queue.ops)
         past = []
         future = []
       }
       state = { ...state, conflict: null, kept: conflict.newer }
       state = { ...state, draft: redraw() }
       remember()
-      put({ save: queue.length > 0 ? 'waiting' : 'saved', shelved: shelf.length > 0 })
-      if (queue.length > 0) soon(0)
+      put({ save: queue.isEmpty ? 'saved' : 'waiting', shelved: shelf.length > 0 })
+      if (!queue.isEmpty) soon(0)
     },
     /** Brings back what was put aside. */
     bringBack() {

@@ -3,7 +3,8 @@ import { ApiProblem, words } from '../api/client'
 import type { Problem } from '../api/types'
 import { type Changed, kept as tellKept } from '../api/ear'
 import { browserDrafts } from './drafts'
-import { createSession, type Failure, type Gateway, type SessionOf } from './session'
+import { createSession, type SessionOf } from './session'
+import type { Failure, Gateway } from './kept'
 
 type Newer = NonNullable<Problem['newer']>
 

@@ -1,7 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { marksQuery } from '../api/queries'
 import type { Settings } from '../api/types'
-import { LiveChoice } from '../ui/Field'
+import { LiveChoice } from '../ui/LiveChoice'
 import { choicesOf } from '../ui/choices'
 
 type Habits = Settings['house']['habits']

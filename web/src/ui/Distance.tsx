@@ -1,7 +1,8 @@
 import { useQuery } from '@tanstack/react-query'
 import { settingsQuery } from '../api/queries'
 import { handStep, metres, shown, unitSign } from '../words/units'
-import { LiveNumber, type Tint } from './Field'
+import { LiveNumber } from './Field'
+import { type Tint } from './live'
 
 export function useUnits() {
   return useQuery(settingsQuery).data?.house.units ?? 'metres'

@@ -1,7 +1,7 @@
 import { useEffect, useRef } from 'react'
 import { speak, Spoken } from './voice'
 import styled from 'styled-components'
-import type { Session } from '../session/session'
+import type { Session } from '../session/kept'
 import { MainPush, Push } from './Push'
 
 const Bar = styled.div`

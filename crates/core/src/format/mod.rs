@@ -1,10 +1,8 @@
 //! The open file formats: a job and a kit as documented JSON.
 
+mod brief;
 mod decode;
 mod upgrade;
-
-pub use decode::{decode, decode_kept, decode_kit_item};
-pub use upgrade::{BodyKind, upgraded};
 
 use crate::check::{Check, FieldError, Problem};
 use crate::day::Day;
@@ -14,49 +12,21 @@ use crate::quantity::limits::SETUPS;
 use crate::quantity::{Id, Name, Note};
 use crate::setup::Setup;
 use crate::terms::{Purpose, Terms, Venue};
+pub use decode::{decode, decode_kept, decode_kit_item};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
+pub use upgrade::{BodyKind, upgraded};
+
+pub use brief::{Brief, JobKind};
 
 /// The version of both formats that this program writes, and the newest it reads.
 pub const VERSION: u32 = 7;
+
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";
+
 /// The name of the kit format.
 pub const KIT_FORMAT: &str = "tolva-kit";
-
-/// What kind of commission a job is.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum JobKind {
-    /// People.
-    Portrait,
-    /// An occasion.
-    Event,
-    /// Things.
-    Product,
-}
-
-/// What a job says of itself.
-#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(deny_unknown_fields)]
-pub struct Brief {
-    /// Its name.
-    pub name: Name,
-    /// Portrait, event or product.
-    pub kind: JobKind,
-    /// For whom, in a line; may be empty.
-    pub client: Note,
-    /// The day, as YYYY-MM-DD; may be empty.
-    pub date: Note,
-    /// Where, in a line; may be empty.
-    pub place: Note,
-    /// What its pictures are for.
-    pub purpose: Purpose,
-    /// What its venue allows.
-    pub venue: Venue,
-}
 
 /// A setup in a file.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
@@ -229,34 +199,6 @@ pub fn check_header(format: &str, version: u32, expected: &'static str) -> Resul
     Ok(())
 }
 
-impl Brief {
-    /// The terms its pictures are made under, by the house's choices, in a place with this time zone.
-    #[must_use]
-    pub fn terms(&self, house: House, zone: Option<&str>) -> Terms {
-        Terms { house, purpose: self.purpose, venue: self.venue, mains: Some(house.mains.hertz(zone)) }
-    }
-
-    /// Checks what the types alone do not: the date and the length of the lines.
-    ///
-    /// # Errors
-    /// All problems, each at its field.
-    pub fn check(&self) -> Result<(), Vec<FieldError>> {
-        let mut check = Check::default();
-        for (field, line) in [("/client", &self.client), ("/place", &self.place)] {
-            check.range(
-                field,
-                crate::quantity::Limit { min: 0.0, ..crate::quantity::limits::NAME },
-                line.as_str().chars().count() as f64,
-            );
-        }
-        if !self.date.as_str().is_empty() && crate::day::date(self.date.as_str()).is_err() {
-            check.problem("/date", Problem::Date);
-        }
-        self.purpose.check(&mut check);
-        check.done()
-    }
-}
-
 impl JobFile {
     /// Checks all of it: header, brief, kit, and every setup. What the kit no longer allows a setup is no reason to
     /// refuse a file: it is kept, shown and mended.
@@ -331,40 +273,4 @@ pub fn kit_for(setups: &[FiledSetup], kit: &Kit) -> Kit {
 }
 
 #[cfg(test)]
-mod tests {
-    use super::*;
-
-    #[test]
-    fn a_newer_version_is_refused_with_both_numbers() {
-        let said = check_header(JOB_FORMAT, VERSION + 1, JOB_FORMAT).unwrap_err().to_string();
-        assert_eq!(
-            said,
-            format!(
-                "This file is of version {}; this program reads up to version {VERSION}. Update it first.",
-                VERSION + 1
-            )
-        );
-        assert!(check_header("other", 1, JOB_FORMAT).is_err());
-    }
-
-    /// What its kit does not allow is kept; what no kit would allow is not.
-    #[test]
-    fn a_file_is_refused_for_its_numbers_but_not_for_its_kit() {
-        let mut file = crate::sample::jobs().remove(0);
-        assert_eq!(file.check(), Ok(()));
-        file.kit.items.retain(|item| item.kind() != "lens");
-        assert_eq!(file.check(), Ok(()));
-        assert_eq!(file.setups[0].setup.misfits(&file.kit)[0].field, "/camera/lens");
-        file.setups[0].setup.pace.frames = u32::MAX;
-        let Err(FormatError::Fields(errors)) = file.check() else { panic!("the file was taken") };
-        assert_eq!(errors[0].field, "/setups/0/setup/pace/frames");
-    }
-
-    #[test]
-    fn a_file_survives_writing_and_reading() {
-        for file in crate::sample::jobs() {
-            let text = serde_json::to_string(&file).unwrap();
-            assert_eq!(read_job_file(serde_json::from_str(&text).unwrap()), Ok(file));
-        }
-    }
-}
+mod tests;

@@ -1,4 +1,3 @@
-use crate::say;
 use jiff::tz::{TimeZone, TimeZoneDatabase};
 use serde::{Deserialize, Serialize};
 use std::fmt;
@@ -72,7 +71,11 @@ impl fmt::Display for TimeZoneName {
 impl utoipa::PartialSchema for TimeZoneName {
     fn schema() -> utoipa::openapi::RefOr<utoipa::openapi::schema::Schema> {
         use utoipa::openapi::schema::{ObjectBuilder, Type};
-        ObjectBuilder::new().schema_type(Type::String).max_length(Some(64)).description(Some(say::fields::KNOWN)).into()
+        ObjectBuilder::new()
+            .schema_type(Type::String)
+            .max_length(Some(64))
+            .description(Some(crate::say::fields::ZONE))
+            .into()
     }
 }
 

@@ -1,12 +1,12 @@
 //! Settings and gels proposed for a wish, and the schools of one setting side by side, each with what it would look like and what
 //! it costs.
 
-use super::change::{Change, Worn, apply};
 use super::colours::{patches_of, stacks};
 use super::film_stops::{self, FilmStops};
 use super::grid::best;
 use super::price::{Cost, price};
 use super::score::Weights;
+use super::{Change, Worn, apply};
 use crate::assess::Facts;
 use crate::colour::{AmbientColour, Choice, Fit, Preset, SMALL, Temperature, Xyz, fits, temperature};
 use crate::colours::{

@@ -1,6 +1,6 @@
 //! Ways to light a group more evenly: turn the key or take it further off, each tried.
 
-use super::change::{Change, apply};
+use super::{Change, apply};
 use crate::assess::{Facts, face_levels};
 use crate::geometry::DVec3;
 use crate::marks::stops_amount;

@@ -2,9 +2,9 @@
 
 use super::binds::{FELT, shortfall};
 use super::bound::Bound;
-use super::change::{self, Change, apply};
 use super::grid::{Solution, best_from};
 use super::score::Weights;
+use super::{Change, apply, change};
 use crate::assess::{DialId, DialKind};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::setup::Setup;

@@ -1,6 +1,7 @@
 //! The solver: from what is wanted to where the dials go, what binds, and what else could be done.
 
 mod alternatives;
+mod apply;
 mod binds;
 mod bound;
 mod change;
@@ -24,9 +25,10 @@ mod sunward;
 mod ways;
 
 pub use alternatives::{Alternative, AlternativeKind};
+pub use apply::apply;
 pub use binds::Bind;
 pub use bound::Bound;
-pub use change::{Change, Worn, apply};
+pub use change::{Change, Worn};
 pub use colour_ways::{ColourWay, Colours, School, WantedFilm, colours, colours_as_they_stand};
 pub use cures::{Cure, cures};
 pub use drag::{Dragged, Part, drag, drag_situation};

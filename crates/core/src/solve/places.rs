@@ -1,8 +1,8 @@
 //! Distances of lights the solver may move: along their line to the face, out of the picture and inside the walls.
 
-use super::change::{Change, apply};
 use super::grid::{best, best_from};
 use super::score::Weights;
+use super::{Change, apply};
 use crate::assess::{Facts, face_levels};
 use crate::emitter::Emitter;
 use crate::quantity::Metres;

@@ -1,7 +1,7 @@
 //! How the choice of distance, turn and grid changes what the key spills on the background, each tried.
 
-use super::change::{Change, apply};
 use super::places::is_clear;
+use super::{Change, apply};
 use crate::emitter::Face;
 use crate::kit::{Modifier, ModifierKind};
 use crate::marks::stops_amount;

@@ -2,11 +2,11 @@
 
 use super::binds::{FELT, direct, shortfall};
 use super::bound::Bound;
-use super::change::{self, Change, apply};
 use super::grid::best_from;
 use super::places::is_clear;
 use super::price::{Cost, price};
 use super::score::{Weights, score};
+use super::{Change, apply, change};
 use crate::approach::Approach;
 use crate::assess::Facts;
 use crate::colours::swinging;

@@ -1,6 +1,6 @@
 import { produce } from 'immer'
 import type { Drawn, Scene, Setup } from '../../api/types'
-import { Cautions } from '../../bench/Brief'
+import { Cautions } from '../../bench/Cautions'
 import { errorAt } from '../../bench/errors'
 import { Distance } from '../../ui/Distance'
 import { LiveNumber } from '../../ui/Field'

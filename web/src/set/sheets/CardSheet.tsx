@@ -1,6 +1,6 @@
 import type { Card, Drawn } from '../../api/types'
 import { Distance } from '../../ui/Distance'
-import { LiveChoice } from '../../ui/Field'
+import { LiveChoice } from '../../ui/LiveChoice'
 import { Push } from '../../ui/Push'
 import { Told } from '../../ui/Told'
 import { cards } from '../choices'

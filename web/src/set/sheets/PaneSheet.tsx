@@ -1,6 +1,7 @@
 import type { Drawn, Pane } from '../../api/types'
 import { Distance } from '../../ui/Distance'
-import { LiveChoice, LiveNumber } from '../../ui/Field'
+import { LiveNumber } from '../../ui/Field'
+import { LiveChoice } from '../../ui/LiveChoice'
 import { Latch, Push } from '../../ui/Push'
 import { panes } from '../choices'
 import { Angle, Line, Place, type SheetProps } from './parts'

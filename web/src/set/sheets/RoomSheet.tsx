@@ -1,7 +1,7 @@
 import { produce } from 'immer'
 import type { Scene, Setup, Wall } from '../../api/types'
 import { Distance } from '../../ui/Distance'
-import { LiveChoice } from '../../ui/Field'
+import { LiveChoice } from '../../ui/LiveChoice'
 import { Latch } from '../../ui/Push'
 import { backgrounds } from '../../bench/choices'
 import { Line, type SheetProps, SurfaceLine } from './parts'

@@ -1,0 +1,52 @@
+//! What reaches each patch at given dials.
+
+use super::*;
+
+impl<'a> Situation<'a> {
+    /// The shutter the camera really uses: in aperture priority with flash it stops at its floor.
+    #[must_use]
+    pub fn effective_shutter(&self, shutter: ShutterMark) -> ShutterMark {
+        if self.setup.camera.mode == ExposureMode::AperturePriority && !self.lights.is_empty() {
+            shutter.max(self.body.slow_sync_floor)
+        } else {
+            shutter
+        }
+    }
+
+    /// The ambient level of each patch at this gain and shutter, in stops from correct.
+    #[must_use]
+    pub fn ambient_levels(&self, gain: i16, shutter: ShutterMark) -> PerPatch<Option<f64>> {
+        let shutter = self.effective_shutter(shutter);
+        let offset = f64::from(gain - shutter.sixths()) / 6.0 - self.close_up_loss;
+        self.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev() + offset))
+    }
+
+    /// What high-speed sync takes from a light at this shutter; nothing where it is not in use.
+    #[must_use]
+    pub fn high_speed_loss(&self, lit: &Lit<'_>, shutter: ShutterMark) -> f64 {
+        if self.past_sync { lit.high_speed_loss(self.effective_shutter(shutter), self.sync) } else { 0.0 }
+    }
+
+    /// What each firing light gives each patch at full power, in stops from correct; none where it does not reach.
+    #[must_use]
+    pub fn full_power_levels(&self, gain: i16, shutter: ShutterMark) -> Vec<PerPatch<Option<f64>>> {
+        let mut levels = Vec::with_capacity(self.lights.len());
+        self.fill_full_power_levels(gain, shutter, &mut levels);
+        levels
+    }
+
+    /// The same into a list that is there already.
+    pub(crate) fn fill_full_power_levels(
+        &self,
+        gain: i16,
+        shutter: ShutterMark,
+        levels: &mut Vec<PerPatch<Option<f64>>>,
+    ) {
+        let offset = f64::from(gain) / 6.0 - self.close_up_loss;
+        levels.clear();
+        levels.extend(self.lights.iter().map(|lit| {
+            let offset = offset - self.high_speed_loss(lit, shutter);
+            lit.reach.map(|level| level.map(|level| level + offset))
+        }));
+    }
+}

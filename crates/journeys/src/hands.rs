@@ -1,0 +1,125 @@
+//! What a photographer does with hands and keys.
+
+use super::*;
+
+impl Walk {
+    /// Clicks what is looked for, looked for again where the page has just put another in its place.
+    pub(crate) async fn clicked(&self, what: &str, look: impl AsyncFn() -> WebElement) -> WebElement {
+        let start = Instant::now();
+        loop {
+            let found = look().await;
+            let clicked = match found.scroll_into_view().await {
+                Ok(()) => found.click().await,
+                Err(error) => Err(error),
+            };
+            match clicked {
+                Ok(()) => return found,
+                Err(error) if start.elapsed() > PATIENCE => panic!("“{what}” cannot be pressed: {error}"),
+                Err(_) => tokio::time::sleep(Duration::from_millis(20)).await,
+            }
+        }
+    }
+
+    /// Presses what is found by this selector.
+    pub async fn press(&self, selector: &str) {
+        self.clicked(selector, async || self.find(selector).await).await;
+    }
+
+    /// Presses the button with this name, as a screen reader says it.
+    pub async fn press_named(&self, name: &str) {
+        self.clicked(name, async || self.named("button, a", name).await).await;
+    }
+
+    /// The control with this accessible name.
+    pub async fn named(&self, selector: &str, name: &str) -> WebElement {
+        const NAMED: &str = "
+            const [selector, name] = arguments;
+            return [...document.querySelectorAll(selector)].find((element) => {
+                const by = element.getAttribute('aria-labelledby');
+                const label = element.getAttribute('aria-label')
+                    ?? (by ? by.split(' ').map((id) => document.getElementById(id)?.textContent).join(' ') : null)
+                    ?? element.textContent;
+                return label.trim().startsWith(name) && element.getClientRects().length > 0;
+            }) ?? null";
+        let start = Instant::now();
+        loop {
+            let found = self.browser.execute(NAMED, vec![Value::from(selector), Value::from(name)]).await.unwrap();
+            if let Ok(element) = found.element() {
+                return element;
+            }
+            if start.elapsed() > PATIENCE {
+                let page = self.read("return document.body.innerText").await;
+                panic!("no {selector} is called “{name}”; the page says:\n{}", page.as_str().unwrap_or(""));
+            }
+            tokio::time::sleep(Duration::from_millis(20)).await;
+        }
+    }
+
+    /// Types into the field with this name, in place of what is there, and leaves it.
+    pub async fn type_into(&self, name: &str, text: &str) {
+        let field = self.clicked(name, async || self.named("input", name).await).await;
+        field.send_keys(Key::Control + "a").await.unwrap();
+        field.send_keys(Key::Backspace + "").await.unwrap();
+        field.send_keys(text).await.unwrap();
+        field.send_keys(Key::Tab + "").await.unwrap();
+    }
+
+    /// Chooses from the list with this name.
+    pub async fn choose(&self, name: &str, option: &str) {
+        self.press_named(name).await;
+        let option = self.named("[role=option]", option).await;
+        option.scroll_into_view().await.unwrap();
+        option.click().await.unwrap();
+        self.wait("the list to close", "return !document.querySelector('[role=listbox] [role=option][data-focused]')")
+            .await;
+    }
+
+    /// Sends keys to whatever has the focus.
+    pub async fn keys(&self, keys: impl Into<TypingData>) {
+        self.browser.action_chain().send_keys(keys).perform().await.unwrap();
+    }
+
+    /// Puts the focus on what is found by this selector.
+    pub async fn focus(&self, selector: &str) {
+        self.find(selector).await;
+        self.read(&format!("document.querySelector({}).focus()", Value::from(selector))).await;
+    }
+
+    /// Takes hold of the middle of what is found by this selector and moves it by so many pixels, in steps.
+    pub async fn drag(&self, selector: &str, dx: i64, dy: i64) {
+        let element = self.find(selector).await;
+        element.scroll_into_view().await.unwrap();
+        let mut hand = self.browser.action_chain().move_to_element_center(&element).click_and_hold();
+        let steps = 5;
+        for step in 0..steps {
+            let share = |all: i64| all * (step + 1) / steps - all * step / steps;
+            hand = hand.move_by_offset(share(dx), share(dy));
+        }
+        hand.release().perform().await.unwrap();
+    }
+
+    /// Sends a key with Shift held to whatever has the focus.
+    pub async fn shifted(&self, key: Key) {
+        self.browser.action_chain().key_down(Key::Shift).send_keys(key).key_up(Key::Shift).perform().await.unwrap();
+    }
+
+    /// Goes back step by step until a script in the page is true; a way made slowly is kept in more steps than one.
+    pub async fn undo_until(&self, what: &str, script: &str) {
+        for _ in 0..20 {
+            if self.read(script).await == true {
+                return;
+            }
+            let before = self.read("return document.body.innerText").await;
+            self.press_named("Undo").await;
+            self.wait(what, &format!("return document.body.innerText !== {before}")).await;
+            self.saved().await;
+        }
+        panic!("undone in vain for {what}");
+    }
+
+    /// Clicks a dial on or back with its buttons.
+    pub async fn click_dial(&self, key: &str, on: bool) {
+        let child = if on { "button:last-child" } else { "button:first-child" };
+        self.press(&format!("[data-dial=\"{key}\"] > div:nth-of-type(2) > {child}")).await;
+    }
+}

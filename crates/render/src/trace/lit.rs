@@ -1,0 +1,113 @@
+//! Straight from a source to a place.
+
+use super::*;
+
+/// A sample of what comes straight to a point: how much, and from where.
+pub(super) struct Straight {
+    pub(super) falls: f32,
+    pub(super) way: V,
+}
+
+impl Lit {
+    /// A sample of what comes straight; none of light from all round, which the ways find.
+    pub(super) fn straight(&self, world: &World, at: V, normal: V, flat: V, (s, t): (f32, f32)) -> Option<Straight> {
+        let off = at + flat * 2e-4;
+        match self.source {
+            Source::Face(emitter) => {
+                let on = self.place(&emitter, s, t);
+                let to = on - off;
+                let r2 = to.length_squared().max(1e-6);
+                let way = to / r2.sqrt();
+                let (cosine, leaves) = (way.dot(normal), -way.dot(v(emitter.looks)));
+                if cosine <= 0.0 || leaves <= 0.0 || way.dot(flat) <= 0.0 {
+                    return None;
+                }
+                let falls = emitter.law.relative(f64::from(leaves)) as f32 * cosine / r2;
+                let falls = if falls > 0.0 { falls * world.passes(off, on) } else { 0.0 };
+                Some(Straight { falls, way })
+            }
+            Source::Parallel { way, walled } => {
+                let (right, up) = right_and_up(way);
+                let (sine, cosine) = (2.0 * PI * s).sin_cos();
+                let way = (v(way) + (v(right) * cosine + v(up) * sine) * (SUN * t.sqrt())).normalize();
+                let cosine = way.dot(normal);
+                if cosine <= 0.0 || way.dot(flat) <= 0.0 {
+                    return None;
+                }
+                Some(Straight { falls: cosine * world.open_to(off, way, walled), way })
+            }
+            Source::Sky(_) | Source::About | Source::Side { .. } => None,
+        }
+    }
+
+    /// A place on its face.
+    fn place(&self, emitter: &Emitter, s: f32, t: f32) -> V {
+        let middle = v(emitter.middle);
+        match emitter.face {
+            Face::Point => middle,
+            Face::Disc { .. } => {
+                let (sine, cosine) = (2.0 * PI * s).sin_cos();
+                middle + (self.right * cosine + self.up * sine) * t.sqrt()
+            }
+            Face::Rectangle { .. } => middle + self.right * (2.0 * s - 1.0) + self.up * (2.0 * t - 1.0),
+        }
+    }
+
+    /// How bright its face is from a direction, times π, for an intensity of 1 along its axis.
+    pub(super) fn shines(&self, way: V) -> f32 {
+        match self.source {
+            Source::Face(emitter) if self.area > 0.0 => {
+                let leaves = -way.dot(v(emitter.looks));
+                PI * emitter.law.relative(f64::from(leaves)) as f32 / (self.area * leaves.max(0.02))
+            }
+            _ => 0.0,
+        }
+    }
+
+    /// What comes along a way that leaves the set, times π.
+    pub(super) fn comes_from_beyond(&self, way: V, beyond: f32) -> f32 {
+        match &self.source {
+            Source::Sky(_) if way.z >= 0.0 => self.sky.as_ref().map_or(0.0, |sky| {
+                let way = d(way);
+                PI * sky.luminance(way, &Heights::of(way)) as f32
+            }),
+            Source::About | Source::Side { .. } => self.all_round(way),
+            source if way.z < 0.0 => source.far_off() as f32 * beyond,
+            _ => 0.0,
+        }
+    }
+
+    /// What of light that was metered where it is comes along a way, times π, whatever it meets there.
+    pub(super) fn all_round(&self, way: V) -> f32 {
+        match self.source {
+            Source::About => 1.0,
+            Source::Side { way: from } => Source::SIDE as f32 * way.dot(v(from)).max(0.0),
+            _ => 0.0,
+        }
+    }
+
+    pub(super) fn is_all_round(&self) -> bool {
+        matches!(self.source, Source::About | Source::Side { .. })
+    }
+}
+
+/// Turns a pair of numbers into a direction about a normal, spread by the cosine.
+pub(super) fn about(normal: V, (s, t): (f32, f32)) -> V {
+    let (right, up) = normal.any_orthonormal_pair();
+    let (sine, cosine) = (2.0 * PI * s).sin_cos();
+    (normal * (1.0 - t).max(0.0).sqrt() + (right * cosine + up * sine) * t.sqrt()).normalize()
+}
+
+/// A direction that a smoothed normal sends into the surface itself, sent out again: no light is lost at the edges of triangles.
+pub(super) fn out_of(way: V, flat: V) -> V {
+    way - flat * (2.0 * way.dot(flat).min(0.0))
+}
+
+/// A direction in a metal card's lobe about another.
+pub(super) fn in_lobe(about: V, (s, t): (f32, f32)) -> V {
+    let (right, up) = about.any_orthonormal_pair();
+    let (sine, cosine) = (2.0 * PI * s).sin_cos();
+    let along = (1.0 - t).powf(1.0 / (LOBE + 1.0));
+    let off = (1.0 - along * along).max(0.0).sqrt();
+    about * along + (right * cosine + up * sine) * off
+}

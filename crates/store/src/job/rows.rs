@@ -1,0 +1,59 @@
+//! Jobs as rows.
+
+use super::*;
+
+/// That one row was found.
+pub(crate) fn one_row(
+    done: Result<sqlx::sqlite::SqliteQueryResult, sqlx::Error>,
+    kind: &'static str,
+    id: &Id,
+) -> Result<(), StoreError> {
+    if done?.rows_affected() == 0 { Err(StoreError::NotFound { kind, id: id.clone() }) } else { Ok(()) }
+}
+
+pub(super) fn brief(id: &str, name: &str, schema: i64, body: &str) -> Result<Brief, StoreError> {
+    Row { kind: BodyKind::Brief, id, name, schema }.read(body)
+}
+
+/// One job that is not deleted.
+pub(crate) async fn find(connection: &mut SqliteConnection, id: &Id) -> Result<Job, StoreError> {
+    let key = id.as_str();
+    let row = sqlx::query!("SELECT name, body, schema, version FROM job WHERE id = ? AND deleted_at IS NULL", key)
+        .fetch_optional(connection)
+        .await?;
+    let Some(row) = row else { return Err(StoreError::NotFound { kind: "job", id: id.clone() }) };
+    Ok(Job { id: id.clone(), job: brief(key, &row.name, row.schema, &row.body)?, version: row.version })
+}
+
+/// The setups of a job, in shooting order.
+pub(crate) async fn summaries(connection: &mut SqliteConnection, id: &Id) -> Result<Vec<SetupSummary>, StoreError> {
+    let key = id.as_str();
+    let rows =
+        sqlx::query!("SELECT id, name FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id", key)
+            .fetch_all(connection)
+            .await?;
+    rows.into_iter().map(|row| Ok(SetupSummary { id: read_id(&row.id)?, name: row.name })).collect()
+}
+
+/// What a search looks in.
+pub(super) fn told(job: &Brief) -> String {
+    [job.name.as_str(), job.client.as_str(), job.place.as_str(), job.date.as_str()].join(" ").to_lowercase()
+}
+
+/// Adds a job under this id, the newest.
+pub(crate) async fn insert(connection: &mut SqliteConnection, id: &Id, job: &Brief) -> Result<(), StoreError> {
+    let (key, name, told) = (id.as_str(), job.name.as_str(), told(job));
+    let body = write(key, job)?;
+    sqlx::query!(
+        "INSERT INTO job (id, name, told, body, schema, position)
+         VALUES (?, ?, ?, ?, ?, (SELECT coalesce(max(position), 0) + 1 FROM job))",
+        key,
+        name,
+        told,
+        body,
+        SCHEMA
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
