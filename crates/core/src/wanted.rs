@@ -27,10 +27,20 @@ impl Wanted {
     /// Works on the answer on this thread. Given up in the middle, the work ends soon, with what it has by then: valid,
     /// and not the best. Whoever gave it up throws that away.
     pub fn work<T>(&self, question: impl FnOnce() -> T) -> T {
-        let before = NOW.replace(Some(self.clone()));
-        let _after = After(before);
-        question()
+        on(Some(self.clone()), question)
     }
+}
+
+/// Works on two parts of the answer this thread works on beside each other, each given up with it.
+pub(crate) fn beside<A: Send, B: Send>(a: impl FnOnce() -> A + Send, b: impl FnOnce() -> B + Send) -> (A, B) {
+    let now = NOW.with_borrow(Clone::clone);
+    let (one, other) = (now.clone(), now);
+    rayon::join(|| on(one, a), || on(other, b))
+}
+
+fn on<T>(wanted: Option<Wanted>, part: impl FnOnce() -> T) -> T {
+    let _after = After(NOW.replace(wanted));
+    part()
 }
 
 /// Puts back what was worked on before, also when the work panics.
@@ -63,6 +73,16 @@ mod tests {
             assert!(given_up());
         });
         assert!(!given_up());
+    }
+
+    /// Both parts belong to the answer, on whichever thread they are worked on; what runs after them there does not.
+    #[test]
+    fn parts_are_given_up_with_the_whole() {
+        let wanted = Wanted::default();
+        assert_eq!(wanted.work(|| beside(given_up, given_up)), (false, false));
+        wanted.give_up();
+        assert_eq!(wanted.work(|| beside(given_up, given_up)), (true, true));
+        assert_eq!(beside(given_up, given_up), (false, false));
     }
 
     #[test]

@@ -6,13 +6,13 @@ import type { Problem } from './types'
 const asker = Math.random().toString(36).slice(2)
 let asked = 0
 
-export const client = createClient<paths>({ baseUrl: '/' })
-
-client.use({
-  onRequest({ request }) {
-    // Questions may reach the server in another order than they were asked in: each says which it is.
+export const client = createClient<paths>({
+  baseUrl: '/',
+  // Questions may reach the server in another order than they were asked in: each says which it is. It is said on the way out, so
+  // that a question is on its way before the page is drawn with what it is about.
+  fetch: (request) => {
     request.headers.set('X-Asker', `${asker} ${++asked}`)
-    return request
+    return fetch(request)
   },
 })
 

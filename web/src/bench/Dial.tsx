@@ -9,6 +9,8 @@ import { Told } from '../ui/Told'
 import { dialKey, nearestMark } from './setupDials'
 
 const Row = styled.div<{ $trouble: boolean }>`
+  /* A dial turned moves nothing of the others. */
+  contain: layout style;
   padding: 6px 0 5px;
   border-bottom: 1px solid ${({ theme }) => theme.line};
   .head {

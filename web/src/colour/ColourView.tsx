@@ -57,6 +57,8 @@ const KeptWords = memo(function InWords({ now }: { now: Colours['now'] }) {
   )
 })
 
+const NO_REACH: Colours['reach'] = []
+
 type Props = { id: string; bench: BenchState; setup: Setup }
 
 /** The colour of a setup: every light on the mired rule, skin and background in true colour, what to set and what to wear. */
@@ -124,7 +126,7 @@ export default function ColourView({ id, bench, setup }: Props) {
     <View>
       <MiredRule
         now={now}
-        reach={ways?.reach ?? []}
+        reach={ways?.reach ?? NO_REACH}
         kelvin={setup.white_balance.kelvin.at}
         onSet={set}
         onSource={put}

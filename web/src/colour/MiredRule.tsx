@@ -1,4 +1,4 @@
-import { useCallback, useMemo, useRef } from 'react'
+import { memo, useCallback, useMemo, useRef } from 'react'
 import styled, { useTheme } from 'styled-components'
 import type { Colours, LightColour } from '../api/types'
 import { Ticks } from '../drawing/Ticks'
@@ -39,76 +39,106 @@ const NAME_WIDTH = 190
 
 /** Every light of the set on one rule in mired, with the camera's setting as a line through all of it. */
 export function MiredRule({ now, reach, kelvin, onSet, onSource, onWear }: Props) {
-  const theme = useTheme()
   const svg = useRef<SVGSVGElement>(null)
   const rule = useMedia(PHONE) ? slim : wide
   const { width } = rule
   const ratio = useCallback(() => width / (svg.current?.getBoundingClientRect().width || width), [width])
-  const marks = useMemo(() => rule.ticks(), [rule])
-  const places = now.lights.map((light) => rule.x(light.worn))
-  const worn = now.lights.filter((light) => light.films.length > 0)
-  const main = now.lights.find((light) => light.id.of === 'ambient')
-  const row = rows(places, NAME_WIDTH, ROWS)
   return (
     <Figure>
       <svg ref={svg} viewBox={`0 0 ${width} ${HEIGHT}`} role="group" aria-label="Mired rule">
-        <g aria-hidden>
-          <text x={8} y={56} fontSize={13} style={{ fill: theme.quiet }}>
-            ← cool
-          </text>
-          <text x={width - 8} y={56} fontSize={13} textAnchor="end" style={{ fill: theme.quiet }}>
-            warm →
-          </text>
-          <text x={8} y={y(0.012)} fontSize={11.5} style={{ fill: theme.quiet }}>
-            greenish
-          </text>
-          <text x={8} y={y(-0.02) + 10} fontSize={11.5} style={{ fill: theme.quiet }}>
-            pinkish
-          </text>
-          <path d={`M0 ${LINE}H${width}`} stroke={theme.ink} strokeWidth={1.5} />
-          <g transform={`translate(0 ${LINE})`}>
-            <Ticks
-              ticks={marks}
-              along="across"
-              lengths={{ whole: 14, half: 10, part: 5 }}
-              ink={theme.ink}
-              quiet={theme.engraved}
-              fontSize={13.5}
-            />
-          </g>
-        </g>
-        {now.lights.map((light, index) => (
-          <LightMark
-            rule={rule}
-            key={keyOf(light)}
-            light={light}
-            row={row[index] ?? 0}
-            arrow={worn.indexOf(light)}
-          />
-        ))}
-        {now.lights.map((light) => {
-          const { id } = light
-          const films = id.of === 'flash' ? reach.find((one) => one.light === id.light) : undefined
-          return (
-            films &&
-            films.stops.length > 1 && (
-              <FlashGrip
-                key={keyOf(light)}
-                rule={rule}
-                light={light}
-                reach={films}
-                ratio={ratio}
-                onWear={onWear}
-              />
-            )
-          )
-        })}
-        {main && <SourceGrip rule={rule} light={main} ratio={ratio} onPut={onSource} />}
+        <Engraving rule={rule} />
+        <Lights
+          rule={rule}
+          lights={now.lights}
+          reach={reach}
+          ratio={ratio}
+          onSource={onSource}
+          onWear={onWear}
+        />
         <Index rule={rule} kelvin={kelvin} ratio={ratio} onSet={onSet} />
       </svg>
     </Figure>
   )
 }
+
+/** The rule itself. */
+const Engraving = memo(function Engraving({ rule }: { rule: Rule }) {
+  const theme = useTheme()
+  const { width } = rule
+  const marks = useMemo(() => rule.ticks(), [rule])
+  return (
+    <g aria-hidden>
+      <text x={8} y={56} fontSize={13} style={{ fill: theme.quiet }}>
+        ← cool
+      </text>
+      <text x={width - 8} y={56} fontSize={13} textAnchor="end" style={{ fill: theme.quiet }}>
+        warm →
+      </text>
+      <text x={8} y={y(0.012)} fontSize={11.5} style={{ fill: theme.quiet }}>
+        greenish
+      </text>
+      <text x={8} y={y(-0.02) + 10} fontSize={11.5} style={{ fill: theme.quiet }}>
+        pinkish
+      </text>
+      <path d={`M0 ${LINE}H${width}`} stroke={theme.ink} strokeWidth={1.5} />
+      <g transform={`translate(0 ${LINE})`}>
+        <Ticks
+          ticks={marks}
+          along="across"
+          lengths={{ whole: 14, half: 10, part: 5 }}
+          ink={theme.ink}
+          quiet={theme.engraved}
+          fontSize={13.5}
+        />
+      </g>
+    </g>
+  )
+})
+
+type LightsProps = Pick<Props, 'reach' | 'onSource' | 'onWear'> & {
+  rule: Rule
+  lights: LightColour[]
+  ratio: () => number
+}
+
+/** Where the lights stand on it; nothing of them changes when only the setting does. */
+const Lights = memo(function Lights({ rule, lights, reach, ratio, onSource, onWear }: LightsProps) {
+  const places = lights.map((light) => rule.x(light.worn))
+  const worn = lights.filter((light) => light.films.length > 0)
+  const main = lights.find((light) => light.id.of === 'ambient')
+  const row = rows(places, NAME_WIDTH, ROWS)
+  return (
+    <>
+      {lights.map((light, index) => (
+        <LightMark
+          rule={rule}
+          key={keyOf(light)}
+          light={light}
+          row={row[index] ?? 0}
+          arrow={worn.indexOf(light)}
+        />
+      ))}
+      {lights.map((light) => {
+        const { id } = light
+        const films = id.of === 'flash' ? reach.find((one) => one.light === id.light) : undefined
+        return (
+          films &&
+          films.stops.length > 1 && (
+            <FlashGrip
+              key={keyOf(light)}
+              rule={rule}
+              light={light}
+              reach={films}
+              ratio={ratio}
+              onWear={onWear}
+            />
+          )
+        )
+      })}
+      {main && <SourceGrip rule={rule} light={main} ratio={ratio} onPut={onSource} />}
+    </>
+  )
+})
 
 type MarkProps = { rule: Rule; light: LightColour; row: number; arrow: number }
 

@@ -1,3 +1,4 @@
+import { memo, useMemo } from 'react'
 import styled from 'styled-components'
 import type { ColourPatch, Colours, LightColour } from '../api/types'
 import { figure } from '../words/figure'
@@ -12,7 +13,10 @@ const Ground = styled.div`
   overflow-x: auto;
   forced-color-adjust: none;
   print-color-adjust: exact;
+  /* What changes in here moves nothing outside, and its columns stay as wide as they are. */
+  contain: content;
   table {
+    table-layout: fixed;
     border-collapse: separate;
     border-spacing: 8px 6px;
     width: 100%;
@@ -75,8 +79,13 @@ const same = (a: LightColour['id'], b: LightColour['id']) => JSON.stringify(a) =
 
 /** Skin, background and a white in true colour: together as they are, under each light alone, and as they are wanted. */
 export function Patches({ now }: Props) {
-  const lights = now.lights.filter((light) =>
-    now.patches.some((patch) => patch.under.some((one) => one.under && same(one.under, light.id))),
+  const { lights: all, patches } = now
+  const lights = useMemo(
+    () =>
+      all.filter((light) =>
+        patches.some((patch) => patch.under.some((one) => one.under && same(one.under, light.id))),
+      ),
+    [all, patches],
   )
   return (
     <Ground role="group" aria-label="Patches in true colour" tabIndex={0}>
@@ -114,7 +123,7 @@ function Warmer({ by }: { by?: number | null }) {
   return <small>{fives === 0 ? '0 mired' : `${Math.abs(fives)} mired ${fives > 0 ? 'warm' : 'cool'}`}</small>
 }
 
-function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
+const Row = memo(function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
   const { together } = patch
   return (
     <tr data-patch-colour={patch.kind}>
@@ -153,4 +162,4 @@ function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
       })}
     </tr>
   )
-}
+})

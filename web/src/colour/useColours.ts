@@ -1,3 +1,5 @@
+import { replaceEqualDeep } from '@tanstack/react-query'
+import { flushSync } from 'react-dom'
 import { useCallback, useEffect, useRef, useState } from 'react'
 import { client, need, overtaken } from '../api/client'
 import type { Colours, Setup } from '../api/types'
@@ -12,6 +14,9 @@ export function useColours(id: string, draft: Setup) {
   const [now, setNow] = useState<Colours['now'] | null>(null)
   const [settled, setSettled] = useState(draft)
   const [ways, setWays] = useState<Omit<Colours, 'now'> | null>(null)
+  /** What an answer leaves as it was stays the same object, so that only what changed is drawn again. */
+  const told = useCallback((found: Colours['now']) => setNow((was) => replaceEqualDeep(was, found)), [])
+
   const asking = useRef<{ of: Setup; stop: () => void } | null>(null)
 
   const look = useCallback(
@@ -44,7 +49,7 @@ export function useColours(id: string, draft: Setup) {
         ask(true)
           .then(({ now, ...found }) => {
             if (signal.aborted) return
-            setNow(now)
+            told(now)
             setWays(found)
           })
           .catch(quietly)
@@ -52,12 +57,13 @@ export function useColours(id: string, draft: Setup) {
       ask(false)
         .then((found) => {
           if (signal.aborted) return
-          setNow(found.now)
+          // The patches follow the hand before the rest of the page does.
+          flushSync(() => told(found.now))
           timer = window.setTimeout(askWays, WAYS_AFTER)
         })
         .catch(quietly)
     },
-    [id],
+    [id, told],
   )
 
   useEffect(() => look(draft), [draft, look])

@@ -9,7 +9,7 @@ use crate::say;
 use crate::scene::{Aim, Position};
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation, key};
-use crate::wanted::given_up;
+use crate::wanted::{beside, given_up};
 use serde::Serialize;
 
 /// A way to even a group, tried.
@@ -48,18 +48,20 @@ pub(super) fn ways(s: &Situation<'_>, dials: &Dials) -> Vec<EvenWay> {
         let text = say::ways::feather(&name, by.abs(), way);
         (place(at, Aim::along(glam::DQuat::from_rotation_z(by.to_radians()) * looks)), text)
     };
-    let first = TURNS[0];
-    let [left, right] = [first, -first].map(|by| after(s, dials, &turn(by).0).unwrap_or(f64::INFINITY));
+    let first = |side: f64| after(s, dials, &turn(TURNS[0] * side).0).unwrap_or(f64::INFINITY);
+    let (left, right) = beside(|| first(1.0), || first(-1.0));
     let side = if left <= right { 1.0 } else { -1.0 };
-    let turned: Vec<(Change, String)> = TURNS.iter().map(|by| turn(by * side)).collect();
+    // Of the first turn it is known already whether it gains anything.
+    let known = usize::from(now - left.min(right) < WORTH);
+    let turned: Vec<(Change, String)> = TURNS[known..].iter().map(|by| turn(by * side)).collect();
     let focus = s.setup.focus();
     let further = [1.25, 1.5, 2.0].map(|times| {
         let to = focus + (at - focus) * times;
         let far = s.terms.house.units.distance(Metres::nearest(to.distance(s.setup.main_face().at)).metres());
         (place(to, lit.light.aim), say::ways::take_back(&name, &far))
     });
-    let mut found: Vec<EvenWay> =
-        [tried(s, dials, now, turned), tried(s, dials, now, further.to_vec())].into_iter().flatten().collect();
+    let (turned, further) = beside(|| tried(s, dials, now, turned), || tried(s, dials, now, further.to_vec()));
+    let mut found: Vec<EvenWay> = [turned, further].into_iter().flatten().collect();
     found.sort_by(|a, b| a.spread.stops().total_cmp(&b.spread.stops()));
     found
 }

@@ -16,6 +16,7 @@ use crate::kit::Kit;
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation};
 use crate::terms::Terms;
+use crate::wanted::beside;
 use serde::Serialize;
 
 /// The answer: where the dials go, what that gives, what binds, and what else could be done.
@@ -88,14 +89,21 @@ pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -
     let (seen, terms) = (seen.into(), terms.into());
     let Turned { setup: solved, solution, field } = turned(seen, kit, terms)?;
     let s = Situation::with(Seen { setup: &solved, ..seen }, kit, terms, Some(&field))?;
-    let found = binds(&s, &Weights::of(terms.house.habits), &solution.dials, Some(&solution));
-    let others = alternatives(&s, &solution.dials);
-    let evening = evening::ways(&s, &solution.dials);
-    let spill = spill::ways(&s);
-    let assessment = assess_situation(&s);
-    let cures = cures(&solved, kit, terms, &assessment.set.reflections);
-    let sun = sunward::ways(&s);
-    Ok(Plan { assessment, binds: found, alternatives: others, evening, spill, sun, cures, setup: solved })
+    Ok(told(&s, &Weights::of(terms.house.habits), &solution.dials, Some(&solution)))
+}
+
+/// The plan of a resolved setup at these dials. What else could be done is looked for in parts beside each other.
+fn told(s: &Situation<'_>, weights: &Weights, dials: &Dials, at_best: Option<&Solution>) -> Plan {
+    let seen = || {
+        let assessment = assess_situation(s);
+        let cures = cures(s.setup, s.kit, s.terms, &assessment.set.reflections);
+        (assessment, cures)
+    };
+    let lit = || beside(|| evening::ways(s, dials), || spill::ways(s));
+    let turned = || beside(|| binds(s, weights, dials, at_best), || alternatives(s, dials));
+    let ((evening, spill), ((assessment, cures), (binds, alternatives))) = beside(lit, || beside(seen, turned));
+    let sun = sunward::ways(s);
+    Plan { setup: s.setup.clone(), assessment, binds, alternatives, evening, spill, sun, cures }
 }
 
 /// The same answer for the dials as they stand, none turned.
@@ -113,23 +121,12 @@ pub fn assess_and_bind<'a>(
 /// The same of a resolved setup.
 #[must_use]
 pub fn bind_situation(s: &Situation<'_>) -> Plan {
-    let setup = s.setup;
-    let dials = Dials::of(setup);
+    let dials = Dials::of(s.setup);
     let weights = Weights::of(s.terms.house.habits);
     let solution = best(s, &weights);
     // Limits explain what the solver itself cannot reach; what a hand has left unsolved is no limit's doing.
     let at_its_best = solution.dials == dials || shortfall(s, &solution.dials) >= FELT;
-    let assessment = assess_situation(s);
-    Plan {
-        setup: setup.clone(),
-        binds: binds(s, &weights, &dials, at_its_best.then_some(&solution)),
-        alternatives: alternatives(s, &dials),
-        evening: evening::ways(s, &dials),
-        spill: spill::ways(s),
-        sun: sunward::ways(s),
-        cures: cures(setup, s.kit, s.terms, &assessment.set.reflections),
-        assessment,
-    }
+    told(s, &weights, &dials, at_its_best.then_some(&solution))
 }
 
 #[cfg(test)]
