@@ -31,8 +31,8 @@ type Props = {
 }
 
 const keyOf = (light: LightColour) => (light.id.of === 'flash' ? light.id.light : `ambient${light.id.index}`)
-const ROWS = 3
-const ROW = 18
+const ROWS = 4
+const ROW = 15
 /** Arrows of different lights stand over each other. */
 const ARROW = 24
 const NAME_WIDTH = 190

@@ -18,7 +18,7 @@ const Ground = styled.div`
   table {
     table-layout: fixed;
     border-collapse: separate;
-    border-spacing: 8px 6px;
+    border-spacing: 6px;
     width: 100%;
   }
   caption {
@@ -34,7 +34,6 @@ const Ground = styled.div`
   }
   th[scope='row'] {
     vertical-align: middle;
-    min-width: 92px;
   }
   th small {
     display: block;
@@ -48,10 +47,8 @@ const Ground = styled.div`
 `
 const Swatch = styled.div`
   height: 44px;
-  min-width: 56px;
   box-shadow: 0 0 0 1px rgb(0 0 0 / 30%);
   &.large {
-    min-width: 120px;
     height: 54px;
   }
 `
@@ -73,6 +70,9 @@ const Off = styled.span`
   }
 `
 
+/** How wide the columns are at the least: names, the patch as it is, the others. */
+const [NAMES, LARGE, SMALL] = [84, 98, 80]
+
 type Props = { now: Colours['now'] }
 
 const same = (a: LightColour['id'], b: LightColour['id']) => JSON.stringify(a) === JSON.stringify(b)
@@ -89,8 +89,12 @@ export function Patches({ now }: Props) {
   )
   return (
     <Ground role="group" aria-label="Patches in true colour" tabIndex={0}>
-      <table>
+      <table style={{ minWidth: NAMES + LARGE + (lights.length + 1) * SMALL }}>
         <caption>Colours at {figure(now.kelvin)} K</caption>
+        <colgroup>
+          <col style={{ width: NAMES }} />
+          <col style={{ width: LARGE }} />
+        </colgroup>
         <thead>
           <tr>
             <th scope="col">
