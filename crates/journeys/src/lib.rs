@@ -4,11 +4,13 @@
 
 #![allow(clippy::unwrap_used, clippy::missing_panics_doc)]
 
+mod downloads;
 mod hands;
 mod looks;
 mod measured;
 mod proxy;
 
+pub use downloads::downloaded;
 pub use measured::Done;
 pub use proxy::Proxy;
 

@@ -3,7 +3,7 @@
 #![allow(clippy::unwrap_used)]
 
 use thirtyfour::prelude::*;
-use tolva_journeys::{Done, Walk};
+use tolva_journeys::{Done, Walk, downloaded};
 
 /// How light a place of the picture is, 0 to 255, by the pixels about it; places as shares of the frame.
 fn light_at(x: f64, y: f64) -> String {
@@ -75,6 +75,69 @@ async fn a_light_moved_changes_the_picture() {
     walk.end().await;
 }
 
+/// Past sync the second curtain hides the flash from one edge of the frame: of this upright one the right half stays dark at 1/500.
+#[tokio::test(flavor = "multi_thread")]
+async fn past_sync_an_edge_is_dark() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    // The chest, on either side of the middle.
+    let (left, right) = ((0.4, 0.6), (0.58, 0.6));
+    let before = walk.figure(&light_at(right.0, right.1)).await;
+    walk.focus("[data-dial=shutter] [role=slider]").await;
+    for _ in 0..5 {
+        walk.keys(Key::Right).await;
+    }
+    walk.sees("[data-dial=shutter] output", "1/500").await;
+    walk.sees("[data-dial=shutter]", "flash reaches only 50 % of the frame").await;
+    changes(&walk, "a dark right half", right, before, false).await;
+    let (lit, dark) = (walk.figure(&light_at(left.0, left.1)).await, walk.figure(&light_at(right.0, right.1)).await);
+    assert!(lit > dark + 20.0, "{lit} {dark}");
+    walk.end().await;
+}
+
+/// What was before the last change is looked at with one press, and the pointer tells both; the histogram shows each channel.
+#[tokio::test(flavor = "multi_thread")]
+async fn before_and_after() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    let behind = walk.figure(&light_at(BACKGROUND.0, BACKGROUND.1)).await;
+    walk.wait(
+        "nothing to go back to",
+        "return [...document.querySelectorAll('button')].some((b) => b.textContent.trim() === 'before' && b.disabled)",
+    )
+    .await;
+    walk.wait("three channels", "return document.querySelectorAll('[data-histogram] [data-channel]').length === 3")
+        .await;
+    walk.focus("[data-dial=shutter] [role=slider]").await;
+    for _ in 0..3 {
+        walk.keys(Key::Right).await;
+    }
+    changes(&walk, "a darker background", BACKGROUND, behind, false).await;
+    let after = walk.figure(&light_at(BACKGROUND.0, BACKGROUND.1)).await;
+    walk.keys("b").await;
+    changes(&walk, "the background as it was", BACKGROUND, after, true).await;
+    walk.sees("section[aria-label='The picture']", "Before the last change.").await;
+    walk.wait("said to those who cannot see it", &format!("{SAID}.startsWith('The frame as it was before')")).await;
+    walk.accessible("the picture before the last change").await;
+    walk.press_named("before").await;
+    changes(&walk, "the background as it is now", BACKGROUND, behind, false).await;
+    walk.wait("as it will look", &format!("{SAID}.startsWith('The frame as it will look')")).await;
+    walk.end().await;
+}
+
+/// The picture is kept as a file with what the camera is set to.
+#[tokio::test(flavor = "multi_thread")]
+async fn saved_as_a_file() {
+    let walk = Walk::at_desk().await;
+    let folder = tempfile::tempdir().unwrap();
+    walk.download_into(folder.path()).await;
+    picture_of(&walk, "setup-doors").await;
+    walk.press_named("Save as JPEG").await;
+    let bytes = downloaded(folder.path(), "boatbuilder-at-the-doors.jpg").await;
+    assert!(bytes.starts_with(&[0xff, 0xd8]) && bytes.windows(4).any(|at| at == b"Exif"));
+    walk.end().await;
+}
+
 /// What clips is hatched and told; lines run between half stops; the pointer goes by keys and says the level and the flash's share.
 #[tokio::test(flavor = "multi_thread")]
 async fn read_off_the_picture() {
@@ -98,9 +161,9 @@ async fn read_off_the_picture() {
          let black = 0; for (let i = 0; i < data.length; i += 4) if (data[i] + data[i + 1] + data[i + 2] === 0) black++;
          return black";
     let black = walk.figure(plain).await;
-    walk.press_named("half stops").await;
+    walk.press_named("½ stops").await;
     walk.wait("lines", &format!("{plain} > {}", black + 50.0)).await;
-    walk.press_named("half stops").await;
+    walk.press_named("½ stops").await;
     // Two stops slower: the background burns out, and is hatched.
     walk.focus("[data-dial=shutter] [role=slider]").await;
     for _ in 0..11 {

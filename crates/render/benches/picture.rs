@@ -6,7 +6,7 @@ use tolva_light::colour::{Spectrum, Surface as Paint, White};
 use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres};
-use tolva_light::set::{Blur, Figure, On, Paints, Set, Shown, Source, Still, Surface, View, Wall, Walls};
+use tolva_light::set::{Blur, Figure, FlashReach, On, Paints, Set, Shown, Source, Still, Surface, View, Wall, Walls};
 use tolva_render::{Developing, Picture, Shining, World};
 
 fn world() -> World {
@@ -44,6 +44,7 @@ fn developing() -> Developing {
         light: Spectrum::named(Kelvin::of(5_500.0)),
         level: -1.0,
         on: On { subject: 1.0, background: 1.0, sky: 1.0 },
+        flash: source < 4,
     };
     let paint = Paint::grey(0.3);
     Developing {
@@ -52,6 +53,7 @@ fn developing() -> Developing {
         white: 2.67,
         paints: Paints { skins: vec![paint], cloths: vec![paint], thing: paint, background: paint },
         headroom: 3.0,
+        reach: FlashReach::WHOLE,
     }
 }
 

@@ -1,15 +1,15 @@
 //! From layers to a frame: how strong and of what colour each source is, what everything is painted with, and what the camera is
 //! set to. No ray is traced.
 
+use crate::frame::Frame;
 use crate::layers::Layers;
 use crate::paints::paint_of;
 use crate::part::Part;
 use crate::rgb::{Rgb, luminance};
 use rayon::prelude::*;
-use std::sync::LazyLock;
 use tolva_light::colour::{Eye, Film, Spectrum, Surface};
 use tolva_light::quantity::MiredShift;
-use tolva_light::set::{Blur, On, Paints, RoomSide, Still};
+use tolva_light::set::{FlashReach, On, Paints, RoomSide, Still};
 
 /// A source as one kind of light in a frame.
 #[derive(Debug, Clone)]
@@ -22,6 +22,8 @@ pub struct Shining {
     pub level: f64,
     /// What each part gets of it, as a factor.
     pub on: On,
+    /// Whether it is a flash.
+    pub flash: bool,
 }
 
 /// What a part gets of a source.
@@ -46,26 +48,13 @@ pub struct Developing {
     pub paints: Paints,
     /// Stops from mid-grey to clipping.
     pub headroom: f64,
+    /// How much of the frame flash reaches.
+    pub reach: FlashReach,
 }
 
 /// Steps of colour taken on on the way, in mired, and how far they go either way.
 const STEP: f64 = 20.0;
 const STEPS: usize = 10;
-/// How light mid-grey is shown, as a share of white (ISO 12232: 18 % at a headroom of 2.47 stops).
-const MID: f64 = 0.18;
-
-/// A developed frame: of every pixel linear light, 1 for mid-grey as it should be.
-#[derive(Debug, Clone)]
-pub struct Frame {
-    /// Pixels across and up.
-    pub size: (u32, u32),
-    /// Red, green and blue in linear sRGB.
-    pub linear: Vec<Rgb>,
-    /// How far off each pixel is, the nearest of what it shows, in metres.
-    pub depths: Vec<f32>,
-    /// Stops from mid-grey to clipping.
-    pub headroom: f64,
-}
 
 /// How one part of the picture answers to the light of each source.
 struct Painted {
@@ -122,35 +111,51 @@ impl Developing {
             layers.parts.iter().map(|part| self.painted(*part, still, layers.sources)).collect();
         let turned: Vec<Vec<Rgb>> = (0..layers.sources).map(|source| self.turned(source)).collect();
         let shares: Vec<f32> = layers.shares().collect();
+        let mut is_flash = vec![false; layers.sources];
+        for shining in self.shining.iter().filter(|shining| shining.flash && shining.source < layers.sources) {
+            is_flash[shining.source] = true;
+        }
+        // What is seen at a point, and the luminance of what of it is flash.
+        let (wide, high) = (layers.size.0 as usize, layers.size.1 as usize);
+        let reached = |pixel: usize| {
+            let place = |at: usize, of: usize| (at as f64 + 0.5) / of as f64;
+            self.reach.reaches(place(pixel % wide, wide), place(pixel / wide, high))
+        };
         let seen = |index: usize| {
             let (point, paint) = (&layers.points[index], &painted[layers.part_of[index]]);
-            let mut seen = [0.0f32; 3];
+            let (mut seen, mut flash) = ([0.0f32; 3], 0.0f32);
             let sums = &layers.sums[index * layers.sources..(index + 1) * layers.sources];
+            let is_reached = reached(point.pixel as usize);
             for (source, sum) in sums.iter().enumerate() {
+                if is_flash[source] && !is_reached {
+                    continue;
+                }
                 let (even, gloss) = (sum.even * shares[source] * point.shade, sum.gloss * shares[source]);
                 let on_the_way = if sum.tinted == 0.0 { 0.0 } else { sum.tinted / sum.even };
                 let turn = turn_of(&turned[source], on_the_way + paint.tint);
-                for channel in 0..3 {
-                    seen[channel] +=
-                        even * paint.even[source][channel] * turn[channel] + gloss * paint.gloss[source][channel];
-                }
+                let sent = |channel: usize| {
+                    even * paint.even[source][channel] * turn[channel] + gloss * paint.gloss[source][channel]
+                };
+                let sent = [sent(0), sent(1), sent(2)];
+                (0..3).for_each(|channel| seen[channel] += sent[channel]);
+                flash += if is_flash[source] { luminance(sent) } else { 0.0 };
             }
-            seen
+            (seen, flash)
         };
-        let wide = layers.size.0 as usize;
-        let mut linear = vec![[0.0f32; 3]; wide * layers.size.1 as usize];
-        let mut depths = vec![f32::INFINITY; linear.len()];
-        let rows = linear.par_chunks_mut(wide).zip(depths.par_chunks_mut(wide)).enumerate();
-        rows.for_each(|(row, (linear, depths))| {
+        let mut linear = vec![[0.0f32; 3]; wide * high];
+        let (mut flash, mut depths) = (vec![0.0f32; linear.len()], vec![f32::INFINITY; linear.len()]);
+        let rows = linear.par_chunks_mut(wide).zip(flash.par_chunks_mut(wide)).zip(depths.par_chunks_mut(wide));
+        rows.enumerate().for_each(|(row, ((linear, flash), depths))| {
             for index in layers.rows[row]..layers.rows[row + 1] {
                 let point = &layers.points[index];
                 let at = point.pixel as usize - row * wide;
                 depths[at] = depths[at].min(point.depth.max(0.0));
-                let seen = seen(index);
+                let (seen, of_flash) = seen(index);
                 (0..3).for_each(|channel| linear[at][channel] += point.coverage * seen[channel]);
+                flash[at] += point.coverage * of_flash;
             }
         });
-        Frame { size: layers.size, linear, depths, headroom: self.headroom }
+        Frame { size: layers.size, linear, flash, depths, headroom: self.headroom }
     }
 }
 
@@ -163,104 +168,4 @@ fn turn_of(steps: &[Rgb], tint: f32) -> Rgb {
     let low = (at as usize).min(2 * STEPS - 1);
     let part = at - low as f32;
     [0, 1, 2].map(|channel| steps[low][channel] * (1.0 - part) + steps[low + 1][channel] * part)
-}
-
-impl Frame {
-    /// The same with what is out of focus blurred.
-    #[must_use]
-    pub fn blurred(&self, blur: Blur) -> Frame {
-        let linear = crate::lens::blurred(&self.linear, &self.depths, self.size, blur);
-        Frame { linear, ..self.clone() }
-    }
-
-    /// The level of a pixel in stops from mid-grey as it should be; none where there is no light.
-    #[must_use]
-    pub fn level(&self, pixel: usize) -> Option<f64> {
-        let light = f64::from(luminance(*self.linear.get(pixel)?));
-        (light > 0.0).then(|| light.log2())
-    }
-
-    /// Whether the brightest channel of a pixel clips.
-    #[must_use]
-    pub fn clips(&self, pixel: usize) -> bool {
-        let most = (self.headroom.exp2()) as f32;
-        self.linear.get(pixel).is_some_and(|seen| seen.iter().any(|part| *part >= most))
-    }
-
-    /// The share of the frame that clips.
-    #[must_use]
-    pub fn clipped(&self) -> f64 {
-        let clipped = (0..self.linear.len()).filter(|pixel| self.clips(*pixel)).count();
-        clipped as f64 / self.linear.len().max(1) as f64
-    }
-
-    /// As a screen shows it: sRGB, three bytes a pixel, mid-grey where it belongs, highlights eased into white.
-    #[must_use]
-    pub fn shown(&self) -> Vec<u8> {
-        let curve = Curve::to(self.headroom);
-        let shown = |seen: &Rgb| brought_in(seen.map(|part| curve.of(part))).map(encoded);
-        self.linear.par_iter().flat_map_iter(shown).collect()
-    }
-}
-
-/// The way from light to a screen's light: straight up to a stop over mid-grey, then eased so that white is where it clips.
-#[derive(Debug, Clone, Copy)]
-struct Curve {
-    knee: f32,
-    top: f32,
-    scale: f32,
-}
-
-impl Curve {
-    fn to(headroom: f64) -> Curve {
-        let knee = (MID * 2.0) as f32;
-        let top = (MID * headroom.exp2()) as f32;
-        // What is left over the knee is filled by 1 − e^−x, scaled so that it ends at 1.
-        let over = (top - knee).max(1e-3) / (1.0 - knee);
-        Curve { knee, top, scale: 1.0 / (1.0 - (-over).exp()) }
-    }
-
-    fn of(self, light: f32) -> f32 {
-        let shown = light * MID as f32;
-        if shown <= self.knee {
-            return shown;
-        }
-        if shown >= self.top {
-            return 1.0;
-        }
-        let over = (shown - self.knee) / (1.0 - self.knee);
-        self.knee + (1.0 - self.knee) * (1.0 - (-over).exp()) * self.scale
-    }
-}
-
-/// A colour a screen cannot show, brought in along the line to its own grey.
-fn brought_in(seen: Rgb) -> Rgb {
-    let grey = luminance(seen).clamp(0.0, 1.0);
-    let mut keep = 1.0f32;
-    for part in seen {
-        if part < 0.0 {
-            keep = keep.min(grey / (grey - part));
-        } else if part > 1.0 {
-            keep = keep.min((1.0 - grey) / (part - grey));
-        }
-    }
-    seen.map(|part| (grey + (part - grey) * keep).clamp(0.0, 1.0))
-}
-
-/// Steps of the table of sRGB, evenly in the root of the light.
-const ENCODED: usize = 4096;
-
-/// Light as sRGB stores it (IEC 61966-2-1), by its root.
-static SRGB: LazyLock<Vec<u8>> = LazyLock::new(|| {
-    let stored = |step: usize| {
-        let linear = (step as f32 / (ENCODED - 1) as f32).powi(2);
-        let stored = if linear <= 0.003_130_8 { 12.92 * linear } else { 1.055 * linear.powf(1.0 / 2.4) - 0.055 };
-        (stored * 255.0 + 0.5) as u8
-    };
-    (0..ENCODED).map(stored).collect()
-});
-
-/// A part of linear light, 0 to 1, as sRGB stores it.
-fn encoded(linear: f32) -> u8 {
-    SRGB[((linear.max(0.0).sqrt() * (ENCODED - 1) as f32 + 0.5) as usize).min(ENCODED - 1)]
 }

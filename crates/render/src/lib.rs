@@ -6,6 +6,7 @@
 
 mod develop;
 mod figures;
+mod frame;
 mod gloss;
 mod layers;
 mod lens;
@@ -17,15 +18,18 @@ mod rgb;
 mod sequence;
 #[cfg(test)]
 mod tests;
+mod tones;
 mod trace;
 mod world;
 
-pub use develop::{Developing, Frame, Shining};
+pub use develop::{Developing, Shining};
 pub use figures::Group;
+pub use frame::Frame;
 pub use layers::{Falls, Layers};
 pub use part::Part;
 pub use picture::{Picture, Probe};
 pub use points::Point;
+pub use tones::Tones;
 pub use world::World;
 
 /// Points, directions and rays in single precision, as the tracer works.

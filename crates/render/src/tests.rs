@@ -8,7 +8,7 @@ use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, Flat, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres, MiredShift};
 use tolva_light::set::{
-    Figure, On, Paints, Set, Sheet, Sheeting, Shown, Solid, Source, Still, Surface, View, Wall, Walls,
+    Figure, FlashReach, On, Paints, Set, Sheet, Sheeting, Shown, Solid, Source, Still, Surface, View, Wall, Walls,
 };
 use tolva_light::transport::{Light, Receiver};
 
@@ -260,6 +260,7 @@ fn developing(level: f64) -> Developing {
         light: Spectrum::named(Kelvin::of(5_500.0)),
         level,
         on: On { subject: 1.0, background: 1.0, sky: 1.0 },
+        flash: false,
     };
     Developing {
         shining: vec![shining],
@@ -272,6 +273,7 @@ fn developing(level: f64) -> Developing {
             background: Paint::grey(0.157),
         },
         headroom: 3.0,
+        reach: FlashReach::WHOLE,
     }
 }
 
@@ -293,4 +295,37 @@ fn levels_on_the_screen() {
     }
     assert!(!frame(2.9).clips(middle) && frame(3.1).clips(middle));
     assert!(frame(3.1).clipped() > 0.3);
+}
+
+/// The flash's share of each pixel comes out of the same pass: a room in equal parts of both is half flash, without any it is none.
+#[test]
+fn what_of_it_is_flash() {
+    let set = Set {
+        still: still(Walls { background: wall(2.0, 0.157), ..open(0.2) }),
+        sources: vec![Source::About, Source::About],
+    };
+    let mut picture = Picture::of(World::of(set.clone(), shown(Vec::new())), (30, 20), &[]);
+    assert!(picture.round(|| true));
+    let middle = 10 * 30 + 15;
+    let share = |level: f64| {
+        let mut both = developing(0.0);
+        let flash = Shining { source: 1, level, flash: true, ..both.shining[0].clone() };
+        both.shining.push(flash);
+        let frame = both.frame(picture.layers(), &set.still);
+        let tones = frame.tones();
+        assert!(tones.all.iter().map(|count| u32::from(*count)).sum::<u32>() > 5_000);
+        frame.flash_share(middle).unwrap()
+    };
+    assert!((share(0.0) - 0.5).abs() < 0.02, "{}", share(0.0));
+    assert!((share(1.0) - 2.0 / 3.0).abs() < 0.02, "{}", share(1.0));
+    assert_eq!(developing(0.0).frame(picture.layers(), &set.still).flash_share(middle), Some(0.0));
+    // Past sync the second curtain hides the flash from one edge, and leaves the ambient.
+    let mut past = developing(0.0);
+    past.shining.push(Shining { source: 1, flash: true, ..past.shining[0].clone() });
+    past.reach = FlashReach { share: 0.8, across: false };
+    let frame = past.frame(picture.layers(), &set.still);
+    let (above, below) = (middle, 18 * 30 + 15);
+    assert!((frame.flash_share(above).unwrap() - 0.5).abs() < 0.02);
+    assert_eq!(frame.flash_share(below), Some(0.0));
+    assert!(frame.level(below).is_some());
 }

@@ -829,6 +829,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/picture.{ending}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The picture of a kept setup as a file, in sRGB, with what the camera was set to as EXIF; as fine as it gets within seconds. */
+        get: operations["picture_file"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/redo": {
         parameters: {
             query?: never;
@@ -1659,6 +1676,14 @@ export interface components {
             count: number;
             /** @enum {string} */
             what: "faces_out";
+        } | {
+            /**
+             * Format: double
+             * @description How much larger the nose is drawn than the ears, in per cent.
+             */
+            larger: number;
+            /** @enum {string} */
+            what: "perspective";
         } | {
             /**
              * Format: double
@@ -4165,6 +4190,8 @@ export interface components {
              * @description Rounds of samples that are in it; 0 for a rough one.
              */
             rounds: number;
+            /** @description How much of it is at each level. */
+            tones: components["schemas"]["TonesTold"];
             /**
              * Format: int32
              * @description Pixels across.
@@ -4450,7 +4477,7 @@ export interface components {
         } | {
             /**
              * Format: double
-             * @description The share of the frame's height that does, in per cent.
+             * @description The share of the frame that does, in per cent.
              */
             per_cent: number;
             /** @enum {string} */
@@ -5528,6 +5555,17 @@ export interface components {
          * @enum {string}
          */
         Tone: "very_dark" | "dark" | "medium" | "light" | "very_light";
+        /** @description Ten-thousandths of the frame by sixths of a stop, from 12 stops under where a tone should be on; what clips is in none. */
+        TonesTold: {
+            /** @description By luminance. */
+            all: number[];
+            /** @description By blue. */
+            blue: number[];
+            /** @description By green. */
+            green: number[];
+            /** @description By red. */
+            red: number[];
+        };
         /** @description A town of the gazetteer. */
         Town: {
             /** @description Its country. */
@@ -10724,6 +10762,82 @@ export interface operations {
                 };
             };
             /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    picture_file: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                /** @description jpg or png */
+                ending: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there yet: other questions come first. */
             503: {
                 headers: {
                     [name: string]: unknown;

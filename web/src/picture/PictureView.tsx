@@ -5,10 +5,12 @@ import type { Assessment, Lit, Patch, Setup } from '../api/types'
 import { useGrip } from '../drawing/grip'
 import { SliderGrip } from '../drawing/SliderGrip'
 import { useKeys } from '../keys/KeysProvider'
+import { download } from '../ui/download'
+import { QuietPush } from '../ui/Push'
 import { Spoken } from '../ui/voice'
 import { lightMark } from '../words/lightMark'
 import { stopsLabel } from '../words/stops'
-import { drawnOver, type Over, type Place, placeAt, tones, type Tones } from './planes'
+import { drawnOver, type Over, type Place, placeAt, type Planes, type Tones } from './planes'
 import { usePicture } from './usePicture'
 
 /** A neutral surround, close to mid-grey, whatever the look: colours are judged against it. */
@@ -49,7 +51,7 @@ const Surround = styled.div`
 const Switches = styled.div`
   display: flex;
   flex-wrap: wrap;
-  gap: 4px 10px;
+  gap: 4px 6px;
   margin-top: 6px;
   > div {
     display: flex;
@@ -57,13 +59,17 @@ const Switches = styled.div`
   }
   button {
     min-height: 28px;
-    padding: 1px 8px;
+    padding: 1px 6px;
     border: 1px solid ${({ theme }) => theme.engraved};
     margin-right: -1px;
     background: transparent;
     color: ${({ theme }) => theme.ink};
     font-size: 13px;
     cursor: pointer;
+  }
+  button[data-disabled] {
+    color: ${({ theme }) => theme.engraved};
+    cursor: default;
   }
   button[data-selected] {
     background: ${({ theme }) => theme.ink};
@@ -92,10 +98,14 @@ const STEP = 0.01
 const percent = (share: number) => `${Math.round(share * 100)} %`
 const clippedShare = (share: number) => (share < 0.01 ? 'under 1 %' : percent(share))
 
+/** The level of a place, in words. */
+function levelSaid({ level, clips }: Place): string {
+  return clips ? 'clips' : level === null ? 'no light' : stopsLabel(level)
+}
+
 /** What a place says, in words. */
 function said({ level, clips, flash }: Place): string {
-  if (clips) return 'clips'
-  if (level === null) return 'no light'
+  if (clips || level === null) return levelSaid({ level, clips, flash })
   const of = flash < 0.02 ? 'all ambient' : flash > 0.98 ? 'all flash' : `${percent(flash)} of it flash`
   return `${stopsLabel(level)}, ${of}`
 }
@@ -139,8 +149,13 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
         : { light: 'one', of: seenIn },
     [seenIn],
   )
-  const { picture, trouble } = usePicture(id, setup, lit, isSeen)
-  useEffect(() => onTones(picture && tones(picture)), [onTones, picture])
+  const { picture: newest, before, trouble } = usePicture(id, setup, lit, isSeen)
+  // What was before is looked at until something else is changed.
+  const [lookedBack, setLookedBack] = useState<Planes | null>(null)
+  const isBefore = before !== null && lookedBack === before
+  const picture = isBefore ? before : newest
+  const lookBack = useCallback((back: boolean) => setLookedBack(back ? before : null), [before])
+  useEffect(() => onTones(picture && picture.told.tones), [onTones, picture])
   const canvas = useRef<HTMLCanvasElement>(null)
   /** Counts how often it was drawn. */
   const drawn = useRef(0)
@@ -183,6 +198,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
       name: 'Hatch what clips, or not',
       run: () => setOver((now) => ({ ...now, clips: !now.clips })),
     },
+    { key: 'b', name: 'The picture before the last change, or after it', run: () => lookBack(!isBefore) },
     {
       key: 'l',
       name: 'Lines of equal level, or none',
@@ -193,6 +209,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
     light.on ? [{ id: light.id, mark: lightMark(index) }] : [],
   )
   const here = picture && placeAt(picture, pointed.x, pointed.y)
+  const there = !isBefore && before && placeAt(before, pointed.x, pointed.y)
   const { width = 3, height = 2 } = picture?.told ?? {}
   const clipped = picture?.told.clipped ?? 0
   const names = new Map(assessment.levels.map((level) => [level.patch, level.name]))
@@ -206,9 +223,10 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
               width={width}
               height={height}
               data-picture={seenIn}
+              data-before={isBefore || undefined}
               data-rounds={picture.told.rounds}
               role="img"
-              aria-label={`The frame as it will look. ${assessment.headline} ${
+              aria-label={`${isBefore ? 'The frame as it was before the last change.' : `The frame as it will look. ${assessment.headline}`} ${
                 clipped > 0.001 ? `${clippedShare(clipped)} of it clips.` : 'Nothing clips.'
               }`}
             />
@@ -279,14 +297,23 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
           onSelectionChange={(keys) => setOver({ clips: keys.has('clips'), lines: keys.has('lines') })}
         >
           <ToggleButton id="clips">clipped</ToggleButton>
-          <ToggleButton id="lines">half stops</ToggleButton>
+          <ToggleButton id="lines">½ stops</ToggleButton>
         </ToggleButtonGroup>
+        <div>
+          <ToggleButton isSelected={isBefore} onChange={lookBack} isDisabled={!before}>
+            before
+          </ToggleButton>
+        </div>
       </Switches>
       <Words>
         <strong data-pointed>{here ? said(here) : ''}</strong> at the pointer
+        {here && there && there.level !== here.level && <> (before {levelSaid(there)})</>}
         {clipped > 0.001 && <>; {clippedShare(clipped)} of the frame clips</>}.{' '}
+        {isBefore && <>Before the last change. </>}
         {picture && !picture.told.enough && (picture.told.rounds === 0 ? 'Rough still.' : 'Getting finer.')}
-        {picture?.told.enough && picture.told.leaves_out}
+        {picture?.told.enough && picture.told.leaves_out}{' '}
+        <QuietPush onPress={() => download(`/api/setups/${id}/picture.jpg`)}>Save as JPEG</QuietPush>{' '}
+        <QuietPush onPress={() => download(`/api/setups/${id}/picture.png`)}>Save as PNG</QuietPush>
       </Words>
     </section>
   )

@@ -1,5 +1,5 @@
 import { describe, expect, it } from 'vitest'
-import { drawnOver, placeAt, planes, TONE, tones, TONES_FROM } from './planes'
+import { drawnOver, placeAt, planes } from './planes'
 
 /** An answer of four by one pixels at these levels. */
 function answer(levels: number[], flash: number[]): ArrayBuffer {
@@ -36,11 +36,5 @@ describe('a picture as it comes', () => {
     const flat = planes(answer([145, 146, 151, 151], [0, 0, 0, 0]))
     const lined = drawnOver(flat, { clips: false, lines: true })
     expect([0, 4, 8, 12].map((at) => lined[at] !== 120)).toEqual([false, true, false, false])
-  })
-
-  it('has its levels counted by sixths of a stop', () => {
-    const counted = tones(planes(answer([0, 145, 146, 147, 255], [0, 0, 0, 0, 0])))
-    const at = (level: number) => counted[Math.round((level - TONES_FROM) / TONE)]
-    expect([at(0), at(1 / 6), at(-1)]).toEqual([0.4, 0.2, 0])
   })
 })

@@ -77,18 +77,7 @@ export function drawnOver({ told, pixels, levels }: Planes, over: Over): Uint8Cl
   return drawn
 }
 
-/** How much of a picture is at each level: shares of the frame by sixths of a stop, the first at {@link TONES_FROM}. */
-export type Tones = number[]
+/** How much of a picture is at each level: parts of the frame by sixths of a stop, the first at {@link TONES_FROM}. */
+export type Tones = PictureTold['tones']
 export const TONES_FROM = LOWEST
 export const TONE = 1 / 6
-
-/** The histogram of a picture's levels; what clips has none. */
-export function tones({ levels }: Planes): Tones {
-  const counts = new Array<number>(Math.ceil(CLIPS / (STEPS * TONE))).fill(0)
-  for (const level of levels) {
-    if (level === 0 || level === CLIPS) continue
-    const bin = Math.floor((level - 1) / (STEPS * TONE))
-    counts[bin] = (counts[bin] ?? 0) + 1
-  }
-  return counts.map((count) => count / Math.max(1, levels.length))
-}

@@ -1,16 +1,17 @@
 import { useEffect, useState } from 'react'
 import { ApiProblem, client, need, overtaken, words } from '../api/client'
 import type { Lit, Setup } from '../api/types'
+import { none, seen, type Turn } from './before'
 import { type Planes, planes } from './planes'
 
 const AGAIN_AFTER = 600
 
 /**
  * The picture of a draft in a light: what there is at once, and then better and better as long as it is looked at. While another is on
- * its way the one before stays.
+ * its way the one before stays; and the one before the last change is kept to be looked at beside it.
  */
 export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) {
-  const [picture, setPicture] = useState<Planes | null>(null)
+  const [turn, setTurn] = useState<{ lit: Lit; of: Turn<Planes, Setup> }>({ lit, of: none })
   const [trouble, setTrouble] = useState<string | null>(null)
   useEffect(() => {
     if (!isSeen) return
@@ -36,7 +37,11 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) 
           const found: Planes | null = await ask(known)
           if (signal.aborted) return
           if (!found) continue
-          setPicture(found)
+          // Another light is no change of the draft: what was before was seen in this one.
+          setTurn((was) => ({
+            lit,
+            of: seen(was.lit === lit ? was.of : none, draft, found, performance.now()),
+          }))
           setTrouble(null)
           known = found.told.rounds
           if (found.told.enough) return
@@ -53,5 +58,5 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) 
     void look()
     return () => called.abort()
   }, [draft, id, isSeen, lit])
-  return { picture, trouble }
+  return { picture: turn.of.now?.picture ?? null, before: turn.of.before, trouble }
 }

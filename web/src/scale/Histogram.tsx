@@ -6,23 +6,53 @@ import { TONE, TONES_FROM, type Tones } from '../picture/planes'
 /** How wide the histogram is where it is widest, in the drawing's units. */
 const HISTOGRAM = 40
 
-/** How much of the picture is at each level, lying along the right edge on the same axis; roots, so that little is seen too. */
+/** Colours of the channels, told apart by their dashes as well: none clips by itself unseen. */
+const CHANNELS = [
+  { of: 'red', stroke: '#b3261e', dashes: undefined },
+  { of: 'green', stroke: '#2e7d32', dashes: '4 2' },
+  { of: 'blue', stroke: '#2a5bd7', dashes: '1.5 2' },
+] as const
+
+/**
+ * How much of the picture is at each level, lying along the right edge on the same axis, in all and by channel; roots, so that little
+ * is seen too.
+ */
 export const Histogram = memo(function Histogram({ tones, scale }: { tones: Tones; scale: Scale }) {
   const theme = useTheme()
-  const most = Math.max(...tones, 1e-6)
+  const most = Math.max(...tones.all, ...tones.red, ...tones.green, ...tones.blue, 1)
   const edge = scale.width - scale.right
-  const points = tones.flatMap((share, index) => {
-    const level = TONES_FROM + (index + 0.5) * TONE
-    if (level < scale.low || level > scale.high) return []
-    return [`${(edge - Math.sqrt(share / most) * HISTOGRAM).toFixed(1)} ${scale.y(level).toFixed(1)}`]
-  })
+  const points = (counts: readonly number[]) =>
+    counts.flatMap((count, index) => {
+      const level = TONES_FROM + (index + 0.5) * TONE
+      if (count < 0 || level < scale.low || level > scale.high) return []
+      return [`${(edge - Math.sqrt(count / most) * HISTOGRAM).toFixed(1)} ${scale.y(level).toFixed(1)}`]
+    })
+  // A channel's line runs where there is something of it.
+  const line = (counts: readonly number[]) => {
+    const some = counts.map((count, index) => (count > 0 ? index : -1)).filter((index) => index >= 0)
+    const [first = 0, last = -1] = [some[0], some.at(-1)]
+    const drawn = points(counts.map((count, index) => (index >= first - 1 && index <= last + 1 ? count : -1)))
+    return drawn.length > 0 ? `M${drawn.join('L')}` : undefined
+  }
   const ends = [scale.low, scale.high].map((level) => `${edge} ${scale.y(level).toFixed(1)}`)
   return (
-    <path
-      data-histogram
-      d={`M${[ends[0], ...points, ends[1]].join('L')}Z`}
-      fill={theme.engraved}
-      opacity={0.45}
-    />
+    <g data-histogram>
+      <path
+        d={`M${[ends[0], ...points(tones.all), ends[1]].join('L')}Z`}
+        fill={theme.engraved}
+        opacity={0.45}
+      />
+      {CHANNELS.map(({ of, stroke, dashes }) => (
+        <path
+          key={of}
+          data-channel={of}
+          d={line(tones[of])}
+          fill="none"
+          stroke={stroke}
+          strokeDasharray={dashes}
+          style={{ forcedColorAdjust: 'none' }}
+        />
+      ))}
+    </g>
   )
 })

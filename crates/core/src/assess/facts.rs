@@ -1,4 +1,3 @@
-use crate::flash::lit_share;
 use crate::marks::Mark;
 use crate::quantity::Share;
 use crate::setup::{Patch, PerPatch};
@@ -40,7 +39,6 @@ impl Facts {
         let full = s.full_power_levels(dials.gain(), dials.shutter);
         let split = Split::new(ambient, &full, &powers);
         let parts = full.iter().zip(&powers).map(|(levels, below)| levels.map(|l| l.map(|l| l - below))).collect();
-        let past = s.sync.filter(|sync| shutter > *sync && !s.past_sync);
         let headroom = s.headroom(dials.iso);
         let clipped = split
             .total
@@ -54,8 +52,8 @@ impl Facts {
             shake_short: short(shutter.stops(), s.asks.shake),
             movement_short: movement_short(s, &split, dials.shutter, &powers),
             recharge_short: s.lights.iter().zip(&powers).map(|(lit, below)| recharge_short(s, lit, *below)).collect(),
-            past_sync: past.map_or(0.0, |sync| shutter.stops() - sync.stops()),
-            lit_share: past.map_or(Share::nearest(1.0), |sync| lit_share(shutter, sync)),
+            past_sync: s.past(dials.shutter).map_or(0.0, |sync| shutter.stops() - sync.stops()),
+            lit_share: s.lit_share(dials.shutter),
             clipped,
             floored: shutter.stops() - dials.shutter.stops(),
             split,

@@ -8,7 +8,7 @@ use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::geometry::{DVec3, Flat};
 use crate::marks::Mark;
 use crate::say;
-use crate::set::{Blur, Figure, On, Paints, Set, Shown, Surface};
+use crate::set::{Blur, Figure, FlashReach, On, Paints, Set, Shown, Surface};
 use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
 use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
@@ -52,6 +52,8 @@ pub struct Picturing {
     pub headroom: f64,
     /// What is out of focus.
     pub blur: Blur,
+    /// How far down, or across where the camera is held upright, flash reaches: past sync the second curtain hides the rest.
+    pub reach: FlashReach,
     /// Where the patches of the stop scale are in the frame.
     pub places: Vec<PatchPlace>,
     /// Where ambient was metered or worked out.
@@ -234,6 +236,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         white: meter.reflected_over_incident(1.0),
         headroom: s.headroom(dials.iso),
         blur: blur(s, &dials),
+        reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },
         places: places(s),
         metered: metered(s, offset - shutter),
         paints,

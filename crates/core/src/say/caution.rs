@@ -101,6 +101,12 @@ pub(crate) fn focus_in_the_dark(ev: impl Display, by: impl Display, limit: impl 
     )
 }
 
+pub(crate) fn perspective(larger: impl Display) -> String {
+    format!(
+        "So near, a nose is drawn about {larger:.0} % larger than the ears. From a metre and a half or more, with a longer lens, a face keeps its shape."
+    )
+}
+
 pub(crate) const FOCUS_IN_FLARE: &str =
     "Into the light the focus hunts: shade the lens, take a contrasty edge as far off, or magnify the screen.";
 

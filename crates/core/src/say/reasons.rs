@@ -7,7 +7,7 @@ pub(crate) fn shutter_floor(slow_sync_floor: impl Display, floored: impl Display
 }
 
 pub(crate) fn past_sync(lit: impl Display) -> String {
-    format!("Past sync: flash reaches only {lit:.0} % of the frame's height.")
+    format!("Past sync: flash reaches only {lit:.0} % of the frame.")
 }
 
 pub(crate) fn too_slow(movement_short: impl Display, movement: impl Display) -> String {

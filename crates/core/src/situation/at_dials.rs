@@ -1,6 +1,8 @@
 //! What reaches each patch at given dials.
 
 use super::*;
+use crate::flash::lit_share;
+use crate::quantity::Share;
 
 impl<'a> Situation<'a> {
     /// The shutter the camera really uses: in aperture priority with flash it stops at its floor.
@@ -25,6 +27,18 @@ impl<'a> Situation<'a> {
     #[must_use]
     pub fn high_speed_loss(&self, lit: &Lit<'_>, shutter: ShutterMark) -> f64 {
         if self.past_sync { lit.high_speed_loss(self.effective_shutter(shutter), self.sync) } else { 0.0 }
+    }
+
+    /// The sync speed that this shutter is past, where a flash fires all the same.
+    #[must_use]
+    pub fn past(&self, shutter: ShutterMark) -> Option<ShutterMark> {
+        self.sync.filter(|sync| self.effective_shutter(shutter) > *sync && !self.past_sync)
+    }
+
+    /// The share of the frame that flash reaches at this shutter: all of it up to sync.
+    #[must_use]
+    pub fn lit_share(&self, shutter: ShutterMark) -> Share {
+        self.past(shutter).map_or(Share::nearest(1.0), |sync| lit_share(self.effective_shutter(shutter), sync))
     }
 
     /// What each firing light gives each patch at full power, in stops from correct; none where it does not reach.

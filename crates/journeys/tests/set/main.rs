@@ -9,7 +9,7 @@ use base64::Engine as _;
 use rstest::rstest;
 use serde_json::Value;
 use thirtyfour::prelude::*;
-use tolva_journeys::{Done, Walk};
+use tolva_journeys::{Done, Walk, downloaded};
 
 const A: &str = "[data-thing='lights/0'][data-side=plan]";
 

@@ -229,19 +229,3 @@ async fn export_and_read_back() {
     assert!((0.005..0.2).contains(&dark), "{dark} of it is dark");
     walk.end().await;
 }
-
-/// What has been downloaded under this name, once it is whole.
-async fn downloaded(folder: &std::path::Path, name: &str) -> Vec<u8> {
-    let start = std::time::Instant::now();
-    loop {
-        if let Ok(bytes) = std::fs::read(folder.join(name))
-            && !bytes.is_empty()
-            && !folder.join(format!("{name}.crdownload")).exists()
-        {
-            return bytes;
-        }
-        let there: Vec<_> = std::fs::read_dir(folder).unwrap().flatten().map(|entry| entry.file_name()).collect();
-        assert!(start.elapsed().as_secs() < 20, "{name} does not come; there is {there:?}");
-        tokio::time::sleep(std::time::Duration::from_millis(30)).await;
-    }
-}

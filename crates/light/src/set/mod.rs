@@ -14,7 +14,7 @@ mod walls;
 
 pub use dome::Dome;
 pub use sheet::{Glazing, Sheet, Sheeting};
-pub use shown::{Blur, Figure, On, Paints, Shown};
+pub use shown::{Blur, Figure, FlashReach, On, Paints, Shown};
 pub use sight::Sight;
 pub use solid::Solid;
 pub use source::{Source, from_side};

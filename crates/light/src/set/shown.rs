@@ -65,3 +65,38 @@ pub struct Blur {
     /// The blur of a point infinitely far off, as a share of the frame's width.
     pub infinity: f64,
 }
+
+/// How much of a frame a flash reaches. Curtains that cross the frame hide the rest of it past sync: at the bottom, or at the right of
+/// a frame held upright (which edge it is differs from body to body).
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct FlashReach {
+    /// The share of the frame, from 0 to 1.
+    pub share: f64,
+    /// Whether it is counted from left to right; else from top to bottom.
+    pub across: bool,
+}
+
+impl FlashReach {
+    /// The whole frame.
+    pub const WHOLE: FlashReach = FlashReach { share: 1.0, across: false };
+
+    /// Whether it reaches a place, told as shares from the left and the top.
+    #[must_use]
+    pub fn reaches(self, x: f64, y: f64) -> bool {
+        (if self.across { x } else { y }) < self.share
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    #[test]
+    fn a_curtain_hides_one_edge() {
+        assert!(FlashReach::WHOLE.reaches(0.999, 0.999));
+        let lying = FlashReach { share: 0.8, across: false };
+        assert!(lying.reaches(0.9, 0.7) && !lying.reaches(0.1, 0.9));
+        let upright = FlashReach { across: true, ..lying };
+        assert!(upright.reaches(0.7, 0.9) && !upright.reaches(0.9, 0.1));
+    }
+}

@@ -79,6 +79,7 @@ macro_rules! every_endpoint {
             .service(answers::drag)
             .service(colour::colours)
             .service(picture::picture)
+            .service(picture::picture_file)
             .service(colour::of_light)
             .service(colour::of_surface)
             .service(colour::of_two)

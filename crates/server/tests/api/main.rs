@@ -229,7 +229,37 @@ async fn a_picture_is_made() {
         level(&ambient)
     );
     assert!(both[5 * pixels + at] > 128);
+    // In its own light a flash is all there is, and in the ambient there is none; the tones are those of the levels.
+    assert!(flash[5 * pixels + at] > 250 && ambient[5 * pixels..].iter().all(|share| *share == 0));
+    let counted: u64 = told["tones"]["all"].as_array().unwrap().iter().map(|count| count.as_u64().unwrap()).sum();
+    let lit = both[4 * pixels..5 * pixels].iter().filter(|level| ![0, 255].contains(*level)).count();
+    let share = lit as f64 / pixels as f64 * 10_000.0;
+    assert!((counted as f64 - share).abs() < 80.0, "{counted} {share}");
     let body = json!({"setup": setup, "lit": {"light": "one", "of": "none"}});
     let (status, problem) = tolva.ask(Method::POST, "/api/picture", Some(body)).await;
     assert_eq!((status, problem["errors"][0]["field"].as_str()), (StatusCode::UNPROCESSABLE_ENTITY, Some("/lit/of")));
+}
+
+/// The picture as a file: a name of its own, what the camera stands at in it, and the picture as large as on the bench.
+#[rstest]
+#[case::jpeg("jpg", "image/jpeg")]
+#[case::png("png", "image/png")]
+#[tokio::test]
+async fn a_picture_is_kept_as_a_file(#[case] ending: &str, #[case] media: &str) {
+    let tolva = demo();
+    let setup = tolva.setup().await["setup"].clone();
+    let address = |ending: &str| format!("{}/api/setups/setup-doors/picture.{ending}", tolva.address);
+    let answer = tolva.client.get(address(ending)).send().await.unwrap();
+    assert_eq!(answer.status(), StatusCode::OK);
+    assert_eq!(answer.headers()["content-type"], media);
+    let named = answer.headers()["content-disposition"].to_str().unwrap().to_owned();
+    assert!(named.starts_with("attachment") && named.contains(&format!(".{ending}\"")), "{named}");
+    let bytes = answer.bytes().await.unwrap();
+    let head = tolva_frames::head(&bytes).unwrap();
+    let (told, _) = pictured(&tolva, &setup, json!({"light": "both"}), None).await;
+    assert_eq!((told["width"].as_u64(), told["height"].as_u64()), (Some(head.width.into()), Some(head.height.into())));
+    let says = |word: &[u8]| bytes.windows(word.len()).any(|at| at == word);
+    assert!(says(b"Tolva") && says(b"simulated"));
+    let other = tolva.client.get(address("bmp")).send().await.unwrap();
+    assert_eq!(other.status(), StatusCode::NOT_FOUND);
 }

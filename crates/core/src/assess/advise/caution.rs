@@ -131,6 +131,11 @@ pub enum Caution {
         /// How many are not.
         count: u32,
     },
+    /// The camera is so near that faces are drawn out.
+    Perspective {
+        /// How much larger the nose is drawn than the ears, in per cent.
+        larger: f64,
+    },
     /// Too dark for the body to focus by itself.
     FocusInTheDark {
         /// The light there, in EV.
@@ -248,6 +253,7 @@ impl Caution {
                 let by = if *guessed { say::caution::USUAL_BODIES } else { say::caution::THIS_BODY };
                 return say::caution::focus_in_the_dark(ev, by, limit);
             }
+            Caution::Perspective { larger } => return say::caution::perspective(larger),
             Caution::FocusInFlare => say::caution::FOCUS_IN_FLARE,
             Caution::PassesOver { degrees } => {
                 return say::caution::passes_over(degrees);

@@ -20,6 +20,10 @@ use crate::stage::Intruder;
 const EYES: f64 = 0.5;
 /// From this rate on, frames a second count as a burst.
 const BURST: f64 = 2.0;
+/// Nearer than this to a face the camera draws it out, in metres (common practice), and how far the ears lie behind the tip of the
+/// nose.
+const DRAWN_OUT: f64 = 1.2;
+const NOSE_TO_EARS: f64 = 0.12;
 /// What hangs higher than this hangs over heads, in metres.
 const OVER_HEADS: f64 = 2.0;
 /// Eye sockets so far under the cheeks are dark, and light that falls so far down a figure is seen to, in stops (common
@@ -191,6 +195,12 @@ impl Cautions<'_> {
         let framing = set.framing;
         if framing.faces_in < framing.faces {
             self.say(About::Camera, None, Caution::FacesOut { count: framing.faces - framing.faces_in });
+        }
+        let s = self.s;
+        let near = s.stage.faces.iter().map(|face| face.at.distance(s.stage.eye)).fold(f64::INFINITY, f64::min);
+        if self.has_people() && near < DRAWN_OUT {
+            // From the tip of the nose to the ears the scale falls as the distance grows.
+            self.say(About::Camera, None, Caution::Perspective { larger: NOSE_TO_EARS / near * 100.0 });
         }
         for intruder in &set.intruders {
             let light = match &intruder.what {

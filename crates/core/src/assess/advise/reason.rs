@@ -22,7 +22,7 @@ pub enum Reason {
     },
     /// Faster than sync: part of the frame gets no flash.
     PastSync {
-        /// The share of the frame's height that does, in per cent.
+        /// The share of the frame that does, in per cent.
         per_cent: f64,
     },
     /// Movement shows.

@@ -30,7 +30,7 @@ fn close_up_at_f_32(setup: &mut Setup) {
 #[case::at_the_safe_click(DialKind::Shutter, |_: &mut Setup| (), "The safe click below sync.", false)]
 #[case::below_it(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(38), "1 stop below the safe sync click.", false)]
 #[case::at_the_edge(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(48), "At the edge of sync (1/250); 1/160 is safe.", false)]
-#[case::past_it(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(54), "Past sync: flash reaches only 50 % of the frame's height.", true)]
+#[case::past_it(DialKind::Shutter, |s: &mut Setup| s.camera.shutter.at = Mark::nearest(54), "Past sync: flash reaches only 50 % of the frame.", true)]
 #[case::high_speed(
     DialKind::Shutter,
     |s: &mut Setup| { s.camera.shutter.at = Mark::nearest(56); s.camera.high_speed_sync = true },
@@ -46,7 +46,7 @@ fn close_up_at_f_32(setup: &mut Setup) {
     true,
 )]
 #[case::no_flash(DialKind::Shutter, |s: &mut Setup| s.lights.clear(), "No flash fires: moves everything.", false)]
-#[case::electronic(DialKind::Shutter, |s: &mut Setup| s.camera.shutter_type = ShutterType::Electronic, "Past sync: flash reaches only 1 % of the frame's height.", true)]
+#[case::electronic(DialKind::Shutter, |s: &mut Setup| s.camera.shutter_type = ShutterType::Electronic, "Past sync: flash reaches only 1 % of the frame.", true)]
 #[case::deep_enough(DialKind::Aperture, |_: &mut Setup| (), "Sharp through 31 cm: 22 cm to spare.", false)]
 #[case::too_open(DialKind::Aperture, |s: &mut Setup| s.subject.depth = crate::quantity::Metres::nearest(0.5), "1⅔ stops too open to hold 50 cm sharp.", true)]
 #[case::held_by_none(DialKind::Aperture, |s: &mut Setup| s.subject.depth = crate::quantity::Metres::nearest(3.0), "No aperture holds 3 m sharp here;", true)]

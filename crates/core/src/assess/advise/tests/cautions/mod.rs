@@ -25,6 +25,7 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::SunAndEyes => (About::Background, false),
         Caution::ShutterFloor { .. } | Caution::Flare { .. } | Caution::FacesOut { .. } => (About::Camera, false),
         Caution::FocusInTheDark { .. } | Caution::FocusInFlare => (About::Camera, false),
+        Caution::Perspective { .. } => (About::Camera, false),
         Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync | Caution::Pulses { .. } => {
             (About::Shutter, false)
         }
@@ -62,6 +63,11 @@ type Arrange = fn(&mut Setup);
 
 fn said(setup: &Setup) -> Vec<Remark> {
     assess(setup, &sample::kit(), House::default()).unwrap().cautions
+}
+
+/// The camera so far before the face, at its height.
+fn from(setup: &mut Setup, distance: f64) {
+    setup.scene.camera.at = Position::nearest(setup.main_face().at - DVec3::Y * distance);
 }
 
 /// A large pane between camera and subject, this far before the face.
@@ -270,6 +276,17 @@ fn pane(y: f64) -> Pane {
     },
     |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-0.4, -1.6, 1.7)),
 )]
+#[case::drawn_out(
+    // At 0.6 m: 0.12/0.6.
+    Caution::Perspective { larger: 20.0 },
+    |s: &mut Setup| from(s, 0.6),
+    |s: &mut Setup| from(s, 1.5),
+)]
+#[case::no_nose_on_a_kettle(
+    Caution::Perspective { larger: 20.0 },
+    |s: &mut Setup| from(s, 0.6),
+    |s: &mut Setup| { from(s, 0.6); s.subject.kind = SubjectKind::Thing },
+)]
 #[case::in_the_picture(
     Caution::InPicture { text: String::new() },
     |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-0.1, 0.8, 1.7)),
@@ -294,6 +311,7 @@ fn cautions_where_they_apply(#[case] caution: Caution, #[case] there: Arrange, #
     let same = |other: &&Remark| match caution {
         Caution::Flare { .. }
         | Caution::Beam { .. }
+        | Caution::Perspective { .. }
         | Caution::PassesOver { .. }
         | Caution::Pulses { .. }
         | Caution::Bounce { .. }

@@ -1,0 +1,138 @@
+//! A developed frame: what is read off it, and how a screen shows it.
+
+use crate::rgb::{Rgb, luminance};
+use crate::tones::Tones;
+use rayon::prelude::*;
+use std::sync::LazyLock;
+use tolva_light::set::Blur;
+
+/// How light mid-grey is shown, as a share of white (ISO 12232: 18 % at a headroom of 2.47 stops).
+const MID: f64 = 0.18;
+
+/// A developed frame: of every pixel linear light, 1 for mid-grey as it should be.
+#[derive(Debug, Clone)]
+pub struct Frame {
+    /// Pixels across and up.
+    pub size: (u32, u32),
+    /// Red, green and blue in linear sRGB.
+    pub linear: Vec<Rgb>,
+    /// How much of each pixel's light is flash, as luminance.
+    pub flash: Vec<f32>,
+    /// How far off each pixel is, the nearest of what it shows, in metres.
+    pub depths: Vec<f32>,
+    /// Stops from mid-grey to clipping.
+    pub headroom: f64,
+}
+
+impl Frame {
+    /// The same with what is out of focus blurred.
+    #[must_use]
+    pub fn blurred(&self, blur: Blur) -> Frame {
+        let linear = crate::lens::blurred(&self.linear, &self.depths, self.size, blur);
+        Frame { linear, ..self.clone() }
+    }
+
+    /// The level of a pixel in stops from mid-grey as it should be; none where there is no light.
+    #[must_use]
+    pub fn level(&self, pixel: usize) -> Option<f64> {
+        let light = f64::from(luminance(*self.linear.get(pixel)?));
+        (light > 0.0).then(|| light.log2())
+    }
+
+    /// The share of a pixel's light that is flash, 0 to 1; none where there is no light.
+    #[must_use]
+    pub fn flash_share(&self, pixel: usize) -> Option<f64> {
+        let light = luminance(*self.linear.get(pixel)?);
+        (light > 0.0).then(|| f64::from((self.flash[pixel] / light).clamp(0.0, 1.0)))
+    }
+
+    /// Whether the brightest channel of a pixel clips.
+    #[must_use]
+    pub fn clips(&self, pixel: usize) -> bool {
+        let most = (self.headroom.exp2()) as f32;
+        self.linear.get(pixel).is_some_and(|seen| seen.iter().any(|part| *part >= most))
+    }
+
+    /// The share of the frame that clips.
+    #[must_use]
+    pub fn clipped(&self) -> f64 {
+        let clipped = (0..self.linear.len()).filter(|pixel| self.clips(*pixel)).count();
+        clipped as f64 / self.linear.len().max(1) as f64
+    }
+
+    /// How much of the frame is at each level.
+    #[must_use]
+    pub fn tones(&self) -> Tones {
+        Tones::of(self.linear.iter().enumerate().map(|(pixel, seen)| (*seen, self.clips(pixel))))
+    }
+
+    /// As a screen shows it: sRGB, three bytes a pixel, mid-grey where it belongs, highlights eased into white.
+    #[must_use]
+    pub fn shown(&self) -> Vec<u8> {
+        let curve = Curve::to(self.headroom);
+        let shown = |seen: &Rgb| brought_in(seen.map(|part| curve.of(part))).map(encoded);
+        self.linear.par_iter().flat_map_iter(shown).collect()
+    }
+}
+
+/// The way from light to a screen's light: straight up to a stop over mid-grey, then eased so that white is where it clips.
+#[derive(Debug, Clone, Copy)]
+struct Curve {
+    knee: f32,
+    top: f32,
+    scale: f32,
+}
+
+impl Curve {
+    fn to(headroom: f64) -> Curve {
+        let knee = (MID * 2.0) as f32;
+        let top = (MID * headroom.exp2()) as f32;
+        // What is left over the knee is filled by 1 − e^−x, scaled so that it ends at 1.
+        let over = (top - knee).max(1e-3) / (1.0 - knee);
+        Curve { knee, top, scale: 1.0 / (1.0 - (-over).exp()) }
+    }
+
+    fn of(self, light: f32) -> f32 {
+        let shown = light * MID as f32;
+        if shown <= self.knee {
+            return shown;
+        }
+        if shown >= self.top {
+            return 1.0;
+        }
+        let over = (shown - self.knee) / (1.0 - self.knee);
+        self.knee + (1.0 - self.knee) * (1.0 - (-over).exp()) * self.scale
+    }
+}
+
+/// A colour a screen cannot show, brought in along the line to its own grey.
+fn brought_in(seen: Rgb) -> Rgb {
+    let grey = luminance(seen).clamp(0.0, 1.0);
+    let mut keep = 1.0f32;
+    for part in seen {
+        if part < 0.0 {
+            keep = keep.min(grey / (grey - part));
+        } else if part > 1.0 {
+            keep = keep.min((1.0 - grey) / (part - grey));
+        }
+    }
+    seen.map(|part| (grey + (part - grey) * keep).clamp(0.0, 1.0))
+}
+
+/// Steps of the table of sRGB, evenly in the root of the light.
+const ENCODED: usize = 4096;
+
+/// Light as sRGB stores it (IEC 61966-2-1), by its root.
+static SRGB: LazyLock<Vec<u8>> = LazyLock::new(|| {
+    let stored = |step: usize| {
+        let linear = (step as f32 / (ENCODED - 1) as f32).powi(2);
+        let stored = if linear <= 0.003_130_8 { 12.92 * linear } else { 1.055 * linear.powf(1.0 / 2.4) - 0.055 };
+        (stored * 255.0 + 0.5) as u8
+    };
+    (0..ENCODED).map(stored).collect()
+});
+
+/// A part of linear light, 0 to 1, as sRGB stores it.
+fn encoded(linear: f32) -> u8 {
+    SRGB[((linear.max(0.0).sqrt() * (ENCODED - 1) as f32 + 0.5) as usize).min(ENCODED - 1)]
+}

@@ -1,0 +1,74 @@
+//! A picture as it is answered: what it says of itself, and its planes.
+
+use serde::Serialize;
+use tolva_core::picture::PatchPlace;
+use tolva_render::{Frame, Tones};
+use utoipa::ToSchema;
+
+/// What a picture says of itself.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PictureTold {
+    /// Pixels across.
+    pub width: u32,
+    /// Pixels up.
+    pub height: u32,
+    /// Rounds of samples that are in it; 0 for a rough one.
+    pub rounds: u32,
+    /// Whether it gets no better.
+    pub enough: bool,
+    /// The share of the frame that clips.
+    pub clipped: f64,
+    /// How much of it is at each level.
+    pub tones: TonesTold,
+    /// Where the patches of the stop scale are in it.
+    pub patches: Vec<PatchPlace>,
+    /// What it leaves out.
+    pub leaves_out: &'static str,
+}
+
+/// Ten-thousandths of the frame by sixths of a stop, from 12 stops under where a tone should be on; what clips is in none.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct TonesTold {
+    /// By luminance.
+    pub all: Vec<u16>,
+    /// By red.
+    pub red: Vec<u16>,
+    /// By green.
+    pub green: Vec<u16>,
+    /// By blue.
+    pub blue: Vec<u16>,
+}
+
+impl From<Tones> for TonesTold {
+    fn from(tones: Tones) -> TonesTold {
+        TonesTold { all: tones.all, red: tones.red, green: tones.green, blue: tones.blue }
+    }
+}
+
+/// Steps of a level in the answer, to a stop, and the level of step 1.
+const STEPS: f64 = 12.0;
+const LOWEST: f64 = -12.0;
+/// The level told of what clips.
+const CLIPS: u8 = 255;
+
+/// The answer: what it says of itself as JSON behind its length in four bytes (little-endian), then for every pixel red, green, blue
+/// and 255, out of focus where it is; then its level as it would be metered, a byte each (0 for no light, 255 for what clips, else twelfths of a stop from −12 at 1); then the flash's share of its light.
+pub(super) fn packed(told: &PictureTold, frame: &Frame, seen: &Frame) -> Result<Vec<u8>, serde_json::Error> {
+    let json = serde_json::to_vec(told)?;
+    let shown = seen.shown();
+    let pixels = frame.linear.len();
+    let mut bytes = Vec::with_capacity(4 + json.len() + pixels * 6);
+    bytes.extend(u32::try_from(json.len()).unwrap_or(0).to_le_bytes());
+    bytes.extend(json);
+    for pixel in shown.chunks_exact(3) {
+        bytes.extend([pixel[0], pixel[1], pixel[2], 255]);
+    }
+    let level = |pixel: usize| match frame.level(pixel) {
+        Some(_) if frame.clips(pixel) => CLIPS,
+        Some(level) => ((level - LOWEST) * STEPS).round().clamp(0.0, f64::from(CLIPS - 2)) as u8 + 1,
+        None => 0,
+    };
+    bytes.extend((0..pixels).map(level));
+    bytes.extend((0..pixels).map(|pixel| (frame.flash_share(pixel).unwrap_or(0.0) * 255.0).round() as u8));
+    Ok(bytes)
+}
