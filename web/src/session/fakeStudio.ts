@@ -1,3 +1,4 @@
+import { createSession } from './session'
 import type { Failure, Left } from './kept'
 
 export type Doc = {
@@ -122,3 +123,24 @@ export class Clock {
     this.time = until
   }
 }
+
+/** A session on a studio, on its clock. */
+export function openOn(studio: FakeStudio, clock: Clock) {
+  const session = createSession<Kept, Doc>(studio.gateway, studio.store, {
+    failure: (error) =>
+      error instanceof Refused ? error.failure : { kind: 'unreachable', words: String(error) },
+    later: clock.later,
+    now: () => clock.time,
+  })
+  return session
+}
+
+/** The same, loaded. */
+export async function openedOn(studio: FakeStudio, clock: Clock) {
+  const session = openOn(studio, clock)
+  await session.load()
+  return session
+}
+
+export const iso = (to: number) => (doc: Doc) => ({ ...doc, iso: to })
+export const named = (name: string) => (doc: Doc) => ({ ...doc, name })

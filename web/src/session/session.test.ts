@@ -1,28 +1,11 @@
 import { beforeEach, describe, expect, it } from 'vitest'
-import { Clock, type Doc, FakeStudio, fresh, type Kept, Refused, settle } from './fakeStudio'
-import { createSession } from './session'
+import { Clock, FakeStudio, fresh, iso, named, openOn, openedOn, settle } from './fakeStudio'
 
 let studio: FakeStudio
 let clock: Clock
 
-function open() {
-  const session = createSession<Kept, Doc>(studio.gateway, studio.store, {
-    failure: (error) =>
-      error instanceof Refused ? error.failure : { kind: 'unreachable', words: String(error) },
-    later: clock.later,
-    now: () => clock.time,
-  })
-  return session
-}
-
-async function opened() {
-  const session = open()
-  await session.load()
-  return session
-}
-
-const iso = (to: number) => (doc: Doc) => ({ ...doc, iso: to })
-const named = (name: string) => (doc: Doc) => ({ ...doc, name })
+const open = () => openOn(studio, clock)
+const opened = () => openedOn(studio, clock)
 
 beforeEach(() => {
   studio = new FakeStudio()
@@ -170,76 +153,6 @@ describe('what is refused', () => {
   })
 })
 
-describe('another window', () => {
-  it('that changed something else is no conflict', async () => {
-    const session = await opened()
-    studio.elsewhere(named('Water'))
-    session.edit(iso(200))
-    await clock.pass(1000)
-    expect(session.get().conflict).toBeNull()
-    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Water' })
-  })
-
-  it('that changed the same light’s other things is none either', async () => {
-    const session = await opened()
-    studio.elsewhere((doc) => ({ ...doc, lights: doc.lights.filter((light) => light.id !== 'a') }))
-    session.edit((doc) => ({
-      ...doc,
-      lights: doc.lights.map((l) => (l.id === 'b' ? { ...l, power: 7 } : l)),
-    }))
-    await clock.pass(1000)
-    expect(studio.kept.doc.lights).toEqual([{ id: 'b', power: 7 }])
-  })
-
-  it('that changed the same shows both, and putting mine over it keeps what was typed since', async () => {
-    const session = await opened()
-    studio.elsewhere(iso(800))
-    session.edit(iso(200))
-    await clock.pass(1000)
-    expect(session.get().conflict?.clashes).toEqual([{ field: '/iso', mine: 200, theirs: 800 }])
-    session.edit(named('typed after the bar appeared'))
-    await clock.pass(5000)
-    expect(studio.kept.doc.iso).toBe(800)
-    session.settle(true)
-    await clock.pass(1000)
-    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'typed after the bar appeared' })
-    expect(session.get().save).toBe('saved')
-  })
-
-  it('may win, and mine is put aside and comes back', async () => {
-    const session = await opened()
-    studio.elsewhere(iso(800))
-    session.edit(iso(200))
-    await clock.pass(1000)
-    session.settle(false)
-    expect(session.get()).toMatchObject({ shelved: true, save: 'saved' })
-    expect(session.get().draft?.iso).toBe(800)
-    session.bringBack()
-    await clock.pass(1000)
-    expect(studio.kept.doc.iso).toBe(200)
-  })
-
-  it('shows by itself when it is heard of', async () => {
-    const session = await opened()
-    studio.elsewhere(iso(800))
-    await session.load()
-    expect(session.get().draft?.iso).toBe(800)
-  })
-
-  it('has its work left alone by undo', async () => {
-    const session = await opened()
-    session.edit(iso(200))
-    await clock.pass(1000)
-    studio.elsewhere(iso(800))
-    await session.load()
-    session.undo()
-    await clock.pass(1000)
-    expect(studio.kept.doc.iso).toBe(800)
-    expect(session.get().trouble).toContain('another window')
-    expect(session.get().canUndo).toBe(false)
-  })
-})
-
 describe('an answer that is lost', () => {
   it('is no conflict with oneself, whatever was edited since', async () => {
     const session = await opened()
@@ -253,24 +166,6 @@ describe('an answer that is lost', () => {
     expect(session.get().conflict).toBeNull()
     expect(studio.kept.doc.iso).toBe(320)
     expect(studio.kept.version).toBe(3)
-  })
-})
-
-describe('undo', () => {
-  it('takes quick presses one after the other, and redo brings them back', async () => {
-    const session = await opened()
-    session.edit(iso(200))
-    session.edit(named('Water'))
-    session.undo()
-    session.undo()
-    expect(session.get().draft).toEqual(fresh())
-    expect(session.get().canUndo).toBe(false)
-    session.redo()
-    await clock.pass(1000)
-    expect(studio.kept.doc).toMatchObject({ iso: 200, name: 'Doors' })
-    session.redo()
-    expect(session.get().canRedo).toBe(false)
-    expect(session.get().draft?.name).toBe('Water')
   })
 })
 
@@ -340,94 +235,4 @@ it('loses no edit among delays, failures and other windows', async () => {
     const kept = studio.kept.doc.lights.filter((light) => light.id.startsWith('mine'))
     expect(new Map(kept.map((light) => [light.id, light.power]))).toEqual(powers)
   }
-})
-
-describe('a step of the store’s own', () => {
-  it('is of what was edited before it, though more is edited while it is made', async () => {
-    const session = await opened()
-    session.edit(iso(200))
-    const back = session.standBack()
-    session.edit(named('Typed after'))
-    await session.flush()
-    // What was before is kept, what came after waits.
-    expect(studio.kept.doc).toMatchObject({ iso: 200, name: fresh().name })
-    expect(back.settled()).toBe(true)
-    expect(session.settled()).toBe(false)
-    studio.elsewhere(iso(fresh().iso))
-    session.adopt(studio.kept)
-    back.end()
-    await clock.pass(1000)
-    expect(studio.kept.doc).toMatchObject({ iso: fresh().iso, name: 'Typed after' })
-    expect(session.get().save).toBe('saved')
-  })
-
-  it('waits for the one before it', async () => {
-    const session = await opened()
-    const first = session.standBack()
-    session.edit(iso(200))
-    const second = session.standBack()
-    session.edit(iso(400))
-    await session.flush()
-    expect(studio.kept.version).toBe(1)
-    first.end()
-    await session.flush()
-    expect(studio.kept.doc.iso).toBe(200)
-    second.end()
-    await clock.pass(1000)
-    expect(studio.kept.doc.iso).toBe(400)
-  })
-
-  it('takes back here what the studio was never told, and only what came before', async () => {
-    const session = await opened()
-    studio.away = true
-    session.edit(iso(200))
-    const back = session.standBack()
-    session.edit(named('Typed after'))
-    await session.flush()
-    expect(back.settled()).toBe(false)
-    expect(back.dropLast()).toBe(true)
-    expect(session.get().draft).toMatchObject({ iso: fresh().iso, name: 'Typed after' })
-    expect(back.dropLast()).toBe(false)
-    studio.away = false
-    back.end()
-    session.retry()
-    await clock.pass(20_000)
-    expect(studio.kept.doc).toMatchObject({ iso: fresh().iso, name: 'Typed after' })
-  })
-
-  it('lets what waited for it be kept, though nothing was answered meanwhile', async () => {
-    const session = await opened()
-    studio.away = true
-    session.edit(iso(200))
-    await clock.pass(400)
-    expect(session.get().save).toBe('unreachable')
-    const back = session.standBack()
-    expect(back.dropLast()).toBe(true)
-    session.edit(named('Typed after'))
-    // Its turn to be tried comes and goes while the step is still to be made.
-    await clock.pass(30_000)
-    studio.away = false
-    back.end()
-    await clock.pass(1000)
-    expect(studio.kept.doc).toMatchObject({ iso: fresh().iso, name: 'Typed after' })
-    expect(session.get().save).toBe('saved')
-  })
-})
-
-describe('what was kept without an answer', () => {
-  it.each(['by another window’s word', 'by trying again'])(
-    'is recognised %s, and Saved is said',
-    async (way) => {
-      const session = await opened()
-      studio.loseAnswer = true
-      session.edit(iso(200))
-      await clock.pass(400)
-      expect(session.get().save).toBe('unreachable')
-      if (way === 'by trying again') session.retry()
-      else await session.load()
-      await settle()
-      expect(session.get()).toMatchObject({ save: 'saved', trouble: null, conflict: null })
-      expect(studio.kept).toMatchObject({ doc: { iso: 200 }, version: 2 })
-    },
-  )
 })
