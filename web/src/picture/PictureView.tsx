@@ -59,6 +59,7 @@ const Switches = styled.div`
   }
   button {
     min-height: 28px;
+    min-width: 28px;
     padding: 1px 6px;
     border: 1px solid ${({ theme }) => theme.engraved};
     margin-right: -1px;
