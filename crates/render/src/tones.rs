@@ -1,6 +1,7 @@
 //! How much of a frame is at each level, in all and by channel.
 
 use crate::rgb::{Rgb, luminance};
+use serde::Serialize;
 
 /// Steps to a stop.
 const STEPS: f64 = 6.0;
@@ -12,7 +13,8 @@ const COUNT: usize = 128;
 const WHOLE: f64 = 10_000.0;
 
 /// Ten-thousandths of a frame by sixths of a stop, from 12 stops under mid-grey on. What clips is in none of them.
-#[derive(Debug, Clone, PartialEq, Eq)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct Tones {
     /// By luminance.
     pub all: Vec<u16>,

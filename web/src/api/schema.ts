@@ -4087,6 +4087,8 @@ export interface components {
         Patch: "face" | "shadow_side" | "edge" | "legs" | "background" | "sky";
         /** @description A patch under one light, or under all of them. */
         PatchColour: {
+            /** @description The same no finer than it is known. */
+            figure: string;
             /**
              * Format: double
              * @description How far its colour is from what is wanted, in ΔE₀₀, its lightness aside.
@@ -4096,6 +4098,8 @@ export interface components {
             seen: components["schemas"]["SeenAs"];
             under?: components["schemas"]["LightId"] | null;
             warmer?: components["schemas"]["MiredShift"] | null;
+            /** @description The same in words, no finer than it is known. */
+            warmth?: string | null;
             /** @description The same in a word. */
             word: string;
         };
@@ -4191,7 +4195,7 @@ export interface components {
              */
             rounds: number;
             /** @description How much of it is at each level. */
-            tones: components["schemas"]["TonesTold"];
+            tones: components["schemas"]["Tones"];
             /**
              * Format: int32
              * @description Pixels across.
@@ -5555,8 +5559,8 @@ export interface components {
          * @enum {string}
          */
         Tone: "very_dark" | "dark" | "medium" | "light" | "very_light";
-        /** @description Ten-thousandths of the frame by sixths of a stop, from 12 stops under where a tone should be on; what clips is in none. */
-        TonesTold: {
+        /** @description Ten-thousandths of a frame by sixths of a stop, from 12 stops under mid-grey on. What clips is in none of them. */
+        Tones: {
             /** @description By luminance. */
             all: number[];
             /** @description By blue. */

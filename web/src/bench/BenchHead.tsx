@@ -7,19 +7,14 @@ import { jobQuery } from '../api/queries'
 import type { Setup } from '../api/types'
 import { choicesOf } from '../ui/choices'
 import { LiveText } from '../ui/Field'
+import { headRow } from '../ui/headRow'
 import { SaveWords } from '../ui/Keeping'
 import { MainPush, Push, QuietPush } from '../ui/Push'
 import { Views } from '../ui/Views'
 import type { BenchState } from './useBench'
 
 const Head = styled.header`
-  display: flex;
-  flex-wrap: wrap;
-  align-items: center;
-  gap: 4px 14px;
-  padding: 5px 20px;
-  min-height: 46px;
-  border-bottom: 1px solid ${({ theme }) => theme.engraved};
+  ${headRow}
   h1 {
     font-size: 18px;
     font-weight: 400;

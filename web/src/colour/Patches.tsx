@@ -120,13 +120,6 @@ export function Patches({ now }: Props) {
   )
 }
 
-/** How much warmer than wanted, in fives of mired: less is not seen. */
-function Warmer({ by }: { by?: number | null }) {
-  if (by == null) return null
-  const fives = Math.round(by / 5) * 5
-  return <small>{fives === 0 ? '0 mired' : `${Math.abs(fives)} mired ${fives > 0 ? 'warm' : 'cool'}`}</small>
-}
-
 const Row = memo(function Row({ patch, lights }: { patch: ColourPatch; lights: LightColour[] }) {
   const { together } = patch
   return (
@@ -138,8 +131,8 @@ const Row = memo(function Row({ patch, lights }: { patch: ColourPatch; lights: L
       <td>
         <Swatch className="large" style={{ background: together.seen.srgb }} data-srgb={together.seen.srgb} />
         <Off>
-          <b>{figure(together.off, 1)}</b> {together.word}
-          <Warmer by={together.warmer} />
+          <b>{together.figure}</b> {together.word}
+          {together.warmth && <small>{together.warmth}</small>}
         </Off>
       </td>
       <td>
@@ -154,8 +147,8 @@ const Row = memo(function Row({ patch, lights }: { patch: ColourPatch; lights: L
               <>
                 <Swatch style={{ background: one.seen.srgb }} />
                 <Off>
-                  <b>{figure(one.off, 1)}</b> {one.word}
-                  <Warmer by={one.warmer} />
+                  <b>{one.figure}</b> {one.word}
+                  {one.warmth && <small>{one.warmth}</small>}
                 </Off>
               </>
             ) : (

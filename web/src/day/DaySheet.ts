@@ -1,15 +1,10 @@
 import styled from 'styled-components'
+import { headRow } from '../ui/headRow'
 
 export const Page = styled.div`
   padding-bottom: 90px;
   .head {
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 4px 14px;
-    padding: 5px 20px;
-    min-height: 46px;
-    border-bottom: 1px solid ${({ theme }) => theme.engraved};
+    ${headRow}
   }
   h1 {
     font-size: 18px;

@@ -1,7 +1,7 @@
 import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
-import type { Assessment, Lit, Patch, Setup } from '../api/types'
+import type { Assessment, Lit, Setup } from '../api/types'
 import { useGrip } from '../drawing/grip'
 import { SliderGrip } from '../drawing/SliderGrip'
 import { useKeys } from '../keys/KeysProvider'
@@ -9,8 +9,9 @@ import { download } from '../ui/download'
 import { QuietPush } from '../ui/Push'
 import { Spoken } from '../ui/voice'
 import { lightMark } from '../words/lightMark'
-import { stopsLabel } from '../words/stops'
-import { drawnOver, type Over, type Place, placeAt, type Planes, type Tones } from './planes'
+import { drawnOver, type Over, placeAt, type Planes, type Tones } from './planes'
+import { PatchRing } from './PatchRing'
+import { clippedShare, levelSaid, percent, said } from './said'
 import { usePicture } from './usePicture'
 
 /** A neutral surround, close to mid-grey, whatever the look: colours are judged against it. */
@@ -96,39 +97,6 @@ const Words = styled.div`
 `
 
 const STEP = 0.01
-const percent = (share: number) => `${Math.round(share * 100)} %`
-const clippedShare = (share: number) => (share < 0.01 ? 'under 1 %' : percent(share))
-
-/** The level of a place, in words. */
-function levelSaid({ level, clips }: Place): string {
-  return clips ? 'clips' : level === null ? 'no light' : stopsLabel(level)
-}
-
-/** What a place says, in words. */
-function said({ level, clips, flash }: Place): string {
-  if (clips || level === null) return levelSaid({ level, clips, flash })
-  const of = flash < 0.02 ? 'all ambient' : flash > 0.98 ? 'all flash' : `${percent(flash)} of it flash`
-  return `${stopsLabel(level)}, ${of}`
-}
-
-type RingProps = { patch: Patch; name: string; x: number; y: number }
-
-/** Where a patch is measured: a ring, and its name on a plate beside it; of the lit side on its left, where its shadow side is on the right. */
-function PatchRing({ patch, name, x, y }: RingProps) {
-  const wide = name.length * 6.2 + 8
-  const left = patch === 'face' ? -wide - 9 : 9
-  return (
-    <g data-patch-place={patch} transform={`translate(${x} ${y})`}>
-      <circle r={7} fill="none" stroke="#000000" strokeWidth={3} />
-      <circle r={7} fill="none" stroke="#ffffff" strokeWidth={1.4} />
-      <rect x={left} y={-8} width={wide} height={16} fill="#1c1c1c" fillOpacity={0.72} />
-      <text x={left + wide / 2} y={4} textAnchor="middle" fill="#ffffff" aria-hidden>
-        {name}
-      </text>
-    </g>
-  )
-}
-
 type Props = {
   id: string
   setup: Setup

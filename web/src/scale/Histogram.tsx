@@ -21,24 +21,24 @@ export const Histogram = memo(function Histogram({ tones, scale }: { tones: Tone
   const theme = useTheme()
   const most = Math.max(...tones.all, ...tones.red, ...tones.green, ...tones.blue, 1)
   const edge = scale.width - scale.right
-  const points = (counts: readonly number[]) =>
-    counts.flatMap((count, index) => {
-      const level = TONES_FROM + (index + 0.5) * TONE
-      if (count < 0 || level < scale.low || level > scale.high) return []
-      return [`${(edge - Math.sqrt(count / most) * HISTOGRAM).toFixed(1)} ${scale.y(level).toFixed(1)}`]
-    })
-  // A channel's line runs where there is something of it.
+  const place = (count: number, index: number) => {
+    const level = TONES_FROM + (index + 0.5) * TONE
+    if (level < scale.low || level > scale.high) return []
+    return [`${(edge - Math.sqrt(count / most) * HISTOGRAM).toFixed(1)} ${scale.y(level).toFixed(1)}`]
+  }
+  const some = (count: number | undefined) => (count ?? 0) > 0
+  /** A channel's line, where there is something of it and a step beyond. */
   const line = (counts: readonly number[]) => {
-    const some = counts.map((count, index) => (count > 0 ? index : -1)).filter((index) => index >= 0)
-    const [first = 0, last = -1] = [some[0], some.at(-1)]
-    const drawn = points(counts.map((count, index) => (index >= first - 1 && index <= last + 1 ? count : -1)))
-    return drawn.length > 0 ? `M${drawn.join('L')}` : undefined
+    const points = counts.flatMap((count, index) =>
+      some(count) || some(counts[index - 1]) || some(counts[index + 1]) ? place(count, index) : [],
+    )
+    return points.length > 0 ? `M${points.join('L')}` : undefined
   }
   const ends = [scale.low, scale.high].map((level) => `${edge} ${scale.y(level).toFixed(1)}`)
   return (
     <g data-histogram>
       <path
-        d={`M${[ends[0], ...points(tones.all), ends[1]].join('L')}Z`}
+        d={`M${[ends[0], ...tones.all.flatMap(place), ends[1]].join('L')}Z`}
         fill={theme.engraved}
         opacity={0.45}
       />

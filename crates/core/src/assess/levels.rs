@@ -181,7 +181,7 @@ fn sentence(level: &Level) -> String {
         said += "; clips";
     }
     if level.sinks {
-        said += say::levels::AND_BELOW_USABLE_SHADOW;
+        said += &format!("; {}", say::levels::BELOW_USABLE_SHADOW);
     }
     said + "."
 }

@@ -2,7 +2,7 @@ use super::lights::{LightId, Tinted};
 use super::wanted::Aim;
 use crate::colour::{Eye, Lab, Shown, Surface, Wanted, White, Xyz, temperature};
 use crate::exposure::MeterConstants;
-use crate::quantity::{Kelvin, Mired, MiredShift};
+use crate::quantity::{Kelvin, Mired, MiredShift, figure, no_finer};
 use crate::say;
 use crate::setup::{Colouring, Patch, PerPatch, Setup, SubjectKind};
 use crate::situation::{Situation, Split};
@@ -61,11 +61,19 @@ pub struct PatchColour {
     pub seen: SeenAs,
     /// How far its colour is from what is wanted, in ΔE₀₀, its lightness aside.
     pub off: f64,
+    /// The same no finer than it is known.
+    pub figure: String,
     /// The same in a word.
     pub word: &'static str,
     /// How much warmer the light there is than one that would look as wanted, in mired; none where no one light would.
     pub warmer: Option<MiredShift>,
+    /// The same in words, no finer than it is known.
+    pub warmth: Option<String>,
 }
+
+/// A difference of colour is known to so many ΔE₀₀, and a light on a patch to so many mired (own estimate).
+const DIFFERENCE_KNOWN: f64 = 0.3;
+const WARMTH_KNOWN: f64 = 5.0;
 
 /// A patch in true colour.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -179,6 +187,16 @@ fn warmer(set: Kelvin, wanted: Wanted, light: Xyz) -> Option<MiredShift> {
     Some(light - (Mired::from(set) + by))
 }
 
+fn warmth(warmer: MiredShift) -> String {
+    let known = no_finer(warmer.mired(), WARMTH_KNOWN);
+    let way = match known {
+        0.0 => "",
+        known if known > 0.0 => " warm",
+        _ => " cool",
+    };
+    say::colours::warmth(figure(known.abs(), WARMTH_KNOWN), way)
+}
+
 /// Who else in a group has a skin of their own, the first of each.
 fn others(setup: &Setup) -> Vec<(usize, Colouring)> {
     let mut known = vec![setup.colour_of(0)];
@@ -222,7 +240,15 @@ pub(super) fn of(
         let told = |colour: Xyz, light: Xyz, under: Option<LightId>| {
             let off = eye.lab_at(colour, surface.reflectance()).difference(wanted);
             let warmer = warmer(s.setup.white_balance.kelvin.at, aim.wanted(kind), light);
-            PatchColour { under, seen: SeenAs::of(&eye.shows(colour)), off, word: word(off), warmer }
+            PatchColour {
+                under,
+                seen: SeenAs::of(&eye.shows(colour)),
+                off,
+                figure: figure(off, DIFFERENCE_KNOWN),
+                word: word(off),
+                warmer,
+                warmth: warmer.map(warmth),
+            }
         };
         let lit = |light: &Tinted| (surface.lit_by(light.on(patch)), light.on(patch).xyz());
         let all: Xyz =

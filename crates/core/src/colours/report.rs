@@ -1,5 +1,5 @@
 use super::lights::{LightColour, lights_of};
-use super::patches::{self, ColourPatch, PatchKind};
+use super::patches::{self, ColourPatch, PatchColour, PatchKind};
 use super::pulse::{self, Pulse};
 use crate::colour::{PLAIN, Preset, SMALL};
 use crate::kit::BodyPreset;
@@ -112,8 +112,8 @@ fn sentences(set: Kelvin, lights: &[LightColour], patches: &[ColourPatch], pulse
         )
     };
     let patch = |patch: &ColourPatch| {
-        let off = patch.together.off;
-        say::colours::patch(capital(&patch.name), &patch.surface, figure(off, 0.3), patch.together.word)
+        let PatchColour { figure, word, .. } = &patch.together;
+        say::colours::patch(capital(&patch.name), &patch.surface, figure, word)
     };
     let mut said: Vec<String> = lights.iter().map(light).chain(patches.iter().map(patch)).collect();
     said.extend(

@@ -2,6 +2,7 @@ use super::ThingRef;
 use super::words::Words;
 use crate::geometry::{DVec3, Flat, Point};
 use crate::say;
+use crate::say::capital;
 use crate::scene::{CardKind, PaneKind, Posture, Surface};
 use crate::set::RoomSide;
 use crate::setup::SubjectKind;
@@ -209,7 +210,7 @@ fn walls(s: &Situation<'_>, words: &Words<'_>) -> Vec<Drawn> {
     if let Some(rear) = room.rear {
         let y = -rear.distance.metres();
         let ends = [DVec3::new(-LONG, y, 0.0), DVec3::new(LONG, y, height)];
-        note(RoomSide::Rear, say::names::WALL_BEHIND_CAMERA, -y, rear.surface, ends, DVec3::Y);
+        note(RoomSide::Rear, &capital(say::fields::WALL_BEHIND_CAMERA), -y, rear.surface, ends, DVec3::Y);
     }
     for (which, name, wall, side) in
         [(RoomSide::Left, "Left wall", room.left, -1.0), (RoomSide::Right, "Right wall", room.right, 1.0)]

@@ -7,6 +7,7 @@ use crate::colour::{Eye, Spectrum, Surface as Paint};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::geometry::{DVec3, Flat};
 use crate::marks::Mark;
+use crate::quantity::Seconds;
 use crate::say;
 use crate::set::{Blur, Figure, FlashReach, On, Paints, Set, Shown, Surface};
 use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
@@ -50,6 +51,8 @@ pub struct Picturing {
     pub white: f64,
     /// Stops from mid-grey to clipping.
     pub headroom: f64,
+    /// How long the camera exposes: the shutter's time, or the floor aperture priority stops at.
+    pub exposure: Seconds,
     /// What is out of focus.
     pub blur: Blur,
     /// How far down, or across where the camera is held upright, flash reaches: past sync the second curtain hides the rest.
@@ -235,6 +238,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         eye: eye(s),
         white: meter.reflected_over_incident(1.0),
         headroom: s.headroom(dials.iso),
+        exposure: s.effective_shutter(dials.shutter).time(),
         blur: blur(s, &dials),
         reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },
         places: places(s),

@@ -66,3 +66,17 @@ fn dials_move_their_own() {
     let after = levels(&weaker, Patch::Face);
     assert!((after.0 - before.0 + 1.0).abs() < 1e-9 && (after.1 - before.1).abs() < 1e-9, "{before:?} {after:?}");
 }
+
+/// What the camera really exposes goes with a picture: in aperture priority with flash the shutter opens no longer than its floor.
+#[test]
+fn the_exposure_is_the_cameras_own() {
+    let mut setup = sample::portrait();
+    setup.camera.shutter.at = ShutterMark::nearest(18);
+    let exposure =
+        |setup: &Setup| picturing(&Situation::new(setup, &sample::kit(), House::default()).unwrap()).exposure.seconds();
+    assert!((exposure(&setup) - 0.125).abs() < 1e-9, "{}", exposure(&setup));
+    setup.camera.mode = crate::setup::ExposureMode::AperturePriority;
+    assert!(exposure(&setup) < 0.05, "{}", exposure(&setup));
+    setup.lights.clear();
+    assert!((exposure(&setup) - 0.125).abs() < 1e-9, "{}", exposure(&setup));
+}

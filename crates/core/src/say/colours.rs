@@ -21,6 +21,10 @@ pub(crate) fn patch(name: impl Display, surface: impl Display, off: impl Display
     format!("{name}, {surface}: {off} from what is wanted, {word}.")
 }
 
+pub(crate) fn warmth(mired: impl Display, way: impl Display) -> String {
+    format!("{mired} mired{way}")
+}
+
 pub(crate) fn pulses(patch: impl Display, swing: impl Display, quiet_label: impl Display) -> String {
     format!("Lamps that pulse make the {patch} swing by {swing} from frame to frame; {quiet_label} does not.")
 }

@@ -10,8 +10,6 @@ pub(crate) fn give_or_take(total_error: impl Display) -> String {
     format!("; give or take {total_error}")
 }
 
-pub(crate) const AND_BELOW_USABLE_SHADOW: &str = "; below usable shadow";
-
 pub(crate) fn clips(patch: impl Display, over: impl Display) -> String {
     format!("The {patch} clips by {over}.")
 }

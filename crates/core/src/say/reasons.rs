@@ -94,8 +94,6 @@ pub(crate) fn not_ready(ready: impl Display, asked: impl Display) -> String {
     format!("Ready after {ready:.1} s, but a frame is wanted every {asked:.1} s.")
 }
 
-pub(crate) const READY_AT_ONCE: &str = "Ready at once";
-
 pub(crate) fn frames_a_battery(ready: impl Display, pops: impl Display) -> String {
     format!("{ready}; about {pops} frames a battery.")
 }
@@ -114,10 +112,6 @@ pub(crate) const PLAIN_TO_SEE: &str = ": plain to see.";
 
 pub(crate) fn flash_lit_skin(skin: impl Display) -> String {
     format!(" Flash-lit skin {skin}.")
-}
-
-pub(crate) fn ready_after(seconds: impl Display) -> String {
-    format!("Ready after {seconds:.1} s")
 }
 
 pub(crate) fn set_for(ambient: impl Display) -> String {

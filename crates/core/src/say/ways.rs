@@ -36,7 +36,14 @@ pub(crate) fn less_power(stops: impl Display, ready: impl Display) -> String {
     format!("flash works {stops} less, {ready}")
 }
 
-pub(crate) const READY_AT_ONCE: &str = "ready at once";
+/// From so many seconds on, a flash is waited for.
+const AT_ONCE: f64 = 0.05;
+
+/// When a flash is ready again, in seconds.
+pub(crate) fn ready(seconds: f64) -> String {
+    if seconds < AT_ONCE { "ready at once".to_owned() } else { format!("ready after {seconds:.1} s") }
+}
+
 pub(crate) const NOTHING: &str = "Nothing else changes.";
 pub(crate) const NONE: &str = "No spill on the background.";
 

@@ -79,9 +79,9 @@ impl Cost {
             Cost::Nd { stops } if *stops > 0.0 => say::ways::nd(stops_amount(*stops)),
             Cost::Nd { stops } => say::ways::less_nd(stops_amount(*stops)),
             Cost::Power { stops, ready } if *stops > 0.0 => {
-                say::ways::more_power(stops_amount(*stops), ready_words(*ready))
+                say::ways::more_power(stops_amount(*stops), say::ways::ready(*ready))
             }
-            Cost::Power { stops, ready } => say::ways::less_power(stops_amount(*stops), ready_words(*ready)),
+            Cost::Power { stops, ready } => say::ways::less_power(stops_amount(*stops), say::ways::ready(*ready)),
             Cost::Face { stops } => format!("face {}", moved(*stops)),
             Cost::Background { stops } => format!("background {}", moved(*stops)),
         }
@@ -90,10 +90,6 @@ impl Cost {
 
 fn moved(stops: f64) -> String {
     format!("{} {}", stops_amount(stops), if stops > 0.0 { "brighter" } else { "darker" })
-}
-
-fn ready_words(seconds: f64) -> String {
-    if seconds < 0.05 { say::ways::READY_AT_ONCE.to_owned() } else { format!("ready after {seconds:.1} s") }
 }
 
 /// The power of the hardest-working firing light, in stops below full, and its time to be ready.

@@ -61,11 +61,11 @@ impl Rule {
     #[must_use]
     pub const fn words(self) -> &'static str {
         match self {
-            Rule::Tripod => say::names::TRIPOD,
-            Rule::Stands => say::names::STANDS,
-            Rule::Flash => say::names::FLASH,
-            Rule::Sound => say::names::SOUND,
-            Rule::Bounce => say::names::BOUNCE,
+            Rule::Tripod => say::names::NO_TRIPOD,
+            Rule::Stands => say::names::NO_STANDS,
+            Rule::Flash => say::names::NO_FLASH,
+            Rule::Sound => say::names::NO_SOUND,
+            Rule::Bounce => say::names::NO_BOUNCE,
         }
     }
 }

@@ -165,8 +165,6 @@ pub struct FocusAt {
 /// From the eyes to the ear, in metres, and how near to the eyes is on them (common practice).
 const EAR: f64 = 0.14;
 const EYES: f64 = 0.04;
-/// From so many seconds on, a flash is waited for.
-const AT_ONCE: f64 = 0.05;
 
 impl Reason {
     /// Whether something about the dial is past a limit.
@@ -225,8 +223,7 @@ impl Reason {
             Reason::Filter { stops } => said::filter(stops_amount(*stops)),
             Reason::NotReady { ready, asked } => said::not_ready(ready, asked),
             Reason::Ready { ready, pops, error } => {
-                let ready = if *ready < AT_ONCE { said::READY_AT_ONCE.to_owned() } else { said::ready_after(ready) };
-                said::frames_a_battery(ready, figure(*pops, *error))
+                said::frames_a_battery(capital(&say::ways::ready(*ready)), figure(*pops, *error))
             }
             Reason::NotFired => String::new(),
             Reason::AmbientAlone { ambient, looks } if looks.abs() <= SMALL => said::set_for(ambient),

@@ -47,6 +47,33 @@ fn luminance(seen: &SeenAs) -> f64 {
     0.2126 * r + 0.7152 * g + 0.0722 * b
 }
 
+/// What the table shows of a patch and what the sentences tell are the same figures, no finer than they are known: fifths of a ΔE₀₀,
+/// fives of mired.
+#[test]
+fn table_and_sentences_agree() {
+    for setup in sample::setups() {
+        let report = report(&setup);
+        for patch in &report.patches {
+            let PatchColour { figure, off, warmer, warmth, .. } = &patch.together;
+            let told = report.sentences.iter().find(|said| said.starts_with(&crate::say::capital(&patch.name)));
+            assert!(told.unwrap().contains(&format!(": {figure} from what is wanted")), "{told:?} {figure}");
+            assert!((figure.parse::<f64>().unwrap() - off).abs() <= 0.1 + 1e-9, "{figure} {off}");
+            let Some(warmth) = warmth else { continue };
+            let shown: f64 = warmth.split(' ').next().unwrap().replace('\u{202f}', "").parse().unwrap();
+            let by = warmer.unwrap().mired();
+            assert!((shown - by.abs()).abs() <= 2.5 && shown % 5.0 == 0.0, "{warmth} {by}");
+            let way = if shown == 0.0 {
+                "mired"
+            } else if by > 0.0 {
+                "warm"
+            } else {
+                "cool"
+            };
+            assert!(warmth.ends_with(way), "{warmth} {by}");
+        }
+    }
+}
+
 /// The picture against the scale: in light as a camera is set to, a patch is as bright as its level says, mid-grey at 0.1812; and
 /// a white beside a face at 0 is 1.153 times what it sends back.
 #[test]

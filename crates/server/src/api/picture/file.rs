@@ -11,25 +11,26 @@ use actix_web::http::StatusCode;
 use actix_web::web::{Data, Path};
 use actix_web::{HttpResponse, get};
 use tolva_core::kit::Kit;
+use tolva_core::picture::Picturing;
 use tolva_core::setup::Setup;
 use tolva_frames::{Shot, Written, written};
 
 /// So many rounds of samples are waited for, as long as anything is.
 const FINE: u32 = 8;
 
-/// What the camera of a setup stands at.
-fn shot(setup: &Setup, kit: &Kit) -> Shot {
+/// What a frame of a setup is made with.
+fn shot(setup: &Setup, kit: &Kit, picturing: &Picturing) -> Shot {
     let camera = &setup.camera;
     let name = |name: Option<&tolva_core::quantity::Name>| name.map_or_else(String::new, ToString::to_string);
     Shot {
         described: format!("{}, simulated", setup.name),
         body: name(kit.camera(&camera.body).map(|body| &body.name)),
         lens: name(kit.lens(&camera.lens).map(|lens| &lens.name)),
-        exposure: camera.shutter.at.time().seconds(),
+        exposure: picturing.exposure.seconds(),
         f_number: camera.aperture.at.f_number().number(),
         iso: camera.iso.at.speed(),
         focal: camera.focal.millimetres(),
-        flash: setup.lights.iter().any(|light| light.on),
+        flash: picturing.shines.iter().any(|shines| shines.flash),
     }
 }
 
@@ -70,7 +71,7 @@ pub async fn picture_file(
         let detail = "The picture is not there yet: other questions come first. Try again in a moment.";
         return Err(Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail));
     };
-    let shot = shot(&kept.setup, &kit);
+    let shot = shot(&kept.setup, &kit, &picturing);
     let develop = move || {
         let frame = developing(&picturing, &sketch.layers, &Lit::Both).frame(&sketch.layers, &picturing.set.still);
         written(kind, &frame.blurred(picturing.blur).shown(), frame.size, &shot)

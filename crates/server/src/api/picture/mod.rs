@@ -153,7 +153,7 @@ pub async fn picture(
             rounds: sketch.rounds().min(ENOUGH),
             enough: sketch.rounds() >= ENOUGH,
             clipped: frame.clipped(),
-            tones: frame.tones().into(),
+            tones: frame.tones(),
             patches: picturing.places.clone(),
             leaves_out: tolva_core::picture::LEAVES_OUT,
         };

@@ -19,30 +19,11 @@ pub struct PictureTold {
     /// The share of the frame that clips.
     pub clipped: f64,
     /// How much of it is at each level.
-    pub tones: TonesTold,
+    pub tones: Tones,
     /// Where the patches of the stop scale are in it.
     pub patches: Vec<PatchPlace>,
     /// What it leaves out.
     pub leaves_out: &'static str,
-}
-
-/// Ten-thousandths of the frame by sixths of a stop, from 12 stops under where a tone should be on; what clips is in none.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct TonesTold {
-    /// By luminance.
-    pub all: Vec<u16>,
-    /// By red.
-    pub red: Vec<u16>,
-    /// By green.
-    pub green: Vec<u16>,
-    /// By blue.
-    pub blue: Vec<u16>,
-}
-
-impl From<Tones> for TonesTold {
-    fn from(tones: Tones) -> TonesTold {
-        TonesTold { all: tones.all, red: tones.red, green: tones.green, blue: tones.blue }
-    }
 }
 
 /// Steps of a level in the answer, to a stop, and the level of step 1.
