@@ -34,7 +34,15 @@ fn world() -> World {
     let (right, up) = right_and_up(looks);
     let view = View { eye, looks, right, up, half_width: 0.15, half_height: 0.22 };
     let surface = Surface::of(0.3);
-    let person = Figure { eyes, gaze: DVec3::NEG_Y, stature: 1.74, seated: false, skin: surface, cloth: surface };
+    let person = Figure {
+        eyes,
+        gaze: DVec3::NEG_Y,
+        body: DVec3::NEG_Y,
+        stature: 1.74,
+        seated: false,
+        skin: surface,
+        cloth: surface,
+    };
     World::of(Set { still, sources }, Shown { view, people: vec![person], thing: None, table: None })
 }
 

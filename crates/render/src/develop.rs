@@ -3,6 +3,7 @@
 
 use crate::frame::Frame;
 use crate::layers::Layers;
+use crate::matter::Matter;
 use crate::paints::paint_of;
 use crate::part::Part;
 use crate::rgb::{Rgb, luminance};
@@ -71,13 +72,21 @@ impl Developing {
         self.eye.shows(surface.lit_by(light)).linear.map(|part| part as f32)
     }
 
-    fn painted(&self, part: Part, still: &Still, sources: usize) -> Painted {
+    fn painted(&self, (part, over): (Part, Option<Part>), layers: &Layers, still: &Still) -> Painted {
+        let (sources, product) = (layers.sources, layers.product.as_ref());
         let (paint, tint) = paint_of(&self.paints, part, still);
-        let white = Surface::grey(1.0);
+        // What mirrors in its own colour does so.
+        let mirrors = if Matter::of(part, product) == Matter::Metal { paint } else { Surface::grey(1.0) };
+        let seen = |paint: Surface| {
+            let Some(over) = over else { return paint };
+            let other = paint_of(&self.paints, over, still).0;
+            paint.seen_in(&if Matter::of(over, product) == Matter::Clear { other.as_glass() } else { other })
+        };
+        let (paint, mirrors) = (seen(paint), seen(mirrors));
         let mut painted = Painted { even: vec![[0.0; 3]; sources], gloss: vec![[0.0; 3]; sources], tint: tint as f32 };
         for shining in self.shining.iter().filter(|shining| shining.source < sources) {
             let strength = ((shining.level + self.white).exp2() * factor(shining.on, part)) as f32;
-            let (even, gloss) = (self.shown(&paint, &shining.light), self.shown(&white, &shining.light));
+            let (even, gloss) = (self.shown(&paint, &shining.light), self.shown(&mirrors, &shining.light));
             for channel in 0..3 {
                 painted.even[shining.source][channel] += strength * even[channel];
                 painted.gloss[shining.source][channel] += strength * gloss[channel];
@@ -107,8 +116,7 @@ impl Developing {
     /// Develops a frame of a set.
     #[must_use]
     pub fn frame(&self, layers: &Layers, still: &Still) -> Frame {
-        let painted: Vec<Painted> =
-            layers.parts.iter().map(|part| self.painted(*part, still, layers.sources)).collect();
+        let painted: Vec<Painted> = layers.parts.iter().map(|part| self.painted(*part, layers, still)).collect();
         let turned: Vec<Vec<Rgb>> = (0..layers.sources).map(|source| self.turned(source)).collect();
         let shares: Vec<f32> = layers.shares().collect();
         let mut is_flash = vec![false; layers.sources];
@@ -130,7 +138,7 @@ impl Developing {
                 if is_flash[source] && !is_reached {
                     continue;
                 }
-                let (even, gloss) = (sum.even * shares[source] * point.shade, sum.gloss * shares[source]);
+                let (even, gloss) = (sum.even * shares[source] * point.shade, sum.gloss * shares[source] * point.gloss);
                 let on_the_way = if sum.tinted == 0.0 { 0.0 } else { sum.tinted / sum.even };
                 let turn = turn_of(&turned[source], on_the_way + paint.tint);
                 let sent = |channel: usize| {

@@ -28,7 +28,8 @@ impl Coat {
             Part::Person(_, Group::Eyes | Group::Iris | Group::Pupil) => (0.025, 0.05),
             Part::Person(_, Group::Hair) => (0.046, 0.4),
             Part::Person(_, Group::Leather) => (0.04, 0.35),
-            Part::Thing => (0.04, 0.08),
+            Part::Thing(Group::Ribbon) => (0.05, 0.3),
+            Part::Thing(Group::Dial | Group::Strap) => (0.04, 0.35),
             _ => return None,
         };
         Some(Coat { straight, rough })

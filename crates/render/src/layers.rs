@@ -2,6 +2,7 @@
 
 use crate::part::Part;
 use crate::points::Point;
+use tolva_light::set::Product;
 
 /// What a source gives a point, in the measure of its gains.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -36,12 +37,14 @@ pub struct Layers {
     pub size: (u32, u32),
     /// What is seen, pixel by pixel.
     pub points: Vec<Point>,
-    /// What it is of.
-    pub(crate) parts: Vec<Part>,
+    /// What it is of, and what that is seen in that gives it a colour.
+    pub(crate) parts: Vec<(Part, Option<Part>)>,
     /// Of which of them each point is.
     pub(crate) part_of: Vec<usize>,
     /// Where the points of each row begin, and where the last ends.
     pub(crate) rows: Vec<usize>,
+    /// The thing, where one is the subject.
+    pub(crate) product: Option<Product>,
     /// How many sources there are.
     pub sources: usize,
     /// How many rounds are summed of each source.
@@ -53,19 +56,21 @@ pub struct Layers {
 }
 
 impl Layers {
-    pub(crate) fn of(size: (u32, u32), points: Vec<Point>, sources: usize) -> Layers {
+    pub(crate) fn of(size: (u32, u32), points: Vec<Point>, product: Option<Product>, sources: usize) -> Layers {
         let sums = vec![Falls::default(); points.len() * sources];
-        let mut parts: Vec<Part> = Vec::new();
+        let mut parts: Vec<(Part, Option<Part>)> = Vec::new();
         let mut of = |point: &Point| {
             // Most points are of what the one before was of.
-            parts.iter().rposition(|part| *part == point.part).unwrap_or_else(|| {
-                parts.push(point.part);
+            let of = (point.part, point.over);
+            parts.iter().rposition(|part| *part == of).unwrap_or_else(|| {
+                parts.push(of);
                 parts.len() - 1
             })
         };
         let part_of = points.iter().map(&mut of).collect();
         let rows = (0..=size.1).map(|row| points.partition_point(|point| point.pixel < row * size.0)).collect();
-        Layers { size, points, parts, part_of, rows, sources, rounds: vec![0; sources], probed: Vec::new(), sums }
+        let rounds = vec![0; sources];
+        Layers { size, points, parts, part_of, rows, product, sources, rounds, probed: Vec::new(), sums }
     }
 
     /// How many rounds are in it of every source.

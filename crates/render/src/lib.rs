@@ -10,6 +10,7 @@ mod frame;
 mod gloss;
 mod layers;
 mod lens;
+mod matter;
 mod paints;
 mod part;
 mod picture;

@@ -6,8 +6,8 @@ use tolva_light::set::RoomSide;
 pub enum Part {
     /// A part of a person, who is counted as on the set.
     Person(usize, Group),
-    /// The thing.
-    Thing,
+    /// A part of the thing.
+    Thing(Group),
     /// The table it stands on.
     Table,
     /// Floor, wall or ceiling.

@@ -40,7 +40,7 @@ impl Picture {
     pub fn of(world: World, size: (u32, u32), probes: &[Probe]) -> Picture {
         let points = seen(&world, &world.shown.view, size);
         let sources = Sources::of(&world.set.sources);
-        let mut layers = Layers::of(size, points, sources.len());
+        let mut layers = Layers::of(size, points, world.shown.thing, sources.len());
         layers.probed = probes.iter().map(|probe| probed(&world, &sources, probe, PROBED)).collect();
         Picture { world, sources, layers }
     }
@@ -129,7 +129,9 @@ pub(crate) fn probed(world: &World, sources: &Sources, probe: &Probe, samples: u
         way: -normal,
         depth: 1.0,
         part: Part::Room(RoomSide::Background),
+        over: None,
         shade: 1.0,
+        gloss: 1.0,
         pixel: 0,
         coverage: 1.0,
     };

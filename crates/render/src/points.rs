@@ -1,9 +1,11 @@
 //! What the camera sees: for each pixel the points of the set it looks at, with what they are of.
 
+mod look;
+
 use crate::part::Part;
 use crate::world::World;
 use crate::{V, v};
-use obvhs::ray::Ray;
+use look::look;
 use rayon::prelude::*;
 use tolva_light::set::View;
 
@@ -22,8 +24,12 @@ pub struct Point {
     pub depth: f32,
     /// What it is of.
     pub part: Part,
+    /// What it is seen in that gives it a colour: metal, glass.
+    pub over: Option<Part>,
     /// What its colour is multiplied by: make-up of the figure, loss at a mirror.
     pub shade: f32,
+    /// What its gloss is multiplied by: loss at a mirror.
+    pub gloss: f32,
     /// Which pixel it is in, in rows from the top.
     pub pixel: u32,
     /// The share of the pixel it fills.
@@ -41,53 +47,31 @@ pub(crate) fn seen(world: &World, view: &View, (width, height): (u32, u32)) -> V
         let mut found: Vec<Point> = Vec::with_capacity(width as usize + 8);
         for column in 0..width {
             let before = found.len();
-            for look in 0..LOOKS * LOOKS {
-                let (x, y) = (f64::from(look % LOOKS), f64::from(look / LOOKS));
+            for place in 0..LOOKS * LOOKS {
+                let (x, y) = (f64::from(place % LOOKS), f64::from(place / LOOKS));
                 let inside = |step: f64| (step + 0.5) / f64::from(LOOKS);
                 let across = (f64::from(column) + inside(x)) / f64::from(width) * 2.0 - 1.0;
                 let up = 1.0 - (f64::from(row) + inside(y)) / f64::from(height) * 2.0;
                 let way = v(view.through(across, up));
-                let mut point = look_at(world, v(view.eye), way);
-                point.depth = (point.at - v(view.eye)).dot(v(view.looks));
-                point.pixel = row * width + column;
-                point.coverage = 1.0 / (LOOKS * LOOKS) as f32;
-                let alike = |other: &&mut Point| {
-                    other.part == point.part
-                        && other.normal.dot(point.normal) > ALIKE.0
-                        && (other.depth - point.depth).abs() < ALIKE.1 * other.depth.abs()
-                };
-                match found[before..].iter_mut().find(alike) {
-                    Some(known) => known.coverage += point.coverage,
-                    None => found.push(point),
-                }
+                look(world, v(view.eye), way, |mut point: Point| {
+                    point.depth *= way.dot(v(view.looks));
+                    point.pixel = row * width + column;
+                    point.coverage = 1.0 / (LOOKS * LOOKS) as f32;
+                    let alike = |other: &&mut Point| {
+                        other.part == point.part
+                            && other.over == point.over
+                            && other.normal.dot(point.normal) > ALIKE.0
+                            && (other.depth - point.depth).abs() < ALIKE.1 * other.depth.abs()
+                            && (other.gloss - point.gloss).abs() < ALIKE.1
+                    };
+                    match found[before..].iter_mut().find(alike) {
+                        Some(known) => known.coverage += point.coverage,
+                        None => found.push(point),
+                    }
+                });
             }
         }
         found
     });
     rows.flatten_iter().collect()
-}
-
-/// How often a look is followed on through glass and off mirrors.
-const MIRRORED: usize = 4;
-
-/// What a look from a point along a direction ends at.
-fn look_at(world: &World, eye: V, way: V) -> Point {
-    let (mut from, mut way, mut shade) = (eye, way, 1.0);
-    for _ in 0..MIRRORED {
-        let Some(met) = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), true) else { break };
-        if let Some((on, share)) = met.goes_on {
-            shade *= share;
-            from = from + way * met.far + on * 1e-4;
-            way = on;
-            continue;
-        }
-        let at = from + way * met.far;
-        let shade = shade * met.shade;
-        let (normal, flat) = (met.normal, met.flat);
-        return Point { at, normal, flat, way, depth: 0.0, part: met.part, shade, pixel: 0, coverage: 0.0 };
-    }
-    let part = if way.z < 0.0 { Part::Beyond } else { Part::Sky };
-    // As far off as matters to nothing.
-    let at = from + way * 1e4;
-    Point { at, normal: -way, flat: -way, way, depth: 0.0, part, shade, pixel: 0, coverage: 0.0 }
 }

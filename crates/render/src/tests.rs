@@ -8,7 +8,8 @@ use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, Flat, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres, MiredShift};
 use tolva_light::set::{
-    Figure, FlashReach, On, Paints, Set, Sheet, Sheeting, Shown, Solid, Source, Still, Surface, View, Wall, Walls,
+    Figure, Finish, FlashReach, On, Paints, Product, ProductKind, Set, Sheet, Sheeting, Shown, Solid, Source, Still,
+    Surface, View, Wall, Walls,
 };
 use tolva_light::transport::{Light, Receiver};
 
@@ -69,6 +70,7 @@ fn figure(x: f64) -> Figure {
     Figure {
         eyes: DVec3::new(x, 0.0, 1.62),
         gaze: DVec3::NEG_Y,
+        body: DVec3::NEG_Y,
         stature: 1.75,
         seated: false,
         skin: Surface::of(0.3),
@@ -153,11 +155,20 @@ fn a_convex_body_in_even_light() {
         half_height: 0.2,
     };
     let set = Set { still: Still { solids: vec![block], ..still(open(0.5)) }, sources: vec![Source::About] };
-    let mut picture =
-        Picture::of(World::of(set, Shown { thing: Some(Surface::of(0.9)), ..shown(Vec::new()) }), (48, 32), &[]);
+    let mut picture = Picture::of(
+        World::of(
+            set,
+            Shown {
+                thing: Some(Product { kind: ProductKind::Block, finish: Finish::Matt, surface: Surface::of(0.9) }),
+                ..shown(Vec::new())
+            },
+        ),
+        (48, 32),
+        &[],
+    );
     (0..4).for_each(|_| assert!(picture.round(|| true)));
     let layers = picture.layers();
-    let things = layers.points.iter().enumerate().filter(|(_, point)| point.part == Part::Thing);
+    let things = layers.points.iter().enumerate().filter(|(_, point)| matches!(point.part, Part::Thing(_)));
     let found: Vec<f32> = things.map(|(index, _)| layers.falls(index).next().unwrap().even).collect();
     assert!(found.len() > 50 && found.iter().all(|even| (even - 1.0).abs() < 1e-3), "{found:?}");
 }

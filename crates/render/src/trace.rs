@@ -99,7 +99,7 @@ pub(crate) fn sample(
         }
         _ => {}
     }
-    let coat = Coat::of(point.part);
+    let coat = world.matter(point.part).coat();
     for (index, (lit, sum)) in sources.all.iter().zip(&mut *sums).enumerate() {
         let random = random.pair();
         if !active[index] {
@@ -107,16 +107,15 @@ pub(crate) fn sample(
         }
         if let Some(straight) = lit.straight(world, point.at, point.normal, point.flat, random) {
             sum.even += straight.falls;
-            if let Some(coat) = coat.filter(|coat| {
-                !coat.is_sharp() || matches!(lit.source, Source::Face(Emitter { face: Face::Point, .. }))
-            }) {
+            if let Some(coat) = coat.filter(|coat| !coat.is_sharp() || lit.is_a_point()) {
                 // A point has no face to be mirrored: its catch-light is as wide as the coat makes it.
                 let coat = Coat { rough: coat.rough.max(SHARP), ..coat };
                 sum.gloss += straight.falls * PI * coat.sends(point.normal, straight.way, -point.way);
             }
         }
     }
-    if let Some(coat) = coat.filter(|coat| coat.is_sharp()) {
+    // What things mirror, looks are followed to.
+    if let Some(coat) = coat.filter(|coat| coat.is_sharp() && !matches!(point.part, Part::Thing(_))) {
         let mirrored = point.way - point.normal * (2.0 * point.way.dot(point.normal));
         if mirrored.dot(point.flat) > 0.0 {
             let share = coat.mirrors(mirrored.dot(point.normal));

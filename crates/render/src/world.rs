@@ -3,12 +3,14 @@
 mod body;
 mod meets;
 
-use crate::figures::{Group, Mesh, Model, vessel};
+use crate::figures::{Group, Mesh, Model, product};
+use crate::matter::{Matter, PASSES};
 use crate::part::Part;
 use crate::{V, v};
-use body::{Body, MOST, ROW, stands};
+use body::{Body, placed, stands};
 use glam::{Affine3A, Mat3A, Quat, Vec3, Vec3A};
 use obvhs::ray::Ray;
+use std::sync::Arc;
 use tolva_light::emitter::{Emitter, Face};
 use tolva_light::geometry::{DVec3, Flat};
 use tolva_light::set::{Figure, Plane, Set, Shown, Sight, Solid, Source, Still, Surface, View};
@@ -41,6 +43,8 @@ pub(crate) struct Met {
     pub(crate) shade: f32,
     /// The direction a mirror or a pane sends it on in, and the share that goes on.
     pub(crate) goes_on: Option<(V, f32)>,
+    /// Whether it is met from inside.
+    pub(crate) leaves: bool,
 }
 
 /// How far before its wall a pane may hang, in metres.
@@ -55,35 +59,10 @@ impl World {
         for (person, figure) in shown.people.iter().enumerate() {
             bodies.extend(stands(figure, person, &shown.view));
         }
-        bodies.extend(
-            set.still
-                .solids
-                .iter()
-                .filter_map(|solid| match *solid {
-                    Solid::Block { middle, right, front, half_height } => {
-                        let side = |half: DVec3| Vec3::from(v(half * 2.0));
-                        let axes = Mat3A::from_cols(
-                            side(right).into(),
-                            side(-front).into(),
-                            Vec3A::Z * (2.0 * half_height as f32),
-                        );
-                        // What is wide and low is a row of them, one in its middle.
-                        let count = if right.length() > ROW * half_height {
-                            (right.length() / half_height) as u32 / 2 * 2 + 1
-                        } else {
-                            1
-                        }
-                        .min(MOST);
-                        let one = Mat3A::from_cols(axes.x_axis / count as f32, axes.y_axis, axes.z_axis);
-                        let first = v(middle) - axes.x_axis * ((count - 1) as f32 / 2.0 / count as f32);
-                        let placed =
-                            move |index: u32| Affine3A { matrix3: one, translation: first + one.x_axis * index as f32 };
-                        Some((0..count).map(move |index| Body::of(vessel(), placed(index), None)))
-                    }
-                    Solid::Figure { .. } => None,
-                })
-                .flatten(),
-        );
+        let blocks = set.still.solids.iter().filter(|solid| matches!(solid, Solid::Block { .. }));
+        for (block, product) in blocks.zip(shown.thing.iter().cycle()) {
+            bodies.extend(placed(block, product));
+        }
         let lamps = set.sources.iter().enumerate().filter_map(|(index, source)| match source {
             Source::Face(emitter) => Some((index, *emitter)),
             _ => None,
@@ -103,7 +82,7 @@ impl World {
 
     /// The same without one of its people.
     pub(crate) fn without(&self, person: usize) -> World {
-        let bodies = self.bodies.iter().filter(|body| body.person != Some(person)).copied().collect();
+        let bodies = self.bodies.iter().filter(|body| body.person != Some(person)).cloned().collect();
         World {
             set: self.set.clone(),
             shown: self.shown.clone(),
@@ -124,7 +103,8 @@ impl World {
             Part::Person(index, Group::Skin | Group::Lips) => person(index).map_or((0.3, 0.0), |one| of(one.skin)),
             Part::Person(index, Group::Top) => person(index).map_or((0.3, 0.0), |one| of(one.cloth)),
             Part::Person(_, group) => (group.usual_reflectance(), 0.0),
-            Part::Thing => self.shown.thing.map_or((0.5, 0.0), of),
+            Part::Thing(Group::Own) => self.shown.thing.map_or((0.5, 0.0), |product| of(product.surface)),
+            Part::Thing(group) => (group.usual_reflectance(), 0.0),
             Part::Room(side) => {
                 self.planes.iter().find(|plane| plane.part == side).map_or((0.0, 0.0), |plane| of(plane.surface))
             }
@@ -169,23 +149,40 @@ impl World {
             let is_ground = looks.z > 0.5;
             if far > 0.0 && (inside || is_ground) {
                 let part = if inside { Part::Room(plane.part) } else { Part::Beyond };
-                take(&mut ray, Met { far, normal: looks, flat: looks, part, shade: 1.0, goes_on: None });
+                take(&mut ray, Met { far, normal: looks, flat: looks, part, shade: 1.0, goes_on: None, leaves: false });
             }
         }
         for (index, sheet) in self.set.still.sheets.iter().enumerate() {
             if let Some((far, normal)) = meets(&sheet.flat, from, way) {
-                take(&mut ray, Met { far, normal, flat: normal, part: Part::Sheet(index), shade: 1.0, goes_on: None });
+                take(
+                    &mut ray,
+                    Met {
+                        far,
+                        normal,
+                        flat: normal,
+                        part: Part::Sheet(index),
+                        shade: 1.0,
+                        goes_on: None,
+                        leaves: false,
+                    },
+                );
             }
         }
         if seen {
             if let Some((far, normal)) = self.shown.table.and_then(|table| meets(&table, from, way)) {
-                take(&mut ray, Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None });
+                take(
+                    &mut ray,
+                    Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None, leaves: false },
+                );
             }
             for (index, emitter) in &self.lamps {
                 if let Some(met) = meets_lamp(emitter, from, way) {
                     let flat = v(emitter.looks);
                     let part = Part::Lamp(*index);
-                    take(&mut ray, Met { far: met, normal: flat, flat, part, shade: 1.0, goes_on: None });
+                    take(
+                        &mut ray,
+                        Met { far: met, normal: flat, flat, part, shade: 1.0, goes_on: None, leaves: false },
+                    );
                 }
             }
         }
@@ -197,7 +194,10 @@ impl World {
                     let share = if pane.mirror { pane.mirrors() } else { pane.passes() } as f32;
                     let far = far.min(ray.tmax - 1e-4);
                     let part = Part::Sky;
-                    take(&mut ray, Met { far, normal, flat: normal, part, shade: 1.0, goes_on: Some((on, share)) });
+                    take(
+                        &mut ray,
+                        Met { far, normal, flat: normal, part, shade: 1.0, goes_on: Some((on, share)), leaves: false },
+                    );
                 }
             }
         }
@@ -210,14 +210,17 @@ impl World {
                 let turned = |normal: V| (body.normals * normal).normalize_or_zero();
                 let (mut flat, mut normal) = (turned(struck.flat), turned(struck.normal));
                 // Cloth and hair are seen from both sides.
-                if flat.dot(way) > 0.0 {
+                let leaves = flat.dot(way) > 0.0;
+                if leaves {
                     flat = -flat;
                 }
                 if normal.dot(flat) < 0.0 {
                     normal = -normal;
                 }
-                let part = body.person.map_or(Part::Thing, |person| Part::Person(person, struck.group));
-                take(&mut ray, Met { far: struck.far, normal, flat, part, shade: struck.shade, goes_on: None });
+                let part = body.part(struck.group);
+                // Where it is not followed as it bends, light goes straight through what is clear.
+                let goes_on = (!seen && self.matter(part) == Matter::Clear).then_some((way, PASSES));
+                take(&mut ray, Met { far: struck.far, normal, flat, part, shade: struck.shade, goes_on, leaves });
             }
         }
         best
@@ -228,24 +231,47 @@ impl World {
     pub(crate) fn passes(&self, from: V, to: V) -> f32 {
         let way = to - from;
         let length = way.length();
-        if length < 1e-5 || !self.clear_of_bodies(from, way / length, length - 1e-3) {
+        if length < 1e-5 {
             return 0.0;
         }
-        self.sight.passes(d(from), d(to)) as f32
+        let past = self.past_bodies(from, way / length, length - 1e-3);
+        if past > 0.0 { past * self.sight.passes(d(from), d(to)) as f32 } else { 0.0 }
     }
 
     /// The share of light from far off that comes to a point along a direction.
     pub(crate) fn open_to(&self, at: V, way: V, walled: bool) -> f32 {
-        if !self.clear_of_bodies(at, way, 200.0) {
+        let past = self.past_bodies(at, way, 200.0);
+        if past <= 0.0 {
             return 0.0;
         }
         let (at, way) = (d(at), d(way));
-        (if walled { self.sight.is_open_to(at, way) } else { self.sight.is_open_past_walls(at, way) }) as f32
+        past * (if walled { self.sight.is_open_to(at, way) } else { self.sight.is_open_past_walls(at, way) }) as f32
     }
 
-    fn clear_of_bodies(&self, from: V, way: V, far: f32) -> bool {
+    /// The share of light that bodies let past.
+    fn past_bodies(&self, from: V, way: V, far: f32) -> f32 {
         let ray = Ray::new(from, way, 1e-4, far);
-        self.bodies.iter().all(|body| !passes_box(body.bounds, &ray) || body.mesh.lets_pass(body.own(&ray)))
+        let mut share = 1.0;
+        for body in self.bodies.iter().filter(|body| passes_box(body.bounds, &ray)) {
+            let own = body.own(&ray);
+            // Of people nothing is clear.
+            if body.person.is_some() {
+                if !body.mesh.lets_pass(own) {
+                    return 0.0;
+                }
+            } else {
+                share *= body.mesh.lets_through(own, |group| self.matter(body.part(group)) == Matter::Clear, PASSES);
+                if share <= 0.0 {
+                    return 0.0;
+                }
+            }
+        }
+        share
+    }
+
+    /// What a part does with light.
+    pub(crate) const fn matter(&self, part: Part) -> Matter {
+        Matter::of(part, self.shown.thing.as_ref())
     }
 }
 
@@ -266,6 +292,13 @@ impl Group {
             Group::Leather => 0.05,
             Group::Seat => 0.2,
             Group::Skin | Group::Lips | Group::Top => 0.3,
+            Group::Own | Group::Hands => 0.5,
+            Group::Trim | Group::Dial => 0.04,
+            Group::Liquid => 0.02,
+            Group::Label => 0.68,
+            Group::Ribbon => 0.3,
+            Group::Crystal => 0.9,
+            Group::Strap => 0.06,
         }
     }
 }

@@ -1232,6 +1232,11 @@ export interface components {
         };
         /** @description bearing ° */
         Bearing: number;
+        /**
+         * @description What a flash does when it is to fire before it is ready; both kinds exist.
+         * @enum {string}
+         */
+        BeforeReady: "refuses" | "fires_short";
         /** @description Another kind of light that is part of the ambient. */
         Beside: {
             /** @description How much of it on the background. */
@@ -1685,6 +1690,12 @@ export interface components {
             /** @enum {string} */
             what: "perspective";
         } | {
+            /** @enum {string} */
+            what: "mirrors_around";
+        } | {
+            /** @enum {string} */
+            what: "seen_through";
+        } | {
             /**
              * Format: double
              * @description The light there, in EV.
@@ -1866,6 +1877,11 @@ export interface components {
             count: components["schemas"]["Headcount"];
             /** @enum {string} */
             do: "people";
+        } | {
+            /** @enum {string} */
+            do: "product";
+            /** @description Which kind. */
+            kind: components["schemas"]["ProductKind"];
         } | {
             /** @description Which. */
             approach: components["schemas"]["Approach"];
@@ -2609,8 +2625,15 @@ export interface components {
             /** @description Its weakest setting. */
             weakest: components["schemas"]["NdMark"];
         };
+        /**
+         * @description What a product's surface does with light.
+         * @enum {string}
+         */
+        Finish: "matt" | "gloss" | "metal" | "glass";
         /** @description A flash. */
         Flash: {
+            /** @description What it does when it is to fire before it is ready. */
+            before_ready: components["schemas"]["BeforeReady"];
             /** @description t0.1 over power, where known. */
             durations: components["schemas"]["DurationRow"][];
             /** @description What kind it is. */
@@ -3236,6 +3259,8 @@ export interface components {
             /** @description Widest opening at the shortest focal length. */
             widest_short: components["schemas"]["ApertureMark"];
         } | {
+            /** @description What it does when it is to fire before it is ready. */
+            before_ready: components["schemas"]["BeforeReady"];
             /** @description t0.1 over power, where known. */
             durations: components["schemas"]["DurationRow"][];
             /** @description What kind it is. */
@@ -4125,6 +4150,7 @@ export interface components {
         };
         /** @description A person on the set. */
         Person: {
+            body?: components["schemas"]["Degrees"] | null;
             colour?: components["schemas"]["Colouring"] | null;
             looks?: components["schemas"]["Degrees"] | null;
             /** @description Standing or sitting. */
@@ -4377,6 +4403,11 @@ export interface components {
             /** @description Which kind, as a relative reference. */
             type: string;
         };
+        /**
+         * @description What kind of product a thing is, for how it is drawn.
+         * @enum {string}
+         */
+        ProductKind: "block" | "box" | "kettle" | "cup" | "bottle" | "glass" | "watch";
         /** @description How lamps that pulse change the picture from frame to frame. */
         Pulse: {
             /**
@@ -5506,8 +5537,12 @@ export interface components {
         Thing: {
             /** @description How deep. */
             depth: components["schemas"]["Metres"];
+            /** @description What its surface is like. */
+            finish: components["schemas"]["Finish"];
             /** @description How high. */
             height: components["schemas"]["Metres"];
+            /** @description What kind of product it is. */
+            kind: components["schemas"]["ProductKind"];
             /** @description The bearing its front looks in. */
             looks: components["schemas"]["Degrees"];
             /** @description The height of what it stands on. */

@@ -157,6 +157,10 @@ const flashSpecs: Spec[] = [
   number('/high_speed_sync/cost', 'It costs', 'stops', 0.1),
   yesNo('/ttl', 'Automatic exposure (TTL)'),
   choice('/sync_click', 'Stays below sync by', { one_click: 'one click', two_clicks: 'two clicks (radio)' }),
+  choice('/before_ready', 'Fired before it is ready', {
+    refuses: 'stays dark',
+    fires_short: 'fires with what it has',
+  }),
   number('/kelvin', 'Colour', 'K', 100, 0),
   number('/kelvin_lowest', 'Colour at its lowest power, where it drifts', 'K', 100, 0),
 ]

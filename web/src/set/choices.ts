@@ -1,4 +1,4 @@
-import type { Arrangement, Card, Pane, Person } from '../api/types'
+import type { Arrangement, Card, Pane, Person, Scene } from '../api/types'
 import { choicesOf } from '../ui/choices'
 
 export const cards = choicesOf<Card['kind']>({
@@ -9,6 +9,21 @@ export const cards = choicesOf<Card['kind']>({
   diffusion: 'Diffusion panel',
 })
 export const panes = choicesOf<Pane['kind']>({ glass: 'Glass', mirror: 'Mirror' })
+export const products = choicesOf<Scene['thing']['kind']>({
+  block: 'block',
+  box: 'wrapped box',
+  kettle: 'kettle',
+  cup: 'cup, or a row',
+  bottle: 'bottle, or a row',
+  glass: 'wine glass, or a row',
+  watch: 'watch, lying',
+})
+export const finishes = choicesOf<Scene['thing']['finish']>({
+  matt: 'matt',
+  gloss: 'gloss',
+  metal: 'metal',
+  glass: 'glass',
+})
 export const postures = choicesOf<Person['posture']>({ standing: 'standing', sitting: 'sitting' })
 export const arrangements = choicesOf<Arrangement>({
   side_key_with_card: 'Key from the side, card opposite',

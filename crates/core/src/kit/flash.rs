@@ -120,10 +120,23 @@ pub struct Flash {
     pub ttl: bool,
     /// Clicks to stay below the sync speed.
     pub sync_click: SyncClick,
+    /// What it does when it is to fire before it is ready.
+    pub before_ready: BeforeReady,
     /// Its colour.
     pub kelvin: Kelvin,
     /// Its colour at its lowest power, where it drifts; none where it keeps its colour.
     pub kelvin_lowest: Option<Kelvin>,
+}
+
+/// What a flash does when it is to fire before it is ready; both kinds exist.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum BeforeReady {
+    /// It stays dark.
+    Refuses,
+    /// It fires with what it has.
+    FiresShort,
 }
 
 /// Guide number of a head known only by its watt-seconds: about 60 m at 400 Ws behind a 7-inch reflector, by the

@@ -108,7 +108,10 @@ impl<'a> Words<'a> {
                 if off < AT_IT { say::layout::LOOKS_AT_CAMERA.to_owned() } else { say::layout::looks_off(off) }
             }
         };
-        format!("{posture}, {} tall, {looks}", self.metres(person.stature.metres()))
+        let body = person.turned(self.eye);
+        let off = angle(body, person.gaze(self.eye).with_z(0.0));
+        let turned = if off < AT_IT { String::new() } else { say::layout::body_off(off) };
+        format!("{posture}, {} tall, {looks}{turned}", self.metres(person.stature.metres()))
     }
 
     pub(super) fn thing(&self, thing: &Thing) -> String {
@@ -117,7 +120,12 @@ impl<'a> Words<'a> {
             table if table > 0.01 => say::layout::on_table(self.metres(table)),
             _ => say::layout::ON_GROUND.to_owned(),
         };
-        format!("{size}, {on}")
+        let what = say::names::product(
+            thing.kind,
+            thing.finish,
+            thing.kind.in_a_row(thing.width.metres(), thing.height.metres()),
+        );
+        format!("{what}, {size}, {on}")
     }
 
     pub(super) fn camera(&self) -> String {

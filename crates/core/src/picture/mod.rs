@@ -9,7 +9,7 @@ use crate::geometry::{DVec3, Flat};
 use crate::marks::Mark;
 use crate::quantity::Seconds;
 use crate::say;
-use crate::set::{Blur, Figure, FlashReach, On, Paints, Set, Shown, Surface};
+use crate::set::{Blur, Figure, FlashReach, On, Paints, Product, Set, Shown, Surface};
 use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
 use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
@@ -161,6 +161,7 @@ fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
     let person = |(index, person): (usize, &crate::scene::Person)| Figure {
         eyes: person.face(),
         gaze: person.gaze(stage.eye),
+        body: person.turned(stage.eye),
         stature: person.stature.metres(),
         seated: person.posture == crate::scene::Posture::Sitting,
         skin: plain(&paints.skins[index]),
@@ -170,7 +171,11 @@ fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
     Shown {
         view: stage.view,
         people: if thing { Vec::new() } else { people(setup).enumerate().map(person).collect() },
-        thing: thing.then(|| plain(&paints.thing)),
+        thing: thing.then(|| Product {
+            kind: setup.scene.thing.kind,
+            finish: setup.scene.thing.finish,
+            surface: plain(&paints.thing),
+        }),
         table: thing.then(|| table(&setup.scene.thing)).flatten(),
     }
 }

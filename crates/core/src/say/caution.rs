@@ -107,6 +107,9 @@ pub(crate) fn perspective(larger: impl Display) -> String {
     )
 }
 
+pub(crate) const MIRRORS_AROUND: &str = "Metal shows what stands around it, not what falls on it: its levels are those of a matt surface there. Place cards and boxes by what is seen in it from the camera.";
+pub(crate) const SEEN_THROUGH: &str = "Glass shows what is behind it, and its edges by what is beside it: light the background or a card behind, not the glass; its levels are those of a matt surface there.";
+
 pub(crate) const FOCUS_IN_FLARE: &str =
     "Into the light the focus hunts: shade the lens, take a contrasty edge as far off, or magnify the screen.";
 

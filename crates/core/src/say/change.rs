@@ -35,6 +35,7 @@ pub(crate) fn move_card(face_distance: impl Display) -> String {
 }
 
 pub(crate) const MOVE_CAMERA: &str = "Move the camera";
+pub(crate) const PRODUCT: &str = "Photograph another product";
 pub(crate) const TURN: &str = "Turn the face";
 pub(crate) const BACK_TO_THE_SUN: &str = "Back to the sun, the camera aside";
 pub(crate) const ARRANGE: &str = "Arrange the lights anew";

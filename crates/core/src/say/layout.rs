@@ -42,6 +42,10 @@ pub(crate) fn looks_off(off: impl Display) -> String {
     format!("looks {off:.0}° off the camera")
 }
 
+pub(crate) fn body_off(off: impl Display) -> String {
+    format!(", shoulders {off:.0}° off that")
+}
+
 pub(crate) fn on_table(table: impl Display) -> String {
     format!("on a table of {table}")
 }

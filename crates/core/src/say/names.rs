@@ -1,5 +1,7 @@
 //! Names of what stands on a set and of what holds there.
 
+use crate::set::{Finish, ProductKind};
+
 pub(crate) const ON_CAMERA: &str = "on the camera";
 pub(crate) const IN_HAND: &str = "in the hand";
 pub(crate) const WITH_ASSISTANT: &str = "with an assistant";
@@ -16,3 +18,23 @@ pub(crate) const WHERE_THEY_MEET: &str = "where they meet";
 pub(crate) const FROM_SIDE: &str = "from the side";
 pub(crate) const FROM_CAMERA: &str = "from the camera";
 pub(crate) const ONTO_BACKGROUND: &str = "onto the background";
+
+/// A product by its kind, what it is of, and how many of it stand there.
+pub(crate) fn product(kind: ProductKind, finish: Finish, count: u32) -> String {
+    let (one, more) = match kind {
+        ProductKind::Block => ("block", "blocks"),
+        ProductKind::Box => ("box", "boxes"),
+        ProductKind::Kettle => ("kettle", "kettles"),
+        ProductKind::Cup => ("cup", "cups"),
+        ProductKind::Bottle => ("bottle", "bottles"),
+        ProductKind::Glass => ("wine glass", "wine glasses"),
+        ProductKind::Watch => ("watch", "watches"),
+    };
+    let of = match finish {
+        Finish::Matt => "matt",
+        Finish::Gloss => "glossy",
+        Finish::Metal => "metal",
+        Finish::Glass => "clear",
+    };
+    if count == 1 { format!("{of} {one}") } else { format!("{count} {of} {more}") }
+}

@@ -12,7 +12,7 @@ mod things;
 mod tone;
 pub mod wind;
 
-pub use crate::set::{Surface, Wall};
+pub use crate::set::{Finish, ProductKind, Surface, Wall};
 pub use colouring::Colouring;
 pub(crate) use people::HALF_SHOULDERS;
 pub use people::{FaceAt, Person, Posture, Thing};
@@ -74,10 +74,13 @@ impl Scene {
             stature: Metres::nearest(1.75),
             posture: Posture::Standing,
             looks: None,
+            body: None,
             tone: None,
             colour: None,
         };
         let thing = Thing {
+            kind: ProductKind::Block,
+            finish: Finish::Matt,
             x: at(0.0),
             y: at(0.0),
             table: at(0.8),

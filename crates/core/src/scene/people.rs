@@ -1,5 +1,5 @@
-use super::{Colouring, Tone};
-use crate::geometry::{DVec3, Flat, direction};
+use super::{Colouring, Finish, ProductKind, Tone};
+use crate::geometry::{DVec3, Flat, bearing_and_tilt, direction};
 use crate::quantity::{Coordinate, Degrees, Metres};
 use serde::{Deserialize, Serialize};
 
@@ -29,6 +29,8 @@ pub struct Person {
     pub posture: Posture,
     /// The bearing they look in; at the camera without one.
     pub looks: Option<Degrees>,
+    /// The bearing their body is turned in; as they look without one.
+    pub body: Option<Degrees>,
     /// How light or dark their skin is; as the subject's tone is said without one.
     pub tone: Option<Tone>,
     /// The colour of their skin; as the subject's is said without one.
@@ -73,13 +75,34 @@ impl Person {
             }
         }
     }
+
+    /// Where their body is turned, level, given where the camera is: as their body is said to be, as far as a head turns.
+    #[must_use]
+    pub fn turned(&self, camera: DVec3) -> DVec3 {
+        let (looks, _) = bearing_and_tilt(self.gaze(camera));
+        let body = self.body.map_or(looks, |body| {
+            let aside = (body.degrees() - looks + 180.0).rem_euclid(360.0) - 180.0;
+            looks + aside.clamp(-TURNS, TURNS)
+        });
+        direction(body, 0.0)
+    }
 }
+
+/// Further than this a head does not turn on its shoulders, in degrees (common practice: about a right angle less a little).
+const TURNS: f64 = 75.0;
+
+/// A thing this many times as deep as it is high lies flat.
+const FLAT: f64 = 3.0;
 
 /// A thing on a table, or on the ground where the table has no height.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct Thing {
+    /// What kind of product it is.
+    pub kind: ProductKind,
+    /// What its surface is like.
+    pub finish: Finish,
     /// To the right.
     pub x: Coordinate,
     /// Away from the camera's usual place.
@@ -97,6 +120,13 @@ pub struct Thing {
 }
 
 impl Thing {
+    /// Another kind of product in its place, as large and of what it usually is.
+    #[must_use]
+    pub fn as_usual(self, kind: ProductKind) -> Thing {
+        let [width, height, depth] = kind.usual_size().map(Metres::nearest);
+        Thing { kind, finish: kind.usual_finish(), width, height, depth, ..self }
+    }
+
     /// Its front as a flat rectangle.
     #[must_use]
     pub fn front(&self) -> Flat {
@@ -104,6 +134,17 @@ impl Thing {
         let foot = DVec3::new(self.x.metres(), self.y.metres(), self.table.metres());
         let middle = foot + DVec3::Z * (self.height.metres() / 2.0) + looks * (self.depth.metres() / 2.0);
         Flat::new(middle, looks, self.width.metres(), self.height.metres())
+    }
+
+    /// The middle of what it shows: its front, or its top where it lies flat.
+    #[must_use]
+    pub fn shows(&self) -> DVec3 {
+        let front = self.front();
+        if self.height.metres() * FLAT < self.depth.metres() {
+            front.middle - front.normal() * (self.depth.metres() / 2.0) + front.up
+        } else {
+            front.middle
+        }
     }
 
     /// Its sides but the one it stands on, each by its middle and where it looks; the front first.
@@ -143,10 +184,37 @@ mod tests {
             stature: Metres::nearest(1.75),
             posture,
             looks: None,
+            body: None,
             tone: None,
             colour: None,
         };
         assert!((person.face().z - height).abs() < 0.01, "{}", person.face().z);
         assert!(person.gaze(DVec3::new(0.0, -3.0, person.face().z)).distance(DVec3::NEG_Y) < 1e-9);
+    }
+
+    /// A body is turned as said, as far as a head turns on it; without a word it goes with the eyes.
+    #[rstest]
+    #[case::with_the_eyes(None, 180.0)]
+    #[case::as_said(Some(225.0), 225.0)]
+    #[case::no_further_than_a_head_turns(Some(10.0), 105.0)]
+    #[case::round_the_other_way(Some(300.0), 255.0)]
+    fn bodies(#[case] body: Option<f64>, #[case] turned: f64) {
+        let mut person = crate::scene::Scene::starting(crate::scene::SubjectKind::Person, 3.0).people.remove(0);
+        person.body = body.map(Degrees::nearest);
+        let camera = DVec3::new(0.0, -3.0, 1.2);
+        assert!(person.turned(camera).distance(direction(turned, 0.0)) < 1e-6, "{}", person.turned(camera));
+    }
+
+    #[test]
+    fn another_product_stays_where_it_was() {
+        let mut thing = crate::scene::Scene::starting(crate::scene::SubjectKind::Thing, 1.0).thing;
+        thing.x = Coordinate::nearest(0.3);
+        let watch = thing.as_usual(ProductKind::Watch);
+        assert_eq!((watch.x, watch.finish, watch.table), (thing.x, Finish::Metal, thing.table));
+        assert!(watch.height.metres() < 0.02 && watch.depth.metres() > 0.15);
+        // It lies flat and shows its top; what stands shows its front.
+        let top = watch.table.metres() + watch.height.metres();
+        assert!(watch.shows().distance(DVec3::new(0.3, 0.0, top)) < 1e-9, "{}", watch.shows());
+        assert_eq!(thing.shows(), thing.front().middle);
     }
 }

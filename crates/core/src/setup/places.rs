@@ -30,8 +30,8 @@ impl Setup {
         let eye = self.scene.camera.at.point();
         let people = match self.subject.kind {
             SubjectKind::Thing => {
-                let front = self.scene.thing.front();
-                return vec![FaceAt { at: front.middle, gaze: front.normal() }];
+                let thing = self.scene.thing;
+                return vec![FaceAt { at: thing.shows(), gaze: thing.front().normal() }];
             }
             SubjectKind::Person => self.scene.people.get(..1).unwrap_or_default(),
             SubjectKind::Group => &self.scene.people[..],

@@ -75,6 +75,7 @@ pub fn apply<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, change: &Change) -> Setup
                 place_light(&mut setup, light, |light| light.gels = GelDial { at: gels.clone(), held: true });
             }
         }
+        Change::Product { kind } => setup.scene.thing = setup.scene.thing.as_usual(*kind),
         Change::People { count } => setup = setup.with_people(count.people().round() as u32),
     }
     setup

@@ -4,7 +4,7 @@ use crate::assess::{DialId, DialKind};
 use crate::marks::ShutterMark;
 use crate::quantity::{Degrees, Duv, Headcount, Id, Kelvin, Metres, Millimetres};
 use crate::say;
-use crate::scene::{Aim, Position};
+use crate::scene::{Aim, Position, ProductKind};
 use crate::setup::{Holder, Setup};
 use serde::{Deserialize, Serialize};
 
@@ -105,6 +105,11 @@ pub enum Change {
         /// How many.
         count: Headcount,
     },
+    /// Photograph another kind of product: as large and of what it usually is.
+    Product {
+        /// Which kind.
+        kind: ProductKind,
+    },
     /// Take another approach.
     Approach {
         /// Which.
@@ -204,6 +209,7 @@ impl Change {
             Change::Arrange { .. } => say::change::ARRANGE.to_owned(),
             Change::Add { .. } => say::change::ADD.to_owned(),
             Change::Colours { kelvin, .. } => say::change::colours(kelvin.kelvin()),
+            Change::Product { .. } => say::change::PRODUCT.to_owned(),
             Change::People { count } => format!("Photograph {} people", count.people()),
         }
     }

@@ -98,6 +98,19 @@ impl Surface {
         if y > 0.0 { light.through(&self.0).xyz() * (1.0 / y) } else { Xyz::default() }
     }
 
+    /// It, seen in another that mirrors it or lets it through.
+    #[must_use]
+    pub fn seen_in(&self, other: &Surface) -> Surface {
+        Surface(self.0.through(&other.0))
+    }
+
+    /// The same colour in glass: what it sends back most of, glass lets all of through.
+    #[must_use]
+    pub fn as_glass(&self) -> Surface {
+        let most = self.0.bands().iter().copied().fold(f64::MIN_POSITIVE, f64::max);
+        Surface(Spectrum(self.0.0.map(|band| band / most)))
+    }
+
     /// Its colour in daylight.
     #[must_use]
     pub fn in_daylight(&self) -> Lab {

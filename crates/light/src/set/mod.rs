@@ -4,6 +4,7 @@
 //! what would have changed it.
 
 mod dome;
+mod product;
 mod sheet;
 mod shown;
 mod sight;
@@ -13,8 +14,9 @@ mod view;
 mod walls;
 
 pub use dome::Dome;
+pub use product::{Finish, ProductKind};
 pub use sheet::{Glazing, Sheet, Sheeting};
-pub use shown::{Blur, Figure, FlashReach, On, Paints, Shown};
+pub use shown::{Blur, Figure, FlashReach, On, Paints, Product, Shown};
 pub use sight::Sight;
 pub use solid::Solid;
 pub use source::{Source, from_side};

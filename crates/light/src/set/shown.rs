@@ -1,4 +1,4 @@
-use super::{Surface, View};
+use super::{Finish, ProductKind, Surface, View};
 use crate::colour::Surface as Paint;
 use crate::geometry::{DVec3, Flat};
 
@@ -10,10 +10,21 @@ pub struct Shown {
     pub view: View,
     /// The people, in the order of the solids they are on the set.
     pub people: Vec<Figure>,
-    /// What the thing is of, where a thing is the subject.
-    pub thing: Option<Surface>,
+    /// The thing, where a thing is the subject.
+    pub thing: Option<Product>,
     /// The top of what it stands on. It is seen and shaded, and sends no light on.
     pub table: Option<Flat>,
+}
+
+/// What a thing looks like, where its solid stands.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Product {
+    /// What kind it is.
+    pub kind: ProductKind,
+    /// What its surface is like.
+    pub finish: Finish,
+    /// What it sends back.
+    pub surface: Surface,
 }
 
 /// How a person stands there.
@@ -23,6 +34,8 @@ pub struct Figure {
     pub eyes: DVec3,
     /// Where they look.
     pub gaze: DVec3,
+    /// Where their body is turned.
+    pub body: DVec3,
     /// Their height when standing, in metres.
     pub stature: f64,
     /// Whether they sit.

@@ -31,6 +31,24 @@ pub enum Group {
     Leather,
     /// What people sit on.
     Seat,
+    /// A product's own surface: enamel, glaze, the glass of a bottle, the case of a watch.
+    Own,
+    /// Rims, knobs, handles and caps.
+    Trim,
+    /// Wine, coffee.
+    Liquid,
+    /// A label.
+    Label,
+    /// A ribbon.
+    Ribbon,
+    /// A watch's dial.
+    Dial,
+    /// A watch's hands.
+    Hands,
+    /// A watch's glass.
+    Crystal,
+    /// A watch's strap.
+    Strap,
 }
 
 impl Group {
@@ -43,7 +61,16 @@ impl Group {
             "hair" | "brows" | "lashes" => Group::Hair,
             "trousers" => Group::Below,
             "belt" | "buttons" | "shoes" | "soles" => Group::Leather,
-            "seat" | "metal" => Group::Seat,
+            "seat" => Group::Seat,
+            "glass" | "ceramic" | "paper" | "metal" => Group::Own,
+            "liquid" | "coffee" => Group::Liquid,
+            "cap" => Group::Trim,
+            "label" => Group::Label,
+            "ribbon" => Group::Ribbon,
+            "dial" => Group::Dial,
+            "hands" => Group::Hands,
+            "crystal" => Group::Crystal,
+            "strap" => Group::Strap,
             "skin" => Group::Skin,
             _ => Group::Top,
         }
@@ -52,10 +79,13 @@ impl Group {
 
 /// A corner of a triangle beside its place: the normal there and what the colour is multiplied by.
 #[derive(Debug, Clone, Copy)]
-struct Corner {
-    normal: Vec3A,
-    shade: f32,
+pub(super) struct Corner {
+    pub(super) normal: Vec3A,
+    pub(super) shade: f32,
 }
+
+/// A triangle with its corners, and what it is of.
+pub(super) type Piece = (Triangle, [Corner; 3], Group);
 
 /// A surface of triangles in its own frame: metres, `z` up, looking along −`y`.
 pub struct Mesh {
@@ -94,8 +124,8 @@ pub struct Struck {
 
 impl Mesh {
     /// Reads one of the files shipped. One that cannot be read is empty: the tests read all of them.
-    pub(super) fn read(bytes: &[u8]) -> Mesh {
-        let mut all: Vec<(Triangle, [Corner; 3], Group)> = Vec::new();
+    pub(super) fn read(bytes: &[u8]) -> Vec<Piece> {
+        let mut all: Vec<Piece> = Vec::new();
         if let Ok(file) = gltf::Gltf::from_slice(bytes) {
             let blob = file.blob.as_deref().unwrap_or_default();
             for primitive in file.meshes().flat_map(|mesh| mesh.primitives().collect::<Vec<_>>()) {
@@ -119,42 +149,10 @@ impl Mesh {
                 }
             }
         }
-        Mesh::of(&all)
+        all
     }
 
-    /// A body turned on a lathe about `z`, by its profile of radius and height from the bottom up.
-    pub(super) fn turned(profile: &[(f32, f32)], group: Group) -> Mesh {
-        const SIDES: usize = 72;
-        let point = |(radius, height): (f32, f32), side: usize| {
-            let (sine, cosine) = (side as f32 / SIDES as f32 * std::f32::consts::TAU).sin_cos();
-            Vec3A::new(radius * cosine, radius * sine, height)
-        };
-        // Square to the profile, between the parts before and after.
-        let slope = |index: usize| {
-            let (before, after) = (profile[index.saturating_sub(1)], profile[(index + 1).min(profile.len() - 1)]);
-            (after.1 - before.1, before.0 - after.0)
-        };
-        let corner = |index: usize, side: usize| {
-            let (sine, cosine) = (side as f32 / SIDES as f32 * std::f32::consts::TAU).sin_cos();
-            let (out, up) = slope(index);
-            Corner { normal: Vec3A::new(out * cosine, out * sine, up).normalize_or(Vec3A::Z), shade: 1.0 }
-        };
-        let mut all = Vec::new();
-        for index in 0..profile.len() - 1 {
-            for side in 0..SIDES {
-                let places = [(index, side), (index, side + 1), (index + 1, side + 1), (index + 1, side)];
-                let [a, b, c, d] = places.map(|(index, side)| (point(profile[index], side), corner(index, side)));
-                for [p, q, r] in [[a, b, c], [a, c, d]] {
-                    if (q.0 - p.0).cross(r.0 - p.0).length_squared() > 1e-14 {
-                        all.push((Triangle { v0: p.0, v1: q.0, v2: r.0 }, [p.1, q.1, r.1], group));
-                    }
-                }
-            }
-        }
-        Mesh::of(&all)
-    }
-
-    fn of(all: &[(Triangle, [Corner; 3], Group)]) -> Mesh {
+    pub(super) fn of(all: &[Piece]) -> Mesh {
         let plain: Vec<Triangle> = all.iter().map(|(triangle, ..)| *triangle).collect();
         let bvh = build_cwbvh_from_tris(&plain, BvhBuildParams::fast_build(), &mut Duration::default());
         let order: Vec<usize> = bvh.primitive_indices.iter().map(|index| *index as usize).collect();
@@ -194,6 +192,21 @@ impl Mesh {
     #[must_use]
     pub fn lets_pass(&self, ray: Ray) -> bool {
         self.bvh.ray_traverse_miss(ray, |ray, at| self.triangles[at].intersect(ray))
+    }
+
+    /// The share of light that a ray brings through it, where what is clear takes `each` surface's share and the rest all.
+    #[must_use]
+    pub fn lets_through(&self, ray: Ray, clear: impl Fn(Group) -> bool, each: f32) -> f32 {
+        let mut share = 1.0;
+        let passes = self.bvh.ray_traverse_miss(ray, |ray, at| {
+            let far = self.triangles[at].intersect(ray);
+            if far < ray.tmax && clear(self.groups[at]) {
+                share *= each;
+                return f32::INFINITY;
+            }
+            far
+        });
+        if passes { share } else { 0.0 }
     }
 }
 

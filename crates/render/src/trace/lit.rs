@@ -86,6 +86,11 @@ impl Lit {
         }
     }
 
+    /// Whether nothing can be met of it by chance: a bare head, the sun.
+    pub(super) const fn is_a_point(&self) -> bool {
+        matches!(self.source, Source::Face(Emitter { face: Face::Point, .. }) | Source::Parallel { .. })
+    }
+
     pub(super) fn is_all_round(&self) -> bool {
         matches!(self.source, Source::About | Source::Side { .. })
     }

@@ -8,7 +8,7 @@ import { Latch, Push } from '../../ui/Push'
 import { TextTold } from '../../ui/Told'
 import { personSkins, personTones } from '../../bench/choices'
 import { LabFields, skinId, skinOf } from '../../colour/SkinLines'
-import { postures } from '../choices'
+import { finishes, postures, products } from '../choices'
 import { turnOf } from '../TurnHandle'
 import { Angle, Facts, Line, Place, type SheetProps } from './parts'
 
@@ -125,6 +125,24 @@ export function PersonSheet({ bench, setup, index, thing, onChoose, onGone }: Pe
             />
           </>
         )}{' '}
+        <Latch
+          isSelected={person.body == null}
+          onChange={(on) => put({ body: on ? null : Math.round((turnOf(thing).pan + 30) % 360) })}
+        >
+          Shoulders as they look
+        </Latch>
+        {person.body != null && (
+          <>
+            {' '}
+            or at bearing{' '}
+            <Angle
+              label={`${name}: shoulders`}
+              value={person.body}
+              error={errors[`${field}/body`]}
+              onCommit={(body) => put({ body })}
+            />
+          </>
+        )}{' '}
         {group && people.length > 1 && <Push onPress={remove}>Take this one away</Push>}
       </Line>
       {told && <p>{told.text}</p>}
@@ -157,7 +175,20 @@ export function ThingOnTableSheet({ bench, setup }: Pick<SheetProps, 'bench'> & 
   )
   return (
     <Line>
-      {size('width')} wide, {size('height')} high, {size('depth')} deep, on a table of {size('table')};{' '}
+      <LiveChoice
+        label="Thing: kind"
+        value={thing.kind}
+        choices={products}
+        onChoose={(kind) => bench.rearrange({ do: 'product', kind }, '/scene/thing/kind')}
+      />{' '}
+      of{' '}
+      <LiveChoice
+        label="Thing: finish"
+        value={thing.finish}
+        choices={finishes}
+        onChoose={(finish) => put({ finish })}
+      />
+      , {size('width')} wide, {size('height')} high, {size('depth')} deep, on a table of {size('table')};{' '}
       <Place
         name="Thing"
         at={{ x: thing.x, y: thing.y, z: thing.table }}

@@ -136,6 +136,10 @@ pub enum Caution {
         /// How much larger the nose is drawn than the ears, in per cent.
         larger: f64,
     },
+    /// A thing of metal shows what stands around it.
+    MirrorsAround,
+    /// A thing of glass shows what is behind it.
+    SeenThrough,
     /// Too dark for the body to focus by itself.
     FocusInTheDark {
         /// The light there, in EV.
@@ -254,6 +258,8 @@ impl Caution {
                 return say::caution::focus_in_the_dark(ev, by, limit);
             }
             Caution::Perspective { larger } => return say::caution::perspective(larger),
+            Caution::MirrorsAround => say::caution::MIRRORS_AROUND,
+            Caution::SeenThrough => say::caution::SEEN_THROUGH,
             Caution::FocusInFlare => say::caution::FOCUS_IN_FLARE,
             Caution::PassesOver { degrees } => {
                 return say::caution::passes_over(degrees);

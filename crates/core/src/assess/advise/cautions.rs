@@ -11,7 +11,7 @@ use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
 use crate::optics::Movement;
 use crate::quantity::{Ev100, Id, Kilograms, Power};
-use crate::scene::Role;
+use crate::scene::{Finish, Role};
 use crate::setup::{ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Lit, Situation, Source};
 use crate::stage::Intruder;
@@ -201,6 +201,13 @@ impl Cautions<'_> {
         if self.has_people() && near < DRAWN_OUT {
             // From the tip of the nose to the ears the scale falls as the distance grows.
             self.say(About::Camera, None, Caution::Perspective { larger: NOSE_TO_EARS / near * 100.0 });
+        }
+        if s.setup.is_thing() {
+            match s.setup.scene.thing.finish {
+                Finish::Metal => self.say(About::Subject, None, Caution::MirrorsAround),
+                Finish::Glass => self.say(About::Subject, None, Caution::SeenThrough),
+                Finish::Matt | Finish::Gloss => (),
+            }
         }
         for intruder in &set.intruders {
             let light = match &intruder.what {

@@ -7,6 +7,7 @@ mod v1;
 mod v5;
 mod v6;
 mod v7;
+mod v8;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
@@ -62,6 +63,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     }
     if from < 7 {
         v7::upgrade(kind, &mut body);
+    }
+    if from < 8 {
+        v8::upgrade(kind, &mut body);
     }
     Ok(body)
 }
@@ -136,6 +140,7 @@ mod tests {
     const V4: &str = include_str!("../../../tests/data/job-v4.json");
     const V5: &str = include_str!("../../../tests/data/job-v5.json");
     const V6: &str = include_str!("../../../tests/data/job-v6.json");
+    const V7: &str = include_str!("../../../tests/data/job-v7.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
     #[rstest]
@@ -145,6 +150,7 @@ mod tests {
     #[case::with_meters_turned(V4)]
     #[case::with_a_purpose(V5)]
     #[case::with_colour(V6)]
+    #[case::with_presets(V7)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));

@@ -100,6 +100,13 @@ use super::*;
     |s: &mut Setup| from(s, 1.0),
     |s: &mut Setup| { from(s, 1.0); s.subject.kind = SubjectKind::Thing },
 )]
+#[case::of_metal(Caution::MirrorsAround, |s: &mut Setup| of(s, Finish::Metal), |s: &mut Setup| of(s, Finish::Gloss))]
+#[case::of_glass(Caution::SeenThrough, |s: &mut Setup| of(s, Finish::Glass), |s: &mut Setup| of(s, Finish::Matt))]
+#[case::nobody_is_of_metal(
+    Caution::MirrorsAround,
+    |s: &mut Setup| of(s, Finish::Metal),
+    |s: &mut Setup| s.scene.thing.finish = Finish::Metal,
+)]
 #[case::in_the_picture(
     Caution::InPicture { text: String::new() },
     |s: &mut Setup| s.lights[0].at = Position::nearest(DVec3::new(-0.1, 0.8, 1.7)),

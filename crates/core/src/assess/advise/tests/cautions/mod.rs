@@ -13,7 +13,7 @@ use crate::marks::ShutterMark;
 use crate::optics::Movement;
 use crate::quantity::{Degrees, Ev100, Id, Metres, Power, Seconds, WindSpeed};
 use crate::sample;
-use crate::scene::{Aim, Pane, PaneKind, Position};
+use crate::scene::{Aim, Finish, Pane, PaneKind, Position};
 use crate::setup::{ExposureMode, Holder, Measured, Method, Setup, SubjectKind, Tone};
 use crate::terms::Rule;
 use rstest::rstest;
@@ -33,7 +33,9 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
         Caution::FixedBalance => (About::Colour, false),
         Caution::FlashUnused => (About::Light, false),
-        Caution::LightestClips { .. }
+        Caution::MirrorsAround
+        | Caution::SeenThrough
+        | Caution::LightestClips { .. }
         | Caution::Tones { .. }
         | Caution::DarkSockets { .. }
         | Caution::LegsDark { .. }
@@ -69,6 +71,12 @@ fn said(setup: &Setup) -> Vec<Remark> {
 /// The camera so far before the face, at its height.
 fn from(setup: &mut Setup, distance: f64) {
     setup.scene.camera.at = Position::nearest(setup.main_face().at - DVec3::Y * distance);
+}
+
+/// A thing of this finish.
+fn of(setup: &mut Setup, finish: Finish) {
+    setup.subject.kind = SubjectKind::Thing;
+    setup.scene.thing.finish = finish;
 }
 
 /// A large pane between camera and subject, this far before the face.

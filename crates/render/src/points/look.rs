@@ -1,0 +1,146 @@
+//! A look of the camera, followed through glass and off mirrors to what is seen in them.
+
+use super::Point;
+use crate::V;
+use crate::matter::{GLASS, Matter, sends_back};
+use crate::part::Part;
+use crate::world::{Met, World};
+use obvhs::ray::Ray;
+
+/// How often a look is followed on: a glass has two walls, each with two sides, and stands before a pane.
+const ON: usize = 14;
+/// How often it is sent back on the way.
+const MIRRORED: u32 = 3;
+/// What is fainter than this is not followed, as a share of what is sent.
+const FAINT: f32 = 0.004;
+/// As far off as matters to nothing, in metres.
+const FAR: f32 = 1e4;
+
+/// A look on its way.
+#[derive(Debug, Clone, Copy)]
+struct Look {
+    from: V,
+    way: V,
+    /// What of it is left.
+    share: f32,
+    /// What it took its colour from on its way: metal, or coloured glass.
+    over: Option<Part>,
+    /// How far it has come, up to what bends or scatters it.
+    far: f32,
+    /// Whether what is seen is seen in something round, and so as far off as that.
+    bent: bool,
+    mirrored: u32,
+}
+
+impl Look {
+    fn at(&self, met: &Met) -> V {
+        self.from + self.way * met.far
+    }
+
+    /// Goes on from what it met.
+    fn on(self, met: &Met, way: V, share: f32) -> Look {
+        let far = if self.bent { self.far } else { self.far + met.far };
+        Look { from: self.at(met) + way * 2e-5, way, share: self.share * share, far, ..self }
+    }
+
+    fn sent_back(self, met: &Met, share: f32) -> Look {
+        let way = self.way - met.normal * (2.0 * self.way.dot(met.normal));
+        // A smoothed normal may send it into the surface.
+        let way = way - met.flat * (2.0 * way.dot(met.flat).min(0.0));
+        Look { bent: true, mirrored: self.mirrored + 1, ..self.on(met, way, share) }
+    }
+
+    fn point(&self, met: &Met, even: f32) -> Point {
+        Point {
+            at: self.at(met),
+            normal: met.normal,
+            flat: met.flat,
+            way: self.way,
+            depth: if self.bent { self.far } else { self.far + met.far },
+            part: met.part,
+            over: self.over,
+            shade: met.shade * self.share * even,
+            gloss: self.share,
+            pixel: 0,
+            coverage: 0.0,
+        }
+    }
+
+    fn past_everything(&self) -> Point {
+        let part = if self.way.z < 0.0 { Part::Beyond } else { Part::Sky };
+        Point {
+            at: self.from + self.way * FAR,
+            normal: -self.way,
+            flat: -self.way,
+            way: self.way,
+            depth: if self.bent { self.far } else { FAR },
+            part,
+            over: self.over,
+            shade: self.share,
+            gloss: self.share,
+            pixel: 0,
+            coverage: 0.0,
+        }
+    }
+}
+
+/// All a look from a point along a direction ends at; how far off it is counts along the look.
+pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
+    let first = Look { from: eye, way, share: 1.0, over: None, far: 0.0, bent: false, mirrored: 0 };
+    let mut left = vec![first];
+    while let Some(mut look) = left.pop() {
+        for _ in 0..ON {
+            if look.share < FAINT {
+                break;
+            }
+            let Some(met) = world.first(Ray::new(look.from, look.way, 2e-5, f32::INFINITY), true) else {
+                sees(look.past_everything());
+                break;
+            };
+            if let Some((on, share)) = met.goes_on {
+                look = look.on(&met, on, share);
+                continue;
+            }
+            let again = look.mirrored < MIRRORED;
+            match world.matter(met.part) {
+                Matter::Even(Some(coat)) if coat.is_sharp() && matches!(met.part, Part::Thing(_)) => {
+                    sees(look.point(&met, 1.0));
+                    if !again {
+                        break;
+                    }
+                    look = look.sent_back(&met, coat.mirrors(-look.way.dot(met.normal)));
+                }
+                Matter::Even(_) => {
+                    sees(look.point(&met, 1.0));
+                    break;
+                }
+                Matter::Metal => {
+                    sees(look.point(&met, 0.0));
+                    if !again {
+                        break;
+                    }
+                    look = Look { over: look.over.or(Some(met.part)), ..look.sent_back(&met, 1.0) };
+                }
+                Matter::Clear => {
+                    let cosine = (-look.way.dot(met.normal)).clamp(0.0, 1.0);
+                    let slower = if met.leaves { 1.0 / GLASS } else { GLASS };
+                    let back = sends_back(cosine, slower);
+                    if !met.leaves {
+                        sees(look.point(&met, 0.0));
+                        if again {
+                            left.push(look.sent_back(&met, back));
+                        }
+                    } else if back >= 1.0 {
+                        look = look.sent_back(&met, 1.0);
+                        continue;
+                    }
+                    let sine = look.way + met.normal * cosine;
+                    let bent = sine / slower;
+                    let on = bent - met.normal * (1.0 - bent.length_squared()).max(0.0).sqrt();
+                    let over = look.over.or(Some(met.part));
+                    look = Look { over, bent: true, ..look.on(&met, on.normalize_or(look.way), 1.0 - back) };
+                }
+            }
+        }
+    }
+}
