@@ -1,5 +1,5 @@
 use crate::check::{Check, Problem};
-use crate::flash::{DurationRow, SyncClick};
+use crate::flash::{BeforeReady, DurationRow, SyncClick};
 use crate::marks::{ApertureMark, IsoMark, Mark, PowerNotation, PowerStep};
 use crate::quantity::limits::{
     DURATION_ROWS, FACE_DISTANCE, FLASH_DURATION, FLASH_KELVIN, FULL_POPS, HSS_COST, LOWEST_POWER, MODIFIER_LOSS,
@@ -126,17 +126,6 @@ pub struct Flash {
     pub kelvin: Kelvin,
     /// Its colour at its lowest power, where it drifts; none where it keeps its colour.
     pub kelvin_lowest: Option<Kelvin>,
-}
-
-/// What a flash does when it is to fire before it is ready; both kinds exist.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-#[serde(rename_all = "snake_case")]
-pub enum BeforeReady {
-    /// It stays dark.
-    Refuses,
-    /// It fires with what it has.
-    FiresShort,
 }
 
 /// Guide number of a head known only by its watt-seconds: about 60 m at 400 Ws behind a 7-inch reflector, by the

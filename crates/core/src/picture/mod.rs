@@ -2,6 +2,7 @@
 //! the dials. Whoever makes the picture needs to know no document.
 
 mod ambient;
+mod falls;
 
 use crate::colour::{Eye, Spectrum, Surface as Paint};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
@@ -14,6 +15,7 @@ use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
 use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
+pub use falls::{Given, Held};
 use serde::Serialize;
 
 /// A source of the set as one kind of light at the dials.
@@ -51,6 +53,10 @@ pub struct Picturing {
     pub white: f64,
     /// Stops from mid-grey to clipping.
     pub headroom: f64,
+    /// How much over the light itself a level of flash is at the dials, in stops: aperture, sensitivity, filter, closeness.
+    pub flash_gain: f64,
+    /// The same of ambient, the shutter with it.
+    pub ambient_gain: f64,
     /// How long the camera exposes: the shutter's time, or the floor aperture priority stops at.
     pub exposure: Seconds,
     /// What is out of focus.
@@ -243,6 +249,8 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         eye: eye(s),
         white: meter.reflected_over_incident(1.0),
         headroom: s.headroom(dials.iso),
+        flash_gain: offset,
+        ambient_gain: offset - shutter,
         exposure: s.effective_shutter(dials.shutter).time(),
         blur: blur(s, &dials),
         reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },

@@ -1,4 +1,5 @@
 use crate::quantity::{Power, Seconds};
+use serde::{Deserialize, Serialize};
 
 /// The time to be ready again: proportional to the energy used, `t = p·t_full`.
 #[must_use]
@@ -36,6 +37,17 @@ pub fn pops_per_battery(full_pops: f64, power: Power) -> f64 {
 #[must_use]
 pub fn battery_sets(frames: u32, full_pops: f64, power: Power) -> u32 {
     (f64::from(frames) / pops_per_battery(full_pops, power)).ceil() as u32
+}
+
+/// What a flash does when it is to fire before it is ready; both kinds exist.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum BeforeReady {
+    /// It stays dark.
+    Refuses,
+    /// It fires with what it has.
+    FiresShort,
 }
 
 #[cfg(test)]
