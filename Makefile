@@ -8,7 +8,7 @@ export SQLX_OFFLINE = true
 .PHONY: demo test queries kills bench screenshots dev build web browser check api clean
 
 demo: build ## start on the sample studio (PORT=4310, DATA=data)
-	./target/release/tolva serve --demo --listen 127.0.0.1:$(PORT) --data $(DATA)
+	./target/release/tolva serve --demo --stand-ins --listen 127.0.0.1:$(PORT) --data $(DATA)
 
 build: web
 	$(CARGO) build --release -p tolva
@@ -74,7 +74,7 @@ screenshots: browser web ## one picture of each main view, from the sample studi
 
 dev: web/node_modules/.package-lock.json ## server and front end with hot reload, at http://localhost:5173
 	$(CARGO) build -p tolva
-	./target/debug/tolva serve --demo --data $(DATA) & server=$$!; trap "kill $$server" EXIT; cd web && npm run dev
+	./target/debug/tolva serve --demo --stand-ins --data $(DATA) & server=$$!; trap "kill $$server" EXIT; cd web && npm run dev
 
 clean:
 	$(CARGO) clean

@@ -19,6 +19,7 @@ const DayPage = lazy(() => import('./day/DayPage'))
 const JobsPage = lazy(() => import('./jobs/JobsPage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
 const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
+const StandInsPage = lazy(() => import('./standins/StandInsPage'))
 const SettingsPage = lazy(() => import('./settings/SettingsPage'))
 
 const Rail = styled.nav`
@@ -193,6 +194,7 @@ export function App() {
             <Routes>
               <Route path="/" element={<JobsPage />} />
               <Route path="/setups/:id/:view?" element={<BenchPage />} />
+              <Route path="/setups/:id/stand-ins" element={<StandInsPage />} />
               <Route path="/setups/:id/sheet" element={<SheetPage />} />
               <Route path="/jobs/:id/day" element={<DayPage />} />
               <Route path="/kit" element={<KitPage />} />

@@ -35,6 +35,8 @@ pub struct Shot {
     pub focal: f64,
     /// Whether a flash fired.
     pub flash: bool,
+    /// When it was taken, as EXIF writes it, `2026:09:17 18:05:00`, in UTC; none of what was not taken but made.
+    pub taken: Option<String>,
 }
 
 /// A frame that cannot be written.
@@ -100,8 +102,20 @@ fn told(shot: &Shot) -> Result<Vec<u8>, exif::Error> {
         (Tag::ColorSpace, short(1)),
     ];
     let fields = fields.map(|(tag, value)| Field { tag, ifd_num: In::PRIMARY, value });
+    let times: Vec<Field> = shot
+        .taken
+        .iter()
+        .flat_map(|taken| {
+            [
+                (Tag::DateTime, text(taken)),
+                (Tag::DateTimeOriginal, text(taken)),
+                (Tag::OffsetTimeOriginal, text("+00:00")),
+            ]
+        })
+        .map(|(tag, value)| Field { tag, ifd_num: In::PRIMARY, value })
+        .collect();
     let mut writer = Writer::new();
-    fields.iter().for_each(|field| writer.push_field(field));
+    fields.iter().chain(&times).for_each(|field| writer.push_field(field));
     let mut bytes = Cursor::new(Vec::new());
     writer.write(&mut bytes, false)?;
     Ok(bytes.into_inner())
@@ -148,6 +162,7 @@ mod tests {
             iso: 400.0,
             focal: 85.0,
             flash: true,
+            taken: Some("2026:09:17 18:05:00".to_owned()),
         }
     }
 
@@ -167,6 +182,7 @@ mod tests {
         assert_eq!(said(Tag::FNumber).as_deref(), Some("5.6"));
         assert_eq!(said(Tag::PhotographicSensitivity).as_deref(), Some("400"));
         assert_eq!(said(Tag::FocalLength).as_deref(), Some("85"));
+        assert_eq!(said(Tag::DateTimeOriginal).as_deref(), Some("2026-09-17 18:05:00"));
         assert_eq!(said(Tag::Model).as_deref(), Some("\"Studio body\""));
         assert_eq!(said(Tag::ImageDescription).as_deref(), Some("\"Simulated: Hands  on the plank\""));
         assert!(said(Tag::Flash).unwrap().starts_with("fired"));

@@ -58,7 +58,7 @@ fn binary() -> PathBuf {
 /// Starts the server on a fresh sample studio and gives its address.
 fn serve(folder: &Path) -> (Child, String) {
     let mut server = Command::new(binary())
-        .args(["serve", "--demo", "--listen", "127.0.0.1:0", "--data"])
+        .args(["serve", "--demo", "--stand-ins", "--listen", "127.0.0.1:0", "--data"])
         .arg(folder)
         .stdout(Stdio::piped())
         .stderr(Stdio::null())

@@ -32,6 +32,36 @@ impl Frame {
         Frame { linear, ..self.clone() }
     }
 
+    /// The same drawn out so many times as wide and high, light between pixels as between their middles.
+    #[must_use]
+    pub fn enlarged(&self, times: u32) -> Frame {
+        let (wide, high) = (self.size.0 as usize, self.size.1 as usize);
+        let times = times.max(1) as usize;
+        // The two pixels a place lies between, and how far along.
+        let between = |at: usize, count: usize| {
+            let place = ((at as f32 + 0.5) / times as f32 - 0.5).clamp(0.0, count.saturating_sub(1) as f32);
+            let first = place as usize;
+            (first, (first + 1).min(count.saturating_sub(1)), place - place.floor())
+        };
+        let mut drawn = Frame { size: (self.size.0 * times as u32, self.size.1 * times as u32), ..self.clone() };
+        let width = wide * times;
+        let pixel = |index: usize| {
+            let ((left, right, along), (over, under, down)) =
+                (between(index % width, wide), between(index / width, high));
+            let mixed = |of: &dyn Fn(usize) -> f32| {
+                let row = |row: usize| of(row * wide + left) * (1.0 - along) + of(row * wide + right) * along;
+                row(over) * (1.0 - down) + row(under) * down
+            };
+            let light = [0, 1, 2].map(|channel| mixed(&|at| self.linear[at][channel]));
+            (light, mixed(&|at| self.flash[at]), self.depths[index / width / times * wide + index % width / times])
+        };
+        let all: Vec<(Rgb, f32, f32)> = (0..width * high * times).into_par_iter().map(pixel).collect();
+        drawn.linear = all.iter().map(|(light, ..)| *light).collect();
+        drawn.flash = all.iter().map(|(_, flash, _)| *flash).collect();
+        drawn.depths = all.iter().map(|(.., depth)| *depth).collect();
+        drawn
+    }
+
     /// The level of a pixel in stops from mid-grey as it should be; none where there is no light.
     #[must_use]
     pub fn level(&self, pixel: usize) -> Option<f64> {
@@ -135,4 +165,25 @@ static SRGB: LazyLock<Vec<u8>> = LazyLock::new(|| {
 /// A part of linear light, 0 to 1, as sRGB stores it.
 fn encoded(linear: f32) -> u8 {
     SRGB[((linear.max(0.0).sqrt() * (ENCODED - 1) as f32 + 0.5) as usize).min(ENCODED - 1)]
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// Light that rises evenly goes on rising evenly, what is even stays so, and no light is made.
+    #[test]
+    fn drawn_out_it_is_the_same_picture() {
+        let linear: Vec<Rgb> = (0..4 * 3).map(|at| [(at % 4) as f32, 1.0, 0.0]).collect();
+        let frame = Frame { size: (4, 3), flash: vec![0.5; 12], depths: vec![2.0; 12], linear, headroom: 3.0 };
+        let drawn = frame.enlarged(3);
+        assert_eq!((drawn.size, drawn.linear.len()), ((12, 9), 108));
+        let row: Vec<f32> = drawn.linear[12..24].iter().map(|seen| seen[0]).collect();
+        assert!(row[1..11].windows(2).all(|two| (two[1] - two[0] - 1.0 / 3.0).abs() < 1e-5), "{row:?}");
+        assert!(drawn.linear.iter().all(|seen| (seen[1] - 1.0).abs() < 1e-6 && seen[2] == 0.0));
+        assert!(
+            drawn.flash.iter().all(|flash| (flash - 0.5).abs() < 1e-6) && drawn.depths.iter().all(|far| *far == 2.0)
+        );
+        assert_eq!(frame.enlarged(1).linear, frame.linear);
+    }
 }

@@ -7,6 +7,7 @@ use crate::easel::Easels;
 use crate::guard::{Own, only_own};
 use crate::log::{Line, cut};
 use crate::problem::Problem;
+use crate::stand_ins::StandIns;
 use crate::stopping::Stopping;
 use crate::work::Work;
 use crate::{api, assets};
@@ -58,6 +59,8 @@ pub struct Shared {
     pub lights: Lights,
     /// Pictures in the making.
     pub easels: Easels,
+    /// Devices to try it with.
+    pub stand_ins: StandIns,
     /// Whether it stops.
     pub stopping: Stopping,
     /// The address listened on.
@@ -76,13 +79,14 @@ pub fn app(
         InitError = (),
     >,
 > {
-    let Shared { studio, work, ladders, lights, easels, stopping, listen } = shared;
+    let Shared { studio, work, ladders, lights, easels, stand_ins, stopping, listen } = shared;
     App::new()
         .app_data(Data::new(studio))
         .app_data(Data::new(work))
         .app_data(Data::new(ladders))
         .app_data(Data::new(lights))
         .app_data(Data::new(easels))
+        .app_data(Data::new(stand_ins))
         .app_data(Data::new(stopping))
         .app_data(Data::new(Own { listen }))
         .app_data(PayloadConfig::new(LIMIT))

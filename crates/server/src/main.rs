@@ -15,10 +15,12 @@ mod log;
 mod problem;
 mod sample;
 mod serve;
+mod stand_ins;
 mod stopping;
 mod work;
 
 use clap::{Parser, Subcommand};
+use serve::With;
 use std::net::SocketAddr;
 use std::path::{Path, PathBuf};
 use std::process::ExitCode;
@@ -44,6 +46,9 @@ enum Command {
         /// Fill a fresh studio with the sample one.
         #[arg(long)]
         demo: bool,
+        /// Bring devices to try it with where none is at hand: a light meter, a camera, a flash receiver. On this machine only.
+        #[arg(long)]
+        stand_ins: bool,
         /// Listen beyond this machine although nothing keeps others out: whoever reaches the address can read and change
         /// everything.
         #[arg(long)]
@@ -163,8 +168,8 @@ fn line(text: String) -> Option<Vec<u8>> {
 #[actix_web::main]
 async fn main() -> ExitCode {
     let done = match Arguments::parse().command {
-        Command::Serve { listen, data, demo, anyone_may_come_in } => {
-            serve::serve(listen, &data, demo, anyone_may_come_in).await.map(|()| None)
+        Command::Serve { listen, data, demo, stand_ins, anyone_may_come_in } => {
+            serve::serve(listen, &data, With { demo, stand_ins }, anyone_may_come_in).await.map(|()| None)
         }
         Command::Backup { file, data } => backup(&file, &data).await.map(line),
         Command::Restore { file, data } => restore(&file, &data).await.map(line),

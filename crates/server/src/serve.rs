@@ -3,6 +3,7 @@
 use crate::app::{Shared, app};
 use crate::cache::Lights;
 use crate::easel::Easels;
+use crate::stand_ins::StandIns;
 use crate::stopping::Stopping;
 use crate::work::Work;
 use crate::{open, sample};
@@ -22,11 +23,23 @@ const GRACE: u64 = 5;
 /// How long nothing is changed before what was written lately is moved into the one file.
 const IDLE: Duration = Duration::from_secs(30);
 
+/// What a studio is served with.
+#[derive(Debug, Clone, Copy)]
+pub struct With {
+    /// The sample studio, where it is fresh.
+    pub demo: bool,
+    /// Devices to try it with.
+    pub stand_ins: bool,
+}
+
 /// Serves until it is told to stop.
-pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) -> Result<(), String> {
+pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) -> Result<(), String> {
     let filter = EnvFilter::try_from_default_env().unwrap_or_else(|_| EnvFilter::new("warn,tolva=info"));
     tracing_subscriber::fmt().json().with_env_filter(filter).with_writer(std::io::stderr).init();
     if !listen.ip().is_loopback() {
+        if with.stand_ins {
+            return Err("Stand-ins are for this machine only: leave --stand-ins out, or listen on loopback.".to_owned());
+        }
         if !anyone {
             return Err(format!(
                 "{listen} can be reached from other machines, and nothing keeps others out: whoever reaches it can read and \
@@ -38,7 +51,7 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
     std::fs::create_dir_all(data).map_err(|error| format!("Cannot make the folder {}: {error}.", data.display()))?;
     let _alone = alone(data)?;
     let studio = open(data).await?;
-    if demo && sample::fill_if_fresh(&studio).await.map_err(|error| error.to_string())? {
+    if with.demo && sample::fill_if_fresh(&studio).await.map_err(|error| error.to_string())? {
         tracing::info!("filled a fresh studio with the sample one");
     }
     let stopping = Stopping::default();
@@ -50,6 +63,7 @@ pub async fn serve(listen: SocketAddr, data: &Path, demo: bool, anyone: bool) ->
         ladders: Ladders::default(),
         lights: Lights::default(),
         stopping: stopping.clone(),
+        stand_ins: if with.stand_ins { StandIns::of(data) } else { StandIns::default() },
         listen: listen.ip(),
     };
     let server = HttpServer::new(move || app(shared.clone()))

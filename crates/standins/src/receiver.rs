@@ -74,6 +74,12 @@ impl Receiver {
         Receiver { flash, power: 0.0, charge: 1.0, battery: 1.0, at, in_sync: true }
     }
 
+    /// Whether it is of this flash.
+    #[must_use]
+    pub fn is_of(&self, flash: &Flash) -> bool {
+        self.flash == *flash
+    }
+
     /// What a pop at its power takes, as a share of a full one.
     fn needs(&self) -> f64 {
         (-self.power).exp2()
@@ -171,7 +177,9 @@ mod tests {
         let mut one = flash(kind);
         assert_eq!(one.fire(0.0), Fired::Whole);
         match (one.fire(1.2), fired) {
-            (Fired::Short { stops }, Fired::Short { stops: wanted }) => assert!((stops - wanted).abs() < 1e-9, "{stops}"),
+            (Fired::Short { stops }, Fired::Short { stops: wanted }) => {
+                assert!((stops - wanted).abs() < 1e-9, "{stops}")
+            }
             (found, wanted) => assert_eq!(found, wanted),
         }
         assert!((one.standing(1.2).ready_in.unwrap() - ready_in).abs() < 1e-9, "{:?}", one.standing(1.2));
@@ -187,10 +195,8 @@ mod tests {
 
     #[test]
     fn an_empty_battery_says_so() {
-        let mut one = Receiver::of(
-            Flash { recharge: 1.0, full_pops: 2.0, lowest: 7.0, before_ready: BeforeReady::Refuses },
-            0.0,
-        );
+        let mut one =
+            Receiver::of(Flash { recharge: 1.0, full_pops: 2.0, lowest: 7.0, before_ready: BeforeReady::Refuses }, 0.0);
         // The charge it came with, and two of its battery.
         assert!((0..3).all(|pop| one.fire(f64::from(pop) * 2.0) == Fired::Whole));
         let standing = one.standing(60.0);

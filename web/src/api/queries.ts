@@ -50,6 +50,13 @@ export const marksQuery = queryOptions({
   staleTime: Infinity,
 })
 
+/** Whether there are devices to try the program with. */
+export const standInsQuery = queryOptions({
+  queryKey: ['stand-ins'],
+  queryFn: () => need(client.GET('/api/stand-ins')),
+  staleTime: Infinity,
+})
+
 /** What things begin as. */
 export const startsQuery = queryOptions({
   queryKey: ['starts'],

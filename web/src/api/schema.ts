@@ -880,6 +880,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/stand-ins/flashes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the flashes of a kept setup stand on the stand-in receiver. */
+        get: operations["flashes_stand"];
+        put?: never;
+        /** Tells the stand-in receiver something; it answers how its flashes stand then. */
+        post: operations["tell_flashes"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/stand-ins/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes frames of a kept setup with the stand-in camera, at the setup's dials, its flashes fired by the stand-in receiver. */
+        post: operations["take_frames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/undo": {
         parameters: {
             query?: never;
@@ -908,6 +943,92 @@ export interface paths {
         put?: never;
         /** A skyline with one point more, where it has the widest gap. Nothing is saved. */
         post: operations["skyline_point"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-ins": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Whether the program was started with devices to try it with. */
+        get: operations["stand_ins"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-ins/frames": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The frames in the stand-in camera's folder, the newest first. */
+        get: operations["frames_there"];
+        put?: never;
+        post?: never;
+        /** Empties the stand-in camera's folder of its frames; other files in it stay. Until the next time they can be brought back. */
+        delete: operations["empty_frames"];
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-ins/frames/restore": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings the frames back that were emptied out last. */
+        post: operations["restore_frames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-ins/frames/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One of them. */
+        get: operations["frame_taken"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/stand-ins/meter": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What the stand-in meter shows, to a tenth of a stop and with an error of its own. */
+        post: operations["meter_shows"];
         delete?: never;
         options?: never;
         head?: never;
@@ -2630,6 +2751,22 @@ export interface components {
          * @enum {string}
          */
         Finish: "matt" | "gloss" | "metal" | "glass";
+        /** @description What came of a trigger. */
+        Fired: {
+            /** @enum {string} */
+            as: "whole";
+        } | {
+            /** @enum {string} */
+            as: "short";
+            /**
+             * Format: double
+             * @description By so many stops.
+             */
+            stops: number;
+        } | {
+            /** @enum {string} */
+            as: "dark";
+        };
         /** @description A flash. */
         Flash: {
             /** @description What it does when it is to fire before it is ready. */
@@ -2717,6 +2854,25 @@ export interface components {
             /** @description The same in words. */
             text: string;
         };
+        /** @description A flash as it stands on its receiver. */
+        FlashStands: {
+            fired?: components["schemas"]["Fired"] | null;
+            /** @description Which light. */
+            light: components["schemas"]["Id"];
+            /** @description What it is called. */
+            name: string;
+            /**
+             * Format: double
+             * @description What the plan wants of it, in stops below full.
+             */
+            planned: number;
+            /** @description The power it is set to, as the flash spells it. */
+            set: string;
+            /** @description How it stands. */
+            standing: components["schemas"]["Standing"];
+            /** @description All that in words. */
+            text: string;
+        };
         /** @description Where to focus. */
         FocusAt: {
             /**
@@ -2766,6 +2922,15 @@ export interface components {
             /** @description The exposure that will put it where it should be, without what cards add. */
             ev: components["schemas"]["Ev100"];
             reading?: components["schemas"]["Id"] | null;
+        };
+        /** @description A frame in the folder. */
+        FrameTaken: {
+            /** @description What flashes did, by light; nothing of frames of earlier runs. */
+            fired: {
+                [key: string]: components["schemas"]["Fired"];
+            };
+            /** @description The name of its file. */
+            name: string;
         };
         /** @description What the picture holds. */
         Framing: {
@@ -3839,6 +4004,20 @@ export interface components {
             /** @description Shutter time. */
             shutter: components["schemas"]["ShutterMark"];
         };
+        /** @description A place the meter is pointed at. */
+        MeterAt: {
+            flash?: components["schemas"]["Id"] | null;
+            /** @description Of the light that falls there, or that comes back. */
+            method: components["schemas"]["Method"];
+            /** @description Which patch it is held before. */
+            patch: components["schemas"]["Patch"];
+            /** @description What takes the light in. */
+            receptor: components["schemas"]["Receptor"];
+            /** @description The setup. */
+            setup: components["schemas"]["Setup"];
+            /** @description Where it is turned. */
+            turned: components["schemas"]["Turned"];
+        };
         /** @description The constants of the user's meter (ISO 2720): not constants of nature, so they are settings. */
         MeterConstants: {
             /**
@@ -3864,6 +4043,13 @@ export interface components {
             modifier_loss: components["schemas"]["Stops"];
             /** @description The power the flash was set to. */
             power: components["schemas"]["Power"];
+        };
+        /** @description What the meter shows. */
+        MeterShows: {
+            aperture?: components["schemas"]["ApertureMark"] | null;
+            ev?: components["schemas"]["Ev100"] | null;
+            /** @description The same in words. */
+            text: string;
         };
         /**
          * @description How a reading was taken.
@@ -4374,6 +4560,32 @@ export interface components {
          * @enum {string}
          */
         Preset: "lamps" | "tubes" | "daylight" | "flash" | "cloud" | "shade";
+        /** @description How the camera is pressed. */
+        Press: {
+            /** @enum {string} */
+            of: "single";
+        } | {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            count: number;
+            /** @enum {string} */
+            of: "burst";
+        } | {
+            /**
+             * Format: int32
+             * @description How many: an odd number.
+             */
+            count: number;
+            /** @enum {string} */
+            of: "bracket";
+            /**
+             * Format: double
+             * @description The step, in stops.
+             */
+            step: number;
+        };
         /** @description A dial position with its printed mark, as a strip of a dial shows them. */
         Printed: {
             /**
@@ -5283,6 +5495,31 @@ export interface components {
              */
             minutes: number;
         };
+        /** @description A flash as it stands there. */
+        Standing: {
+            /**
+             * Format: double
+             * @description What its battery has left, as a share.
+             */
+            battery: number;
+            /**
+             * Format: double
+             * @description Its charge, as a share of what a full pop takes.
+             */
+            charge: number;
+            /** @description Whether it hears the trigger. */
+            in_sync: boolean;
+            /**
+             * Format: double
+             * @description What it is set to, in stops below full.
+             */
+            power: number;
+            /**
+             * Format: double
+             * @description Seconds until it is ready for its power; none where the battery does not give it any more.
+             */
+            ready_in?: number | null;
+        };
         /** @description From where a studio turns its dials. */
         Start: {
             /** @enum {string} */
@@ -5533,6 +5770,13 @@ export interface components {
          * @enum {string}
          */
         Theme: "device" | "daylight" | "dusk";
+        /** @description Whether there are stand-ins. */
+        ThereAre: {
+            /** @description The folder the camera puts its frames into. */
+            folder?: string | null;
+            /** @description Whether the program was started with them. */
+            there: boolean;
+        };
         /** @description A thing on a table, or on the ground where the table has no height. */
         Thing: {
             /** @description How deep. */
@@ -5589,6 +5833,26 @@ export interface components {
         };
         /** @description a time zone of the IANA database */
         TimeZoneName: string;
+        /** @description What the receiver is told. */
+        ToldReceiver: {
+            /** @enum {string} */
+            do: "send";
+        } | {
+            /** @enum {string} */
+            do: "fire";
+        } | {
+            /** @enum {string} */
+            do: "battery";
+            /** @description Which light's. */
+            light: components["schemas"]["Id"];
+        } | {
+            /** @enum {string} */
+            do: "hear";
+            /** @description Whether it hears the trigger. */
+            hears: boolean;
+            /** @description Which light's. */
+            light: components["schemas"]["Id"];
+        };
         /**
          * @description How light or dark the subject is: skin, clothes or surface.
          * @enum {string}
@@ -11082,6 +11346,306 @@ export interface operations {
             };
         };
     };
+    flashes_stand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlashStands"][];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    tell_flashes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ToldReceiver"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FlashStands"][];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    take_frames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["Press"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameTaken"][];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The folder is full. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there yet: other questions come first. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     setups_undo: {
         parameters: {
             query?: never;
@@ -11228,6 +11792,399 @@ export interface operations {
             };
             /** @description From elsewhere. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    stand_ins: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["ThereAre"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_there: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameTaken"][];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    empty_frames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    restore_frames: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frame_taken: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    meter_shows: {
+        parameters: {
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["MeterAt"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["MeterShows"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description There are no stand-ins. */
+            404: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,7 +3,7 @@ import { memo } from 'react'
 import { Switch } from 'react-aria-components'
 import { Link, useNavigate } from 'react-router'
 import styled from 'styled-components'
-import { jobQuery } from '../api/queries'
+import { jobQuery, standInsQuery } from '../api/queries'
 import type { Setup } from '../api/types'
 import { choicesOf } from '../ui/choices'
 import { LiveText } from '../ui/Field'
@@ -112,6 +112,7 @@ type Props = Pick<BenchState, 'kept' | 'save' | 'edit' | 'undo' | 'redo' | 'solv
 export const BenchHead = memo(function BenchHead(props: Props) {
   const { kept, save, edit, undo, redo, solve, name, nameError, follows, shows, onShow } = props
   const { job, before, after } = useNeighbours(kept)
+  const standIns = useQuery(standInsQuery).data
   const navigate = useNavigate()
   const go = (to?: { id: string }) => to && navigate(benchPath(to.id, shows))
   const history = kept?.history
@@ -137,6 +138,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         </QuietPush>
       </span>
       <Views label="Brief, set or colour" views={views} shows={shows} onShow={onShow} deskOnly />
+      {standIns?.there && kept && <Link to={`/setups/${kept.id}/stand-ins`}>Stand-ins</Link>}
       <span className="end">
         <SaveWords className="saved" save={save} />
         <Push onPress={() => void undo()} isDisabled={!unsaved && !history?.undo}>

@@ -1,13 +1,13 @@
 //! What a meter held on the set is given, by the same sources as the picture's: so that a reading of it can be told from outside.
 
 use super::Picturing;
+use crate::colours::LightId;
 use crate::geometry::{DVec3, bearing_and_tilt, direction};
 use crate::quantity::Id;
 use crate::set::{On, Source};
 use crate::setup::{Method, Patch, Receptor, Turned};
 use crate::situation::{Situation, tone_offset};
 use crate::transport::{Gain, Light, Receiver};
-use crate::colours::LightId;
 
 /// How a meter is held.
 #[derive(Debug, Clone, PartialEq)]
@@ -121,6 +121,69 @@ impl Picturing {
             let level = of(true, Some(&lit.light.id))?;
             Some((lit.light.id.clone(), level - self.flash_gain + back))
         });
-        Some(Given { ambient: of(false, None).map(|level| level - self.ambient_gain + back), flashes: flashes.collect() })
+        Some(Given {
+            ambient: of(false, None).map(|level| level - self.ambient_gain + back),
+            flashes: flashes.collect(),
+        })
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::house::House;
+    use crate::marks::Mark;
+    use crate::picture::picturing;
+    use crate::sample;
+    use crate::setup::Setup;
+
+    fn given(setup: &Setup, held: &Held) -> Given {
+        let kit = sample::kit();
+        let s = Situation::new(setup, &kit, House::default()).unwrap();
+        picturing(&s).given(&s, held).unwrap()
+    }
+
+    fn held(method: Method) -> Held {
+        Held { patch: Patch::Face, method, receptor: Receptor::Dome, turned: Turned::Patch }
+    }
+
+    /// A meter held before the face shows what was read there, whatever the dials; a spot reads the face's tone with it, and a flash
+    /// what the program says a meter would show.
+    #[test]
+    fn a_meter_shows_what_the_plan_goes_by() {
+        let kit = sample::kit();
+        let mut setup = sample::portrait();
+        for turn in [0, 9] {
+            setup.camera.shutter.at = crate::marks::ShutterMark::nearest(setup.camera.shutter.at.sixths() - turn);
+            let s = Situation::new(&setup, &kit, House::default()).unwrap();
+            let face = s.ambient[Patch::Face].as_ref().unwrap().ev.ev();
+            let incident = given(&setup, &held(Method::Incident));
+            assert!((incident.ambient.unwrap() - face).abs() < 0.05, "{incident:?} {face}");
+            let spot = given(&setup, &held(Method::Reflected)).ambient.unwrap();
+            let tone = tone_offset(&setup, House::default().meter);
+            assert!((spot - incident.ambient.unwrap() - tone).abs() < 1e-9, "{spot}");
+            let told = s.lights[0].reach[Patch::Face].unwrap() - setup.lights[0].power.at.stops_below_full();
+            assert!((incident.flashes[0].1 - told).abs() < 0.05, "{incident:?} {told}");
+        }
+    }
+
+    /// A dome takes in (1 + cos θ)/2: of a small light straight before it as much as a disc, and of one at its side half as much
+    /// where a disc has none.
+    #[test]
+    fn a_dome_and_a_disc() {
+        let mut setup = sample::outdoors();
+        sample::round_face(&mut setup, 0, 0.0, 0.0, 3.0);
+        setup.lights[0].modifier = None;
+        // The light straight before the face; the meter at the light, and straight up.
+        let flash = |receptor: Receptor, turned: Turned| {
+            let held = Held { receptor, turned, ..held(Method::Incident) };
+            given(&setup, &held).flashes.first().map(|(_, level)| *level)
+        };
+        let at_light = Turned::Light { light: setup.lights[0].id.clone() };
+        let (disc, dome) = (flash(Receptor::Flat, at_light.clone()).unwrap(), flash(Receptor::Dome, at_light).unwrap());
+        assert!((disc - dome).abs() < 0.12, "{disc} {dome}");
+        let up = flash(Receptor::Dome, Turned::Up).unwrap();
+        assert!((disc - up - 1.0).abs() < 0.25, "{disc} {up}");
+        assert!(flash(Receptor::Flat, Turned::Up).is_none_or(|level| level < disc - 2.5));
     }
 }

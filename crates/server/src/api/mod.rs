@@ -15,6 +15,7 @@ mod places;
 mod reference;
 mod settings;
 mod setups;
+mod stand_ins;
 mod studio;
 
 pub use files::files_in;
@@ -80,6 +81,15 @@ macro_rules! every_endpoint {
             .service(colour::colours)
             .service(picture::picture)
             .service(picture::picture_file)
+            .service(stand_ins::stand_ins)
+            .service(stand_ins::meter_shows)
+            .service(stand_ins::flashes_stand)
+            .service(stand_ins::tell_flashes)
+            .service(stand_ins::take_frames)
+            .service(stand_ins::frames_there)
+            .service(stand_ins::frame_taken)
+            .service(stand_ins::empty_frames)
+            .service(stand_ins::restore_frames)
             .service(colour::of_light)
             .service(colour::of_surface)
             .service(colour::of_two)

@@ -5,6 +5,7 @@
 mod day;
 mod layout;
 mod program;
+mod stand_ins;
 
 #[path = "../common/mod.rs"]
 mod common;

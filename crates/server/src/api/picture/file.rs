@@ -19,7 +19,7 @@ use tolva_frames::{Shot, Written, written};
 const FINE: u32 = 8;
 
 /// What a frame of a setup is made with.
-fn shot(setup: &Setup, kit: &Kit, picturing: &Picturing) -> Shot {
+pub(in crate::api) fn shot(setup: &Setup, kit: &Kit, picturing: &Picturing) -> Shot {
     let camera = &setup.camera;
     let name = |name: Option<&tolva_core::quantity::Name>| name.map_or_else(String::new, ToString::to_string);
     Shot {
@@ -31,6 +31,7 @@ fn shot(setup: &Setup, kit: &Kit, picturing: &Picturing) -> Shot {
         iso: camera.iso.at.speed(),
         focal: camera.focal.millimetres(),
         flash: picturing.shines.iter().any(|shines| shines.flash),
+        taken: None,
     }
 }
 

@@ -4,6 +4,7 @@ mod file;
 mod packed;
 
 pub use file::picture_file;
+pub(super) use file::shot;
 pub use packed::PictureTold;
 
 use super::Query;
@@ -28,7 +29,7 @@ use tolva_render::{Developing, Falls, Layers, Probe, Shining};
 use utoipa::ToSchema;
 
 /// How long a better picture is waited for.
-const PATIENCE: Duration = Duration::from_secs(5);
+pub(super) const PATIENCE: Duration = Duration::from_secs(5);
 
 /// Which light a picture is seen in.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -61,13 +62,13 @@ pub struct PictureOf {
 }
 
 /// What a picture is made of, for whoever traces it.
-fn motif(picturing: &Picturing) -> Motif {
+pub(super) fn motif(picturing: &Picturing) -> Motif {
     let probe = |metered: &Metered| Probe { receiver: metered.receiver, of_person: metered.person };
     let probes = picturing.metered.iter().map(probe).collect();
     Motif { set: picturing.set.clone(), shown: picturing.shown.clone(), probes }
 }
 
-fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> Developing {
+pub(super) fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> Developing {
     let even = |falls: &Vec<Falls>| falls.iter().map(|falls| f64::from(falls.even)).collect();
     let beyond = picturing.beyond(&layers.probed.iter().map(even).collect::<Vec<Vec<f64>>>());
     let on = |flash: bool, of: &LightId| match lit {
@@ -102,7 +103,7 @@ fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> Developing {
 }
 
 /// What there is to picture of a setup, in the light of its moment.
-async fn picturing_of(asked: &Asked, of: &Of, draft: Setup) -> Result<Picturing, Problem> {
+pub(super) async fn picturing_of(asked: &Asked, of: &Of, draft: Setup) -> Result<Picturing, Problem> {
     let ground = asked.ground(of).await?;
     let (lights, setup) = (asked.lights.clone(), of.of.clone());
     let question = move || {
