@@ -22,9 +22,9 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 16] = [
-    "sequence", "figures", "part", "rgb", "gloss", "matter", "paints", "world", "points", "layers", "lens", "trace",
-    "picture", "tones", "frame", "develop",
+const RENDER: [&str; 19] = [
+    "chance", "crop", "sequence", "figures", "part", "rgb", "sensor", "gloss", "matter", "paints", "world", "points",
+    "layers", "lens", "trace", "picture", "tones", "frame", "develop",
 ];
 
 /// What a photographer decides, in the same way.

@@ -205,3 +205,34 @@ async fn how_long_the_picture_takes() {
     walk.print_how_long("shutter to picture redrawn", ("canvas[data-picture]", "data-drawn"), done).await;
     walk.end().await;
 }
+
+/// Looked at closely the frame about the pointer is drawn at the sensor's own pixels and larger, with its noise: at 4:1 each is a square
+/// of sixteen alike, and what is seen changes with the pointer.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_closer_look() {
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    walk.press_named("4:1").await;
+    walk.wait("a closer look", "return document.querySelector('[data-closer=\"4\"] canvas') !== null").await;
+    let read = "const c = document.querySelector('[data-closer] canvas'); const x = c.getContext('2d');";
+    let square = format!(
+        "{read} const d = x.getImageData(0, 0, 8, 4).data; const of = (i, j) => d.slice(4 * (8 * j + i), 4 * (8 * j + i) + 3).join();
+         return of(0, 0) === of(3, 3) && of(4, 0) === of(7, 3)"
+    );
+    walk.wait("squares of sixteen", &square).await;
+    let light = format!(
+        "{read} const d = x.getImageData(0, 0, c.width, c.height).data; let s = 0;
+         for (let i = 0; i < d.length; i += 4) s += d[i + 1]; return s / (d.length / 4)"
+    );
+    let before = walk.figure(&light).await;
+    walk.focus("[data-pointer]").await;
+    for _ in 0..6 {
+        walk.shifted(Key::Up).await;
+    }
+    let wait = format!("{} return Math.abs(now - {before}) > 6", light.replace("return s /", "const now = s /"));
+    walk.wait("another place", &wait.replace("(d.length / 4)", "(d.length / 4);")).await;
+    walk.accessible("the closer look").await;
+    walk.press_named("4:1").await;
+    walk.wait("the frame alone", "return document.querySelector('[data-closer]') === null").await;
+    walk.end().await;
+}

@@ -4,6 +4,8 @@
 //! and exposure are put on afterwards, and trace no ray. What the layers are counted in is what the transport of `tolva-light`
 //! counts its gains in, so that picture and plan can be compared point by point.
 
+mod chance;
+mod crop;
 mod develop;
 mod figures;
 mod frame;
@@ -16,6 +18,7 @@ mod part;
 mod picture;
 mod points;
 mod rgb;
+mod sensor;
 mod sequence;
 #[cfg(test)]
 mod tests;
@@ -23,6 +26,8 @@ mod tones;
 mod trace;
 mod world;
 
+pub use chance::Seed;
+pub use crop::Crop;
 pub use develop::{Developing, Shining};
 pub use figures::Group;
 pub use frame::Frame;
@@ -30,6 +35,7 @@ pub use layers::{Falls, Layers};
 pub use part::Part;
 pub use picture::{Picture, Probe};
 pub use points::Point;
+pub use sensor::Sensor;
 pub use tones::Tones;
 pub use world::World;
 

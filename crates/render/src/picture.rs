@@ -1,5 +1,6 @@
 //! A picture in the making: round after round of samples, each a little better, and always something to look at.
 
+use crate::crop::Crop;
 use crate::layers::{Falls, Layers};
 use crate::part::Part;
 use crate::points::{Point, seen};
@@ -38,10 +39,18 @@ impl Picture {
     /// Begins a picture of so many pixels across and up.
     #[must_use]
     pub fn of(world: World, size: (u32, u32), probes: &[Probe]) -> Picture {
-        let points = seen(&world, &world.shown.view, size);
+        let sources = Sources::of(&world.set.sources);
+        let probed = probes.iter().map(|probe| probed(&world, &sources, probe, PROBED)).collect();
+        Picture::closer(world, size, Crop::WHOLE, probed)
+    }
+
+    /// Begins a closer look at a part of the frame, where the light at the places it is compared at is known.
+    #[must_use]
+    pub fn closer(world: World, size: (u32, u32), crop: Crop, probed: Vec<Vec<Falls>>) -> Picture {
+        let points = seen(&world, &world.shown.view, crop, size);
         let sources = Sources::of(&world.set.sources);
         let mut layers = Layers::of(size, points, world.shown.thing, sources.len());
-        layers.probed = probes.iter().map(|probe| probed(&world, &sources, probe, PROBED)).collect();
+        layers.probed = probed;
         Picture { world, sources, layers }
     }
 

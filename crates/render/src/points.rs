@@ -2,6 +2,7 @@
 
 mod look;
 
+use crate::crop::Crop;
 use crate::part::Part;
 use crate::world::World;
 use crate::{V, v};
@@ -42,7 +43,7 @@ const LOOKS: u32 = 2;
 const ALIKE: (f32, f32) = (0.95, 0.03);
 
 /// The points a camera sees in so many pixels across and up.
-pub(crate) fn seen(world: &World, view: &View, (width, height): (u32, u32)) -> Vec<Point> {
+pub(crate) fn seen(world: &World, view: &View, crop: Crop, (width, height): (u32, u32)) -> Vec<Point> {
     let rows = (0..height).into_par_iter().map(|row| {
         let mut found: Vec<Point> = Vec::with_capacity(width as usize + 8);
         for column in 0..width {
@@ -50,8 +51,8 @@ pub(crate) fn seen(world: &World, view: &View, (width, height): (u32, u32)) -> V
             for place in 0..LOOKS * LOOKS {
                 let (x, y) = (f64::from(place % LOOKS), f64::from(place / LOOKS));
                 let inside = |step: f64| (step + 0.5) / f64::from(LOOKS);
-                let across = (f64::from(column) + inside(x)) / f64::from(width) * 2.0 - 1.0;
-                let up = 1.0 - (f64::from(row) + inside(y)) / f64::from(height) * 2.0;
+                let right = (f64::from(column) + inside(x)) / f64::from(width);
+                let (across, up) = crop.place(right, (f64::from(row) + inside(y)) / f64::from(height));
                 let way = v(view.through(across, up));
                 look(world, v(view.eye), way, |mut point: Point| {
                     point.depth *= way.dot(v(view.looks));

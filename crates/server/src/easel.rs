@@ -52,7 +52,8 @@ fn lowered() {
     }
 }
 
-fn with_brushes<T: Send>(work: impl FnOnce() -> T + Send) -> T {
+/// Does work on the threads pictures are traced on.
+pub fn with_brushes<T: Send>(work: impl FnOnce() -> T + Send) -> T {
     match &*BRUSHES {
         Some(pool) => pool.install(work),
         None => work(),

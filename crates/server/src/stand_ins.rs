@@ -6,7 +6,8 @@ use std::sync::atomic::{AtomicU64, Ordering};
 use std::sync::{Arc, Mutex, PoisonError};
 use std::time::Instant;
 use tolva_core::quantity::Id;
-use tolva_standins::{Camera, Flash, Meter, Receiver, Seed};
+use tolva_render::Seed;
+use tolva_standins::{Camera, Flash, Meter, Receiver};
 
 /// Setups whose flashes are held.
 const KEPT: usize = 24;

@@ -2,11 +2,9 @@
 //! no document; each has small errors of its own, as real ones have, hidden but the same for the same seed.
 
 mod camera;
-mod chance;
 mod meter;
 mod receiver;
 
-pub use camera::{Camera, Sensor, Taken};
-pub use chance::Seed;
+pub use camera::Camera;
 pub use meter::Meter;
 pub use receiver::{BeforeReady, Fired, Flash, Receiver, Standing};

@@ -1,6 +1,6 @@
 //! The light meter.
 
-use crate::chance::Seed;
+use tolva_render::Seed;
 
 /// A light meter with an error of its own.
 #[derive(Debug, Clone, Copy)]

@@ -9,6 +9,7 @@ import { download } from '../ui/download'
 import { QuietPush } from '../ui/Push'
 import { Spoken } from '../ui/voice'
 import { lightMark } from '../words/lightMark'
+import { CloserLook, Closeness, type Times } from './CloserLook'
 import { drawnOver, type Over, placeAt, type Planes, type Tones } from './planes'
 import { PatchRing } from './PatchRing'
 import { clippedShare, levelSaid, percent, said } from './said'
@@ -111,6 +112,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   const [seenIn, setSeenIn] = useState('both')
   const [over, setOver] = useState<Over>({ clips: true, lines: false })
   const [pointed, setPointed] = useState({ x: 0.5, y: 0.5 })
+  const [times, setTimes] = useState<Times | null>(null)
   const lit = useMemo<Lit>(
     () =>
       seenIn === 'both' || seenIn === 'ambient' || seenIn === 'flash'
@@ -240,6 +242,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
             {trouble ?? 'Making the picture …'}
           </Spoken>
         )}
+        {picture && times && <CloserLook id={id} setup={setup} lit={lit} at={pointed} times={times} />}
       </Surround>
       <Switches>
         <ToggleButtonGroup
@@ -273,6 +276,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
             before
           </ToggleButton>
         </div>
+        <Closeness times={times} onChange={setTimes} />
       </Switches>
       <Words>
         <strong data-pointed>{here ? said(here) : ''}</strong> at the pointer

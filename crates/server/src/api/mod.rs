@@ -81,6 +81,7 @@ macro_rules! every_endpoint {
             .service(colour::colours)
             .service(picture::picture)
             .service(picture::picture_file)
+            .service(picture::closer_look)
             .service(stand_ins::stand_ins)
             .service(stand_ins::meter_shows)
             .service(stand_ins::flashes_stand)

@@ -1,8 +1,11 @@
 //! The picture of a setup: the frame as it will look.
 
+mod closer;
 mod file;
 mod packed;
 
+pub use closer::closer_look;
+pub(super) use closer::sensor_of;
 pub use file::picture_file;
 pub(super) use file::shot;
 pub use packed::PictureTold;

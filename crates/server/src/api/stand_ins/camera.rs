@@ -3,7 +3,7 @@
 use super::{flashes_of, none_there};
 use crate::api::asked::{Asked, Of};
 use crate::api::id;
-use crate::api::picture::{Lit, PATIENCE, developing, motif, picturing_of, shot};
+use crate::api::picture::{Lit, PATIENCE, developing, motif, picturing_of, sensor_of, shot};
 use crate::body::Body;
 use crate::easel::{Easels, Sketch};
 use crate::problem::{FieldProblem, Problem};
@@ -17,12 +17,11 @@ use std::collections::HashMap;
 use std::path::{Path as FilePath, PathBuf};
 use tolva_core::colours::LightId;
 use tolva_core::kit::Camera as Body_;
-use tolva_core::marks::Mark;
 use tolva_core::picture::Picturing;
 use tolva_core::quantity::Id;
 use tolva_frames::{Shot, Written, written};
-use tolva_render::Frame;
-use tolva_standins::{Camera, Fired, Sensor};
+use tolva_render::{Frame, Sensor};
+use tolva_standins::{Camera, Fired};
 use utoipa::ToSchema;
 
 /// Frames of one pressing.
@@ -133,7 +132,7 @@ struct Exposing {
     lens: String,
     /// The flash each light has, by name, since its error is its own; and what the plan has it at, in stops below full.
     flashes: HashMap<Id, (String, f64)>,
-    over_base: f64,
+    sensor: Sensor,
     shot: Shot,
 }
 
@@ -159,12 +158,8 @@ impl Exposing {
             };
         }
         let seen = developing.frame(layers, &picturing.set.still).blurred(picturing.blur).enlarged(TIMES);
-        let sensor = Sensor {
-            megapixels: self.body.megapixels,
-            size: (self.body.sensor_width.millimetres(), self.body.sensor_height.millimetres()),
-            over_base: self.over_base,
-        };
-        let linear = self.camera.takes(&seen.linear, &sensor, seen.headroom, number).linear;
+        let together = self.sensor.megapixels * 1e6 / seen.linear.len().max(1) as f64;
+        let linear = self.sensor.exposes(&seen.linear, seen.headroom, together, self.camera.noise(number));
         let lit = frame.fired.values().any(|fired| *fired != Fired::Dark);
         let shot = Shot { exposure: self.shot.exposure * frame.longer.exp2(), flash: lit, ..self.shot.clone() };
         written(Written::Jpeg, &Frame { linear, ..seen }.shown(), (layers.size.0 * TIMES, layers.size.1 * TIMES), &shot)
@@ -237,7 +232,6 @@ pub async fn take_frames(
     let frames = stand_ins.with_flashes(&setup, flashes_of(&kept_setup, &kit), fires).ok_or_else(none_there)?;
     let second = std::time::SystemTime::now().duration_since(std::time::UNIX_EPOCH).map_or(0, |since| since.as_secs());
     let taken = i64::try_from(second).ok().and_then(|second| chrono::DateTime::from_timestamp(second, 0));
-    let iso = kept_setup.camera.iso.at;
     let flash = |light: &tolva_core::setup::Light| {
         let name = kit.flash(&light.flash)?.name.to_string();
         Some((light.id.clone(), (name, light.power.at.stops_below_full())))
@@ -246,7 +240,7 @@ pub async fn take_frames(
         camera: stand_ins.camera().0,
         lens: kit.lens(&kept_setup.camera.lens).map(|lens| lens.name.to_string()).unwrap_or_default(),
         flashes: kept_setup.lights.iter().filter_map(flash).collect(),
-        over_base: (iso.stops() - body.iso_base.stops()).max(0.0),
+        sensor: sensor_of(&kept_setup, &body),
         shot: Shot {
             taken: taken.map(|taken| taken.format("%Y:%m:%d %H:%M:%S").to_string()),
             ..shot(&kept_setup, &kit, &picturing)
@@ -387,7 +381,7 @@ mod tests {
         emptied(path).unwrap();
         assert_eq!(there(path), [""; 0]);
         brought_back(path).unwrap();
-        assert_eq!(there(path), [first.clone()]);
+        assert_eq!(there(path), [first.as_str()]);
         emptied(path).unwrap();
         let second = kept(path, b"two", 2).unwrap();
         emptied(path).unwrap();
