@@ -22,9 +22,27 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 19] = [
-    "chance", "crop", "sequence", "figures", "part", "rgb", "sensor", "gloss", "matter", "paints", "world", "points",
-    "layers", "lens", "trace", "picture", "tones", "frame", "develop",
+const RENDER: [&str; 20] = [
+    "chance",
+    "crop",
+    "sequence",
+    "figures",
+    "part",
+    "rgb",
+    "sensor",
+    "gloss",
+    "matter",
+    "paints",
+    "world",
+    "scene_file",
+    "points",
+    "layers",
+    "lens",
+    "trace",
+    "picture",
+    "tones",
+    "frame",
+    "develop",
 ];
 
 /// What a photographer decides, in the same way.

@@ -7,6 +7,7 @@
 mod error;
 mod head;
 mod jpeg;
+mod layered;
 mod mark;
 mod patch;
 mod png_rows;
@@ -16,6 +17,7 @@ mod written;
 
 pub use error::FrameError;
 pub use head::{BYTES, FrameKind, Head, PIXELS, head};
+pub use layered::{LightLayer, layered};
 pub use mark::{Mark, Seen};
 pub use patch::{PatchRead, patch};
 pub use profile::ColourSpace;

@@ -55,6 +55,9 @@ pub enum WriteError {
     /// What it says of itself cannot be put down.
     #[error("What the frame was made with cannot be written: {0}.")]
     Exif(#[from] exif::Error),
+    /// Its layers cannot be.
+    #[error("The layers cannot be written: {0}.")]
+    Layers(String),
     /// The picture cannot be.
     #[error("The picture cannot be written: {0}.")]
     Image(#[from] image::ImageError),

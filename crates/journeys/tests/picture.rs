@@ -135,6 +135,16 @@ async fn saved_as_a_file() {
     walk.press_named("Save as JPEG").await;
     let bytes = downloaded(folder.path(), "boatbuilder-at-the-doors.jpg").await;
     assert!(bytes.starts_with(&[0xff, 0xd8]) && bytes.windows(4).any(|at| at == b"Exif"));
+    // OpenEXR begins with its number and names its layers; glTF binary with its letters.
+    walk.press_named("Light by light as EXR").await;
+    let bytes = downloaded(folder.path(), "boatbuilder-at-the-doors.exr").await;
+    assert!(bytes.starts_with(&20_000_630u32.to_le_bytes()));
+    for layer in [&b"ambient"[..], b"flash octa"] {
+        assert!(bytes.windows(layer.len()).any(|at| at == layer));
+    }
+    walk.press_named("Scene as glTF").await;
+    let bytes = downloaded(folder.path(), "boatbuilder-at-the-doors.glb").await;
+    assert!(bytes.starts_with(b"glTF") && bytes.len() > 100_000);
     walk.end().await;
 }
 

@@ -18,6 +18,7 @@ mod part;
 mod picture;
 mod points;
 mod rgb;
+mod scene_file;
 mod sensor;
 mod sequence;
 #[cfg(test)]

@@ -80,6 +80,11 @@ impl World {
         }
     }
 
+    /// Everyone and everything that stands there: its mesh, its place, and whose it is.
+    pub(crate) fn placed(&self) -> impl Iterator<Item = (&Mesh, Affine3A, Option<usize>)> {
+        self.bodies.iter().map(|body| (&*body.mesh, body.place(), body.person))
+    }
+
     /// The same without one of its people.
     pub(crate) fn without(&self, person: usize) -> World {
         let bodies = self.bodies.iter().filter(|body| body.person != Some(person)).cloned().collect();

@@ -5,14 +5,13 @@ import type { Assessment, Lit, Setup } from '../api/types'
 import { useGrip } from '../drawing/grip'
 import { SliderGrip } from '../drawing/SliderGrip'
 import { useKeys } from '../keys/KeysProvider'
-import { download } from '../ui/download'
-import { QuietPush } from '../ui/Push'
 import { Spoken } from '../ui/voice'
 import { lightMark } from '../words/lightMark'
 import { CloserLook, Closeness, type Times } from './CloserLook'
 import { drawnOver, type Over, placeAt, type Planes, type Tones } from './planes'
 import { PatchRing } from './PatchRing'
 import { clippedShare, levelSaid, percent, said } from './said'
+import { SaveAs } from './SaveAs'
 import { usePicture } from './usePicture'
 
 /** A neutral surround, close to mid-grey, whatever the look: colours are judged against it. */
@@ -284,9 +283,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
         {clipped > 0.001 && <>; {clippedShare(clipped)} of the frame clips</>}.{' '}
         {isBefore && <>Before the last change. </>}
         {picture && !picture.told.enough && (picture.told.rounds === 0 ? 'Rough still.' : 'Getting finer.')}
-        {picture?.told.enough && picture.told.leaves_out}{' '}
-        <QuietPush onPress={() => download(`/api/setups/${id}/picture.jpg`)}>Save as JPEG</QuietPush>{' '}
-        <QuietPush onPress={() => download(`/api/setups/${id}/picture.png`)}>Save as PNG</QuietPush>
+        {picture?.told.enough && picture.told.leaves_out} <SaveAs id={id} />
       </Words>
     </section>
   )

@@ -188,6 +188,15 @@ impl Mesh {
         })
     }
 
+    /// Its triangles: corners, their normals, and what each is of.
+    pub fn pieces(&self) -> impl Iterator<Item = ([V; 3], [V; 3], Group)> + '_ {
+        let triangles = self.triangles.iter().zip(&self.corners).zip(&self.groups);
+        triangles.map(|((triangle, corners), group)| {
+            let at = [triangle.v0, triangle.v0 - triangle.e1, triangle.v0 + triangle.e2];
+            (at, corners.map(|corner| corner.normal), *group)
+        })
+    }
+
     /// Whether a ray meets nothing of it.
     #[must_use]
     pub fn lets_pass(&self, ray: Ray) -> bool {

@@ -38,6 +38,11 @@ impl Body {
         Body { mesh, to_own: from_own.inverse(), normals: from_own.matrix3.inverse().transpose(), bounds, person }
     }
 
+    /// What takes it from its own frame into the set.
+    pub(super) fn place(&self) -> Affine3A {
+        self.to_own.inverse()
+    }
+
     /// What a group of its mesh is of the picture.
     pub(super) fn part(&self, group: Group) -> Part {
         self.person.map_or(Part::Thing(group), |person| Part::Person(person, group))

@@ -1,0 +1,78 @@
+use super::*;
+
+/// What develops a wall of this grey in light of this level.
+fn developing(level: f64) -> Developing {
+    let shining = Shining {
+        source: 0,
+        light: Spectrum::named(Kelvin::of(5_500.0)),
+        level,
+        on: On { subject: 1.0, background: 1.0, sky: 1.0 },
+        flash: false,
+    };
+    Developing {
+        shining: vec![shining],
+        eye: White::set_to(Kelvin::of(5_500.0), Duv::of(0.0)).eye(),
+        white: 6.366f64.log2(),
+        paints: Paints {
+            skins: Vec::new(),
+            cloths: Vec::new(),
+            thing: Paint::grey(0.2),
+            background: Paint::grey(0.157),
+        },
+        headroom: 3.0,
+        reach: FlashReach::WHOLE,
+    }
+}
+
+/// A mid-grey wall in the right light is mid-grey on the screen, a stop more is a stop lighter, and over its headroom it clips. A dial
+/// only multiplies: nothing is traced.
+#[test]
+fn levels_on_the_screen() {
+    let set = Set { still: still(Walls { background: wall(2.0, 0.157), ..open(0.2) }), sources: vec![Source::About] };
+    let mut picture = Picture::of(World::of(set.clone(), shown(Vec::new())), (30, 20), &[]);
+    assert!(picture.round(|| true));
+    let frame = |level: f64| developing(level).frame(picture.layers(), &set.still);
+    let middle = 10 * 30 + 15;
+    for (level, shown) in [(0.0, 118i32), (-1.0, 85), (1.0, 161)] {
+        let frame = frame(level);
+        assert!((frame.level(middle).unwrap() - level).abs() < 0.02, "{:?}", frame.level(middle));
+        let pixel = &frame.shown()[middle * 3..middle * 3 + 3];
+        // Neutral within what a white balance by the daylight locus leaves.
+        assert!(pixel.iter().all(|part| (i32::from(*part) - shown).abs() <= 4), "{level} {pixel:?}");
+    }
+    assert!(!frame(2.9).clips(middle) && frame(3.1).clips(middle));
+    assert!(frame(3.1).clipped() > 0.3);
+}
+
+/// The flash's share of each pixel comes out of the same pass: a room in equal parts of both is half flash, without any it is none.
+#[test]
+fn what_of_it_is_flash() {
+    let set = Set {
+        still: still(Walls { background: wall(2.0, 0.157), ..open(0.2) }),
+        sources: vec![Source::About, Source::About],
+    };
+    let mut picture = Picture::of(World::of(set.clone(), shown(Vec::new())), (30, 20), &[]);
+    assert!(picture.round(|| true));
+    let middle = 10 * 30 + 15;
+    let share = |level: f64| {
+        let mut both = developing(0.0);
+        let flash = Shining { source: 1, level, flash: true, ..both.shining[0].clone() };
+        both.shining.push(flash);
+        let frame = both.frame(picture.layers(), &set.still);
+        let tones = frame.tones();
+        assert!(tones.all.iter().map(|count| u32::from(*count)).sum::<u32>() > 5_000);
+        frame.flash_share(middle).unwrap()
+    };
+    assert!((share(0.0) - 0.5).abs() < 0.02, "{}", share(0.0));
+    assert!((share(1.0) - 2.0 / 3.0).abs() < 0.02, "{}", share(1.0));
+    assert_eq!(developing(0.0).frame(picture.layers(), &set.still).flash_share(middle), Some(0.0));
+    // Past sync the second curtain hides the flash from one edge, and leaves the ambient.
+    let mut past = developing(0.0);
+    past.shining.push(Shining { source: 1, flash: true, ..past.shining[0].clone() });
+    past.reach = FlashReach { share: 0.8, across: false };
+    let frame = past.frame(picture.layers(), &set.still);
+    let (above, below) = (middle, 18 * 30 + 15);
+    assert!((frame.flash_share(above).unwrap() - 0.5).abs() < 0.02);
+    assert_eq!(frame.flash_share(below), Some(0.0));
+    assert!(frame.level(below).is_some());
+}

@@ -1,0 +1,111 @@
+use super::*;
+
+proptest! {
+    #![proptest_config(ProptestConfig::with_cases(12))]
+    /// The tracer and the transport of the plan are two ways to one light: straight within half a percent, off the walls of a room
+    /// within four.
+    #[test]
+    fn as_the_plan_has_it(x in -1.5..1.5f64, y in -1.5..0.5f64, side in 0.3..1.2f64, reflectance in 0.1..0.8f64) {
+        let at = DVec3::new(x, y, 1.6);
+        let source = lamp(DVec3::new(-1.2, -1.4, 2.2), DVec3::new(1.0, 1.2, -0.6), Face::Rectangle { width: m(side), height: m(side) });
+        let receiver = Receiver { at, normal: DVec3::new(-0.5, -0.8, 0.2).normalize() };
+        let dark = Set { still: still(open(0.0)), sources: vec![source] };
+        let straight = Light::of(dark.clone()).from(receiver).gain(0).sum();
+        let traced = given(&dark, receiver, 4_096)[0];
+        prop_assert!((traced - straight).abs() < 0.005 * straight + 1e-4, "{traced} {straight}");
+        let lit = Set { still: still(room(reflectance)), sources: vec![source] };
+        let whole = Light::of(lit.clone()).from(receiver).gain(0).sum();
+        let traced = given(&lit, receiver, 16_384)[0];
+        prop_assert!((traced - whole).abs() < 0.04 * whole, "{traced} {whole}");
+    }
+}
+
+/// In a closed room the walls get `Φ/(A·(1−ρ))` on the mean (the integrating sphere's equation; any closed room of one reflectance
+/// has it on the whole, Jacquez & Kuppenheim 1955).
+#[test]
+fn a_closed_room() {
+    let reflectance = 0.7;
+    let set = Set {
+        still: still(room(reflectance)),
+        sources: vec![Source::Face(Emitter {
+            middle: DVec3::new(0.0, 0.0, 1.5),
+            looks: DVec3::Z,
+            face: Face::Point,
+            law: Law::Even,
+        })],
+    };
+    let area = 2.0 * 16.0 + 4.0 * 12.0;
+    let mut sum = 0.0;
+    let steps = 8;
+    let share = |k: i32| (f64::from(k) + 0.5) / f64::from(steps) * 2.0 - 1.0;
+    for i in 0..steps {
+        for j in 0..steps {
+            let (a, b) = (share(i) * 2.0, share(j) * 2.0);
+            let up = share(j) * 1.5 + 1.5;
+            for (at, normal, weight) in [
+                (DVec3::new(a, b, 0.0), DVec3::Z, 16.0),
+                (DVec3::new(a, b, 3.0), DVec3::NEG_Z, 16.0),
+                (DVec3::new(a, 2.0, up), DVec3::NEG_Y, 12.0),
+                (DVec3::new(a, -2.0, up), DVec3::Y, 12.0),
+                (DVec3::new(2.0, a, up), DVec3::NEG_X, 12.0),
+                (DVec3::new(-2.0, a, up), DVec3::X, 12.0),
+            ] {
+                sum += weight * given(&set, Receiver { at, normal }, 64)[0];
+            }
+        }
+    }
+    let mean = sum / area / f64::from(steps * steps);
+    // An even light of intensity 1 before its face sends out 2π.
+    let expected = 2.0 * std::f64::consts::PI / area / (1.0 - reflectance);
+    assert!((mean / expected - 1.0).abs() < 0.03, "{mean} {expected}");
+}
+
+/// White furnace: a convex body in even light from all round gets just that, on every side, whatever it sends back.
+#[test]
+fn a_convex_body_in_even_light() {
+    let block = Solid::Block {
+        middle: DVec3::new(0.0, 0.0, 1.5),
+        right: DVec3::X * 0.2,
+        front: DVec3::NEG_Y * 0.2,
+        half_height: 0.2,
+    };
+    let set = Set { still: Still { solids: vec![block], ..still(open(0.5)) }, sources: vec![Source::About] };
+    let mut picture = Picture::of(
+        World::of(
+            set,
+            Shown {
+                thing: Some(Product { kind: ProductKind::Block, finish: Finish::Matt, surface: Surface::of(0.9) }),
+                ..shown(Vec::new())
+            },
+        ),
+        (48, 32),
+        &[],
+    );
+    (0..4).for_each(|_| assert!(picture.round(|| true)));
+    let layers = picture.layers();
+    let things = layers.points.iter().enumerate().filter(|(_, point)| matches!(point.part, Part::Thing(_)));
+    let found: Vec<f32> = things.map(|(index, _)| layers.falls(index).next().unwrap().even).collect();
+    assert!(found.len() > 50 && found.iter().all(|even| (even - 1.0).abs() < 1e-3), "{found:?}");
+}
+
+/// The edge of a card's shadow is as soft as similar triangles say: a face 1 m wide at 3 m, a card's edge at 1 m over the ground,
+/// so half a metre from full light to none.
+#[test]
+fn a_penumbra() {
+    let face = Face::Rectangle { width: m(1.0), height: m(1.0) };
+    let card = Sheet {
+        flat: Flat { middle: DVec3::new(-2.0, 0.0, 1.0), right: DVec3::X * 2.0, up: DVec3::Y * 4.0 },
+        does: Sheeting::Black,
+        tint: MiredShift::ZERO,
+    };
+    let source = lamp(DVec3::Z * 3.0, DVec3::NEG_Z, face);
+    let with = |sheets: Vec<Sheet>| Set { still: Still { sheets, ..still(open(0.0)) }, sources: vec![source] };
+    let at = |set: &Set, x: f64| given(set, Receiver { at: DVec3::new(x, 0.0, 0.0), normal: DVec3::Z }, 1_024)[0];
+    let (shaded, free) = (with(vec![card]), with(Vec::new()));
+    let share = |x: f64| at(&shaded, x) / at(&free, x);
+    // The edge is at 0: from the far side of the face past it to the near one.
+    assert_eq!(share(-0.26), 0.0);
+    assert!(share(-0.22) > 0.0 && share(0.22) < 1.0);
+    assert!((share(0.26) - 1.0).abs() < 1e-6);
+    assert!((share(0.0) - 0.5).abs() < 0.02, "{}", share(0.0));
+}
