@@ -6,7 +6,9 @@ use tolva_light::colour::{Spectrum, Surface as Paint, White};
 use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres};
-use tolva_light::set::{Blur, Figure, FlashReach, On, Paints, Set, Shown, Source, Still, Surface, View, Wall, Walls};
+use tolva_light::set::{
+    Blur, Figure, FlashReach, On, Paints, Set, Shown, Source, Still, Surface, Trail, View, Wall, Walls,
+};
 use tolva_render::{Developing, Picture, Shining, World};
 
 fn world() -> World {
@@ -43,7 +45,7 @@ fn world() -> World {
         skin: surface,
         cloth: surface,
     };
-    World::of(Set { still, sources }, Shown { view, people: vec![person], thing: None, table: None })
+    World::of(Set { still, sources }, Shown { view, people: vec![person], thing: None, moves: false, table: None })
 }
 
 fn developing() -> Developing {
@@ -62,6 +64,7 @@ fn developing() -> Developing {
         paints: Paints { skins: vec![paint], cloths: vec![paint], thing: paint, background: paint },
         headroom: 3.0,
         reach: FlashReach::WHOLE,
+        trail: Trail::NONE,
     }
 }
 

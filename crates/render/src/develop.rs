@@ -6,11 +6,13 @@ use crate::layers::Layers;
 use crate::matter::Matter;
 use crate::paints::paint_of;
 use crate::part::Part;
+use crate::points::Stands;
 use crate::rgb::{Rgb, luminance};
+use crate::trail::{Row, path};
 use rayon::prelude::*;
 use tolva_light::colour::{Eye, Film, Spectrum, Surface};
 use tolva_light::quantity::MiredShift;
-use tolva_light::set::{FlashReach, On, Paints, RoomSide, Still};
+use tolva_light::set::{FlashReach, On, Paints, RoomSide, Still, Trail};
 
 /// A source as one kind of light in a frame.
 #[derive(Debug, Clone)]
@@ -51,6 +53,8 @@ pub struct Developing {
     pub headroom: f64,
     /// How much of the frame flash reaches.
     pub reach: FlashReach,
+    /// How far the subject goes meanwhile.
+    pub trail: Trail,
 }
 
 /// Steps of colour taken on on the way, in mired, and how far they go either way.
@@ -123,7 +127,7 @@ impl Developing {
         for shining in self.shining.iter().filter(|shining| shining.flash && shining.source < layers.sources) {
             is_flash[shining.source] = true;
         }
-        // What is seen at a point, and the luminance of what of it is flash.
+        // What is seen at a point by ambient and by flash.
         let (wide, high) = (layers.size.0 as usize, layers.size.1 as usize);
         let reached = |pixel: usize| {
             let place = |at: usize, of: usize| (at as f64 + 0.5) / of as f64;
@@ -131,7 +135,7 @@ impl Developing {
         };
         let seen = |index: usize| {
             let (point, paint) = (&layers.points[index], &painted[layers.part_of[index]]);
-            let (mut seen, mut flash) = ([0.0f32; 3], 0.0f32);
+            let (mut ambient, mut flash) = ([0.0f32; 3], [0.0f32; 3]);
             let sums = &layers.sums[index * layers.sources..(index + 1) * layers.sources];
             let is_reached = reached(point.pixel as usize);
             for (source, sum) in sums.iter().enumerate() {
@@ -145,22 +149,39 @@ impl Developing {
                     even * paint.even[source][channel] * turn[channel] + gloss * paint.gloss[source][channel]
                 };
                 let sent = [sent(0), sent(1), sent(2)];
-                (0..3).for_each(|channel| seen[channel] += sent[channel]);
-                flash += if is_flash[source] { luminance(sent) } else { 0.0 };
+                let to = if is_flash[source] { &mut flash } else { &mut ambient };
+                (0..3).for_each(|channel| to[channel] += sent[channel]);
             }
-            (seen, flash)
+            (ambient, flash)
         };
+        let path = path(self.trail, wide);
         let mut linear = vec![[0.0f32; 3]; wide * high];
         let (mut flash, mut depths) = (vec![0.0f32; linear.len()], vec![f32::INFINITY; linear.len()]);
         let rows = linear.par_chunks_mut(wide).zip(flash.par_chunks_mut(wide)).zip(depths.par_chunks_mut(wide));
         rows.enumerate().for_each(|(row, ((linear, flash), depths))| {
+            let mut made = Row::of(wide);
             for index in layers.rows[row]..layers.rows[row + 1] {
                 let point = &layers.points[index];
                 let at = point.pixel as usize - row * wide;
-                depths[at] = depths[at].min(point.depth.max(0.0));
-                let (seen, of_flash) = seen(index);
-                (0..3).for_each(|channel| linear[at][channel] += point.coverage * seen[channel]);
-                flash[at] += point.coverage * of_flash;
+                let apart = path.is_some() && point.stands == Stands::Moving;
+                if point.stands == Stands::Behind && path.is_none() {
+                    continue;
+                }
+                if point.stands != Stands::Behind {
+                    depths[at] = depths[at].min(point.depth.max(0.0));
+                }
+                let seen = seen(index);
+                let to = if apart { &mut made.moving[at] } else { &mut made.still[at] };
+                for channel in 0..3 {
+                    to.0[channel] += point.coverage * seen.0[channel];
+                    to.1[channel] += point.coverage * seen.1[channel];
+                }
+                made.covers[at] += if apart { point.covers } else { 0.0 };
+            }
+            let seen = path.map_or_else(|| made.still.clone(), |path| made.composed(path));
+            for (at, (ambient, of_flash)) in seen.into_iter().enumerate() {
+                linear[at] = [0, 1, 2].map(|channel| ambient[channel] + of_flash[channel]);
+                flash[at] = luminance(of_flash);
             }
         });
         Frame { size: layers.size, linear, flash, depths, headroom: self.headroom }

@@ -25,6 +25,7 @@ mod sequence;
 mod tests;
 mod tones;
 mod trace;
+mod trail;
 mod world;
 
 pub use chance::Seed;

@@ -3,7 +3,7 @@
 use crate::crop::Crop;
 use crate::layers::{Falls, Layers};
 use crate::part::Part;
-use crate::points::{Point, seen};
+use crate::points::{Point, Stands, seen};
 use crate::sequence::Sequence;
 use crate::trace::{Sources, sample};
 use crate::v;
@@ -141,8 +141,10 @@ pub(crate) fn probed(world: &World, sources: &Sources, probe: &Probe, samples: u
         over: None,
         shade: 1.0,
         gloss: 1.0,
+        stands: Stands::Still,
         pixel: 0,
         coverage: 1.0,
+        covers: 0.0,
     };
     let alone;
     let world = match probe.of_person {

@@ -293,9 +293,7 @@ mod tests {
             assert!((at[0] - 0.4).abs() < 0.051 && at[1].abs() < 0.051 && (at[2] - 1.0).abs() < 0.101, "{at:?}");
         }
         let seen_by = read.cameras().next().unwrap();
-        let gltf::camera::Projection::Perspective(camera) = seen_by.projection() else {
-            panic!()
-        };
+        let gltf::camera::Projection::Perspective(camera) = seen_by.projection() else { panic!() };
         assert!((f64::from(camera.yfov()) - 2.0 * view.half_height.atan()).abs() < 1e-6);
         let names: Vec<&str> = read.materials().filter_map(|material| material.name()).collect();
         assert!(names.contains(&"thing Own") && names.contains(&"person 0 Skin"), "{names:?}");

@@ -87,17 +87,31 @@ impl World {
 
     /// The same without one of its people.
     pub(crate) fn without(&self, person: usize) -> World {
-        let bodies = self.bodies.iter().filter(|body| body.person != Some(person)).cloned().collect();
+        self.of_bodies(|body| body.person != Some(person))
+    }
+
+    /// The same without the people, or the thing where there are none.
+    pub(crate) fn without_subject(&self) -> World {
+        self.of_bodies(|_| false)
+    }
+
+    fn of_bodies(&self, kept: impl Fn(&Body) -> bool) -> World {
         World {
             set: self.set.clone(),
             shown: self.shown.clone(),
             sight: self.sight.clone(),
-            bodies,
+            bodies: self.bodies.iter().filter(|body| kept(body)).cloned().collect(),
             planes: self.planes.clone(),
             bounds: self.bounds,
             beyond: self.beyond,
             lamps: self.lamps.clone(),
         }
+    }
+
+    /// Whether the subject is what is seen first from a point along a direction.
+    pub(crate) fn meets_subject(&self, from: V, way: V) -> bool {
+        let met = self.first(Ray::new(from, way, 1e-4, f32::INFINITY), true);
+        met.is_some_and(|met| matches!(met.part, Part::Person(..) | Part::Thing(_)))
     }
 
     /// What a part sends back, and the colour it gives, in mired.

@@ -853,7 +853,10 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** The picture of a kept setup as a file, in sRGB, with what the camera was set to as EXIF; as fine as it gets within seconds. */
+        /**
+         * The picture of a kept setup as a file, in sRGB, with what the camera was set to as EXIF; as fine as it gets within seconds. As exr its light, a layer
+         *     for each light; as glb what stands in it and what lights it.
+         */
         get: operations["picture_file"];
         put?: never;
         post?: never;
@@ -1598,6 +1601,8 @@ export interface components {
             mode: components["schemas"]["ExposureMode"];
             /** @description Neutral density. */
             nd: components["schemas"]["Dial_NdMark"];
+            /** @description Whether flash fires at the end of the exposure, by the second curtain; else at its beginning. */
+            rear_curtain: boolean;
             /** @description What is put on the lens to bring it nearer. */
             rig: components["schemas"]["Rig"];
             /** @description Shutter time. */
@@ -11244,7 +11249,7 @@ export interface operations {
             header?: never;
             path: {
                 id: string;
-                /** @description jpg or png */
+                /** @description jpg, png, exr or glb */
                 ending: string;
             };
             cookie?: never;

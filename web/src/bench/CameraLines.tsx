@@ -16,7 +16,18 @@ const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Set
   a.edit === b.edit &&
   a.errors === b.errors &&
   (
-    ['body', 'lens', 'focal', 'rig', 'support', 'mode', 'shutter_type', 'file', 'high_speed_sync'] as const
+    [
+      'body',
+      'lens',
+      'focal',
+      'rig',
+      'support',
+      'mode',
+      'shutter_type',
+      'file',
+      'high_speed_sync',
+      'rear_curtain',
+    ] as const
   ).every((field) => a.camera[field] === b.camera[field])
 
 /** What each thing on a lens begins with. */
@@ -142,6 +153,9 @@ export const CameraLines = memo(function CameraLines({
       <LiveChoice label="File" value={camera.file} choices={files} onChoose={(file) => put({ file })} />.{' '}
       <Latch isSelected={camera.high_speed_sync} onChange={(high_speed_sync) => put({ high_speed_sync })}>
         High-speed sync
+      </Latch>{' '}
+      <Latch isSelected={camera.rear_curtain} onChange={(rear_curtain) => put({ rear_curtain })}>
+        Flash at the end
       </Latch>
       {(errors['/camera/shutter/at'] ??
         errors['/camera/iso/at'] ??

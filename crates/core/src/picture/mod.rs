@@ -10,7 +10,7 @@ use crate::geometry::{DVec3, Flat};
 use crate::marks::Mark;
 use crate::quantity::Seconds;
 use crate::say;
-use crate::set::{Blur, Figure, FlashReach, On, Paints, Product, Set, Shown, Surface};
+use crate::set::{Blur, Figure, FlashReach, On, Paints, Product, Set, Shown, Surface, Trail};
 use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
 use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
@@ -63,6 +63,8 @@ pub struct Picturing {
     pub blur: Blur,
     /// How far down, or across where the camera is held upright, flash reaches: past sync the second curtain hides the rest.
     pub reach: FlashReach,
+    /// How far the subject goes while the camera exposes.
+    pub trail: Trail,
     /// Where the patches of the stop scale are in the frame.
     pub places: Vec<PatchPlace>,
     /// Where ambient was metered or worked out.
@@ -74,6 +76,24 @@ fn blur(s: &Situation<'_>, dials: &Dials) -> Blur {
     let across = if s.setup.scene.camera.upright { height } else { width };
     let infinity = s.lensing.blur_of_infinity(dials.aperture.f_number()).millimetres() / across.millimetres();
     Blur { focus: s.lensing.focus.metres(), infinity }
+}
+
+/// What moves faster than this may draw a trail one can see, in metres a second: a pose does not.
+const MOVES: f64 = 0.12;
+
+/// Whether the subject moves so that it may draw a trail.
+fn moves(s: &Situation<'_>) -> bool {
+    s.setup.subject.movement.speed(s.terms.house.sport).is_some_and(|speed| speed > MOVES)
+}
+
+/// How far the subject goes across the frame meanwhile.
+fn trail(s: &Situation<'_>, dials: &Dials) -> Trail {
+    let time = s.effective_shutter(dials.shutter).time();
+    let short = moves(s).then(|| s.setup.subject.movement.travels(s.terms.house.sport, time, s.asks.frame)).flatten();
+    // Told by the short side: across the frame as it is held.
+    let view = s.stage.view;
+    let across = view.half_width.min(view.half_height) / view.half_width;
+    Trail { share: short.map_or(0.0, |short| short * across), flash_at_end: s.setup.camera.rear_curtain }
 }
 
 /// A place whose ambient is known, to compare a picture's light with.
@@ -182,6 +202,7 @@ fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
             finish: setup.scene.thing.finish,
             surface: plain(&paints.thing),
         }),
+        moves: moves(s),
         table: thing.then(|| table(&setup.scene.thing)).flatten(),
     }
 }
@@ -254,6 +275,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         exposure: s.effective_shutter(dials.shutter).time(),
         blur: blur(s, &dials),
         reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },
+        trail: trail(s, &dials),
         places: places(s),
         metered: metered(s, offset - shutter),
         paints,

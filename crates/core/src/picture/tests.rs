@@ -80,3 +80,19 @@ fn the_exposure_is_the_cameras_own() {
     setup.lights.clear();
     assert!((exposure(&setup) - 0.125).abs() < 1e-9, "{}", exposure(&setup));
 }
+
+/// Who runs draws a trail as long as the shutter is open, and who poses none; with the flash at the end it lies behind them.
+#[test]
+fn trails() {
+    let mut setup = sample::portrait();
+    let trail = |setup: &Setup| picturing(&Situation::new(setup, &sample::kit(), House::default()).unwrap()).trail;
+    setup.camera.shutter.at = ShutterMark::nearest(24);
+    assert_eq!(trail(&setup).share, 0.0);
+    setup.subject.movement = crate::optics::Movement::Running;
+    let short = trail(&setup);
+    setup.camera.shutter.at = ShutterMark::nearest(18);
+    setup.camera.rear_curtain = true;
+    let long = trail(&setup);
+    assert!((long.share / short.share - 2.0).abs() < 1e-9 && short.share > 0.01, "{short:?} {long:?}");
+    assert!(long.flash_at_end && !short.flash_at_end);
+}

@@ -58,6 +58,8 @@ pub struct CameraSetup {
     pub shutter_type: ShutterType,
     /// Whether high-speed sync may be used.
     pub high_speed_sync: bool,
+    /// Whether flash fires at the end of the exposure, by the second curtain; else at its beginning.
+    pub rear_curtain: bool,
     /// What it writes.
     pub file: FileKind,
     /// Sensitivity.

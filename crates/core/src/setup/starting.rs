@@ -60,6 +60,7 @@ impl Setup {
                 mode: ExposureMode::Manual,
                 shutter_type: ShutterType::Mechanical,
                 high_speed_sync: false,
+                rear_curtain: false,
                 file: FileKind::Raw,
                 iso: Dial::free(body.iso_base),
                 aperture: Dial::free(lens.widest_at(lens.focal_longest)),

@@ -16,7 +16,7 @@ mod walls;
 pub use dome::Dome;
 pub use product::{Finish, ProductKind};
 pub use sheet::{Glazing, Sheet, Sheeting};
-pub use shown::{Blur, Figure, FlashReach, On, Paints, Product, Shown};
+pub use shown::{Blur, Figure, FlashReach, On, Paints, Product, Shown, Trail};
 pub use sight::Sight;
 pub use solid::Solid;
 pub use source::{Source, from_side};

@@ -12,6 +12,8 @@ pub struct Shown {
     pub people: Vec<Figure>,
     /// The thing, where a thing is the subject.
     pub thing: Option<Product>,
+    /// Whether the subject moves so that it may draw a trail: then what is behind it has to be known, too.
+    pub moves: bool,
     /// The top of what it stands on. It is seen and shaded, and sends no light on.
     pub table: Option<Flat>,
 }
@@ -77,6 +79,20 @@ pub struct Blur {
     pub focus: f64,
     /// The blur of a point infinitely far off, as a share of the frame's width.
     pub infinity: f64,
+}
+
+/// How far the subject goes while the camera exposes.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Trail {
+    /// As a share of the frame's width, to the right.
+    pub share: f64,
+    /// Whether the flash fires at the end of the exposure; else at its beginning.
+    pub flash_at_end: bool,
+}
+
+impl Trail {
+    /// It stands still.
+    pub const NONE: Trail = Trail { share: 0.0, flash_at_end: false };
 }
 
 /// How much of a frame a flash reaches. Curtains that cross the frame hide the rest of it past sync: at the bottom, or at the right of

@@ -1,6 +1,6 @@
 //! A look of the camera, followed through glass and off mirrors to what is seen in them.
 
-use super::Point;
+use super::{Point, Stands};
 use crate::V;
 use crate::matter::{GLASS, Matter, sends_back};
 use crate::part::Part;
@@ -61,8 +61,10 @@ impl Look {
             over: self.over,
             shade: met.shade * self.share * even,
             gloss: self.share,
+            stands: Stands::Still,
             pixel: 0,
             coverage: 0.0,
+            covers: 0.0,
         }
     }
 
@@ -78,8 +80,10 @@ impl Look {
             over: self.over,
             shade: self.share,
             gloss: self.share,
+            stands: Stands::Still,
             pixel: 0,
             coverage: 0.0,
+            covers: 0.0,
         }
     }
 }

@@ -21,6 +21,7 @@ fn developing(level: f64) -> Developing {
         },
         headroom: 3.0,
         reach: FlashReach::WHOLE,
+        trail: Trail::NONE,
     }
 }
 
@@ -75,4 +76,53 @@ fn what_of_it_is_flash() {
     assert!((frame.flash_share(above).unwrap() - 0.5).abs() < 0.02);
     assert_eq!(frame.flash_share(below), Some(0.0));
     assert!(frame.level(below).is_some());
+}
+
+/// What may move is known with what is behind it. While it stands still the picture is the same as if it could not; once it goes, its
+/// place by ambient is taken by what stands behind, and by flash it stays where it is.
+#[test]
+fn what_moves() {
+    let source = |x: f64| {
+        lamp(DVec3::new(x, -1.8, 1.9), DVec3::new(-x, 1.8, -0.4), Face::Rectangle { width: m(0.6), height: m(0.6) })
+    };
+    let set = Set { still: still(room(0.5)), sources: vec![source(-0.8), source(0.8)] };
+    let made = |moves: bool| {
+        let shown = Shown { moves, ..shown(vec![figure(0.0)]) };
+        let mut picture = Picture::of(World::of(set.clone(), shown), (60, 40), &[]);
+        for _ in 0..4 {
+            assert!(picture.round(|| true));
+        }
+        picture
+    };
+    let frame = |picture: &Picture, trail: Trail, ambient: bool, flash: bool| {
+        let mut developing = developing(1.0);
+        let shining = developing.shining[0].clone();
+        developing.shining = [(0, false, ambient), (1, true, flash)]
+            .into_iter()
+            .filter(|(.., on)| *on)
+            .map(|(source, flash, _)| Shining { source, flash, ..shining.clone() })
+            .collect();
+        developing.trail = trail;
+        developing.frame(picture.layers(), &set.still)
+    };
+    let (still_one, moving) = (made(false), made(true));
+    assert!(moving.layers().points.len() > still_one.layers().points.len());
+    let gone = Trail { share: 0.6, flash_at_end: false };
+    let level = |frame: &Frame, at: usize| frame.level(at).unwrap_or(-9.0);
+    // In the middle of the chest, and beside them to the right.
+    let (chest, beside) = (30 * 60 + 30, 30 * 60 + 48);
+    for at in [chest, beside] {
+        let (a, b) = (frame(&still_one, Trail::NONE, true, true), frame(&moving, Trail::NONE, true, true));
+        assert!((level(&a, at) - level(&b, at)).abs() < 0.3, "{at}: {} {}", level(&a, at), level(&b, at));
+    }
+    let (before, after) = (frame(&moving, Trail::NONE, true, false), frame(&moving, gone, true, false));
+    assert!(
+        (level(&before, chest) - level(&after, chest)).abs() > 0.15,
+        "{} {}",
+        level(&before, chest),
+        level(&after, chest)
+    );
+    assert!((level(&before, beside) - level(&after, beside)).abs() > 0.05);
+    let (before, after) = (frame(&moving, Trail::NONE, false, true), frame(&moving, gone, false, true));
+    assert!((level(&before, chest) - level(&after, chest)).abs() < 0.02);
 }

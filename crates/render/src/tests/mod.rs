@@ -15,7 +15,7 @@ use tolva_light::geometry::{DVec3, Flat, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres, MiredShift};
 use tolva_light::set::{
     Figure, Finish, FlashReach, On, Paints, Product, ProductKind, Set, Sheet, Sheeting, Shown, Solid, Source, Still,
-    Surface, View, Wall, Walls,
+    Surface, Trail, View, Wall, Walls,
 };
 use tolva_light::transport::{Light, Receiver};
 
@@ -69,7 +69,13 @@ pub(crate) fn view_from(eye: DVec3, to: DVec3) -> View {
 }
 
 pub(crate) fn shown(people: Vec<Figure>) -> Shown {
-    Shown { view: view_from(DVec3::new(0.0, -1.9, 1.5), DVec3::new(0.0, 0.0, 1.5)), people, thing: None, table: None }
+    Shown {
+        view: view_from(DVec3::new(0.0, -1.9, 1.5), DVec3::new(0.0, 0.0, 1.5)),
+        people,
+        thing: None,
+        moves: false,
+        table: None,
+    }
 }
 
 pub(crate) fn figure(x: f64) -> Figure {

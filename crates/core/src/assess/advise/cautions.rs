@@ -162,7 +162,8 @@ impl Cautions<'_> {
             self.say(About::Shutter, None, Caution::Ghost);
         }
         let slow = s.effective_shutter(self.dials.shutter).stops() <= TRAILS;
-        if slow && s.setup.subject.movement != Movement::Still && !s.lights.is_empty() {
+        let moves = s.setup.subject.movement != Movement::Still;
+        if slow && moves && !s.lights.is_empty() && !s.setup.camera.rear_curtain {
             self.say(About::Shutter, None, Caution::RearCurtain);
         }
         if s.past_sync && s.sync.is_some_and(|sync| self.dials.shutter > sync) {

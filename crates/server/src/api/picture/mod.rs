@@ -102,6 +102,7 @@ pub(super) fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> D
         paints: picturing.paints.clone(),
         headroom: picturing.headroom,
         reach: picturing.reach,
+        trail: picturing.trail,
     }
 }
 
