@@ -22,7 +22,7 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 20] = [
+const RENDER: [&str; 22] = [
     "chance",
     "crop",
     "sequence",
@@ -40,9 +40,11 @@ const RENDER: [&str; 20] = [
     "lens",
     "trace",
     "picture",
+    "trail",
     "tones",
     "frame",
     "develop",
+    "outline",
 ];
 
 /// What a photographer decides, in the same way.

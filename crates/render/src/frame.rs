@@ -7,7 +7,7 @@ use std::sync::LazyLock;
 use tolva_light::set::Blur;
 
 /// How light mid-grey is shown, as a share of white (ISO 12232: 18 % at a headroom of 2.47 stops).
-const MID: f64 = 0.18;
+pub(crate) const MID: f64 = 0.18;
 
 /// A developed frame: of every pixel linear light, 1 for mid-grey as it should be.
 #[derive(Debug, Clone)]

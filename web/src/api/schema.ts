@@ -1833,6 +1833,15 @@ export interface components {
             /** @enum {string} */
             what: "perspective";
         } | {
+            /** @description Where the camera is lowered or raised to, so that it does not. */
+            camera: string;
+            /** @description Whether that is down. */
+            down: boolean;
+            /** @description Whether through the neck; else through the head. */
+            neck: boolean;
+            /** @enum {string} */
+            what: "skyline";
+        } | {
             /** @enum {string} */
             what: "mirrors_around";
         } | {
@@ -4266,6 +4275,30 @@ export interface components {
          * @enum {string}
          */
         Origin: "metered" | "forecast" | "worked_out" | "maker" | "usual" | "chosen";
+        /**
+         * @description A stretch of the outline of a person, against what is behind them.
+         * @enum {string}
+         */
+        Outline: "hair" | "shoulders" | "clothes" | "legs";
+        /** @description A stretch of the outline as it is told. */
+        OutlineTold: {
+            /**
+             * Format: double
+             * @description How different its colour is, by CIEDE2000.
+             */
+            difference: number;
+            /** @description Which. */
+            of: components["schemas"]["Outline"];
+            /** @description Whether much of it sinks into what is behind. */
+            sinks: boolean;
+            /**
+             * Format: double
+             * @description By how many stops it is brighter than what is behind it.
+             */
+            stops: number;
+            /** @description All that in words, with the cheapest cure where it sinks. */
+            text: string;
+        };
         /** @description How bright a flash is, from the best source there is. */
         Output: {
             /** @enum {string} */
@@ -4443,6 +4476,8 @@ export interface components {
             height: number;
             /** @description What it leaves out. */
             leaves_out: string;
+            /** @description How the subject stands off from what is behind, stretch by stretch of its outline. */
+            outline: components["schemas"]["OutlineTold"][];
             /** @description Where the patches of the stop scale are in it. */
             patches: components["schemas"]["PatchPlace"][];
             /**

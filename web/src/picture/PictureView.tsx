@@ -9,6 +9,7 @@ import { Spoken } from '../ui/voice'
 import { lightMark } from '../words/lightMark'
 import { CloserLook, Closeness, type Times } from './CloserLook'
 import { drawnOver, type Over, placeAt, type Planes, type Tones } from './planes'
+import { OutlineLine } from './OutlineLine'
 import { PatchRing } from './PatchRing'
 import { clippedShare, levelSaid, percent, said } from './said'
 import { SaveAs } from './SaveAs'
@@ -282,6 +283,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
         {here && there && there.level !== here.level && <> (before {levelSaid(there)})</>}
         {clipped > 0.001 && <>; {clippedShare(clipped)} of the frame clips</>}.{' '}
         {isBefore && <>Before the last change. </>}
+        {picture && <OutlineLine outline={picture.told.outline} />}
         {picture && !picture.told.enough && (picture.told.rounds === 0 ? 'Rough still.' : 'Getting finer.')}
         {picture?.told.enough && picture.told.leaves_out} <SaveAs id={id} />
       </Words>

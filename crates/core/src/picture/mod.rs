@@ -3,6 +3,7 @@
 
 mod ambient;
 mod falls;
+mod outline;
 
 use crate::colour::{Eye, Spectrum, Surface as Paint};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
@@ -16,6 +17,7 @@ use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
 pub use falls::{Given, Held};
+pub use outline::{OutlineTold, told as outline_told};
 use serde::Serialize;
 
 /// A source of the set as one kind of light at the dials.

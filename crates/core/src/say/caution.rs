@@ -107,6 +107,16 @@ pub(crate) fn perspective(larger: impl Display) -> String {
     )
 }
 
+pub(crate) fn skyline(neck: bool, camera: impl Display, down: bool) -> String {
+    let through = if neck { "neck" } else { "head" };
+    let (way, then) = if down {
+        ("down", "the head stands free against the sky, the line under the shoulders")
+    } else {
+        ("up", "the line runs over the head")
+    };
+    format!("The skyline runs through the {through}. Camera {way} to {camera}: {then}.")
+}
+
 pub(crate) const MIRRORS_AROUND: &str = "Metal shows what stands around it, not what falls on it: its levels are those of a matt surface there. Place cards and boxes by what is seen in it from the camera.";
 pub(crate) const SEEN_THROUGH: &str = "Glass shows what is behind it, and its edges by what is beside it: light the background or a card behind, not the glass; its levels are those of a matt surface there.";
 

@@ -27,6 +27,7 @@ pub(crate) mod levels;
 pub(crate) mod loudness;
 pub(crate) mod moment;
 pub(crate) mod names;
+pub(crate) mod outline;
 pub(crate) mod outlook;
 pub(crate) mod picture;
 pub(crate) mod placed;

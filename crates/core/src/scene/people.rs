@@ -57,6 +57,14 @@ impl Person {
         }
     }
 
+    /// The heights between which the neck is, in metres: from the shoulders to the chin (common proportion: an eighth of the figure is
+    /// the head, and a twentieth more the neck).
+    #[must_use]
+    pub fn neck(&self) -> (f64, f64) {
+        let chin = self.crown() - self.stature.metres() / 8.0;
+        (chin - self.stature.metres() / 20.0, chin)
+    }
+
     /// The middle of the face, at the eyes.
     #[must_use]
     pub fn face(&self) -> DVec3 {

@@ -77,6 +77,15 @@ impl Shown {
         Shown { lab: Lab::of(colour), linear: [linear.red, linear.green, linear.blue] }
     }
 
+    /// Of linear sRGB.
+    #[must_use]
+    pub fn of_linear(linear: [f64; 3]) -> Shown {
+        let [red, green, blue] = linear;
+        let xyz: palette::Xyz<palette::white_point::D65, f64> =
+            palette::LinSrgb::<f64>::new(red, green, blue).into_color_unclamped();
+        Shown { lab: Lab::of(Xyz { x: xyz.x, y: xyz.y, z: xyz.z }), linear }
+    }
+
     /// Encoded sRGB, 0 to 1: what lies outside is brought in along the line to its own grey, so that hue stays.
     #[must_use]
     pub fn encoded(&self) -> [f64; 3] {

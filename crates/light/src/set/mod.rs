@@ -4,6 +4,7 @@
 //! what would have changed it.
 
 mod dome;
+mod outline;
 mod product;
 mod sheet;
 mod shown;
@@ -14,6 +15,7 @@ mod view;
 mod walls;
 
 pub use dome::Dome;
+pub use outline::{Outline, StandsOff};
 pub use product::{Finish, ProductKind};
 pub use sheet::{Glazing, Sheet, Sheeting};
 pub use shown::{Blur, Figure, FlashReach, On, Paints, Product, Shown, Trail};

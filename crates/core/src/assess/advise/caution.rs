@@ -136,6 +136,15 @@ pub enum Caution {
         /// How much larger the nose is drawn than the ears, in per cent.
         larger: f64,
     },
+    /// The skyline runs through somebody.
+    Skyline {
+        /// Whether through the neck; else through the head.
+        neck: bool,
+        /// Where the camera is lowered or raised to, so that it does not.
+        camera: String,
+        /// Whether that is down.
+        down: bool,
+    },
     /// A thing of metal shows what stands around it.
     MirrorsAround,
     /// A thing of glass shows what is behind it.
@@ -258,6 +267,7 @@ impl Caution {
                 return say::caution::focus_in_the_dark(ev, by, limit);
             }
             Caution::Perspective { larger } => return say::caution::perspective(larger),
+            Caution::Skyline { neck, camera, down } => return say::caution::skyline(*neck, camera, *down),
             Caution::MirrorsAround => say::caution::MIRRORS_AROUND,
             Caution::SeenThrough => say::caution::SEEN_THROUGH,
             Caution::FocusInFlare => say::caution::FOCUS_IN_FLARE,

@@ -12,7 +12,7 @@ use crate::marks::Mark;
 use crate::optics::Movement;
 use crate::quantity::{Ev100, Id, Kilograms, Power};
 use crate::scene::{Finish, Role};
-use crate::setup::{ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
+use crate::setup::{BackgroundKind, ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Lit, Situation, Source};
 use crate::stage::Intruder;
 
@@ -64,6 +64,11 @@ pub fn cautions(
 }
 
 /// What there is to be cautious of, subject by subject.
+/// As far off as a skyline is, in metres.
+const FAR_OFF: f64 = 1e4;
+/// So far from shoulders or head a skyline is clear of them, in metres (common practice).
+const CLEAR_OF: f64 = 0.05;
+
 struct Cautions<'a> {
     s: &'a Situation<'a>,
     facts: &'a Facts,
@@ -188,6 +193,27 @@ impl Cautions<'_> {
         }
     }
 
+    /// A level skyline is as high as the camera, on everybody.
+    fn skyline(&mut self) {
+        let (s, view) = (self.s, self.s.stage.view);
+        let height = view.eye.z;
+        let far_off = (view.eye + view.looks.with_z(0.0).normalize_or_zero() * FAR_OFF).with_z(height);
+        let open = s.setup.background.kind == BackgroundKind::Open;
+        if !self.has_people() || !open || !view.sees(far_off) {
+            return;
+        }
+        let faces = s.stage.faces.iter().zip(&s.setup.scene.people);
+        let crossed = faces.filter(|(face, _)| view.sees(face.at)).find_map(|(_, person)| {
+            let (shoulders, chin) = person.neck();
+            (shoulders < height && height < person.crown()).then_some((shoulders, chin, person.crown()))
+        });
+        let Some((shoulders, chin, crown)) = crossed else { return };
+        let (under, over) = (shoulders - CLEAR_OF, crown + CLEAR_OF);
+        let down = height - under <= over - height;
+        let camera = s.terms.house.units.place(if down { under } else { over });
+        self.say(About::Camera, None, Caution::Skyline { neck: height < chin, camera, down });
+    }
+
     fn frame(&mut self) {
         let set = self.set;
         if let Some(degrees) = set.flare {
@@ -203,6 +229,7 @@ impl Cautions<'_> {
             // From the tip of the nose to the ears the scale falls as the distance grows.
             self.say(About::Camera, None, Caution::Perspective { larger: NOSE_TO_EARS / near * 100.0 });
         }
+        self.skyline();
         if s.setup.is_thing() {
             match s.setup.scene.thing.finish {
                 Finish::Metal => self.say(About::Subject, None, Caution::MirrorsAround),

@@ -1,7 +1,7 @@
 //! A picture as it is answered: what it says of itself, and its planes.
 
 use serde::Serialize;
-use tolva_core::picture::PatchPlace;
+use tolva_core::picture::{OutlineTold, PatchPlace};
 use tolva_render::{Frame, Tones};
 use utoipa::ToSchema;
 
@@ -22,6 +22,8 @@ pub struct PictureTold {
     pub tones: Tones,
     /// Where the patches of the stop scale are in it.
     pub patches: Vec<PatchPlace>,
+    /// How the subject stands off from what is behind, stretch by stretch of its outline.
+    pub outline: Vec<OutlineTold>,
     /// What it leaves out.
     pub leaves_out: &'static str,
 }

@@ -100,6 +100,17 @@ use super::*;
     |s: &mut Setup| from(s, 1.0),
     |s: &mut Setup| { from(s, 1.0); s.subject.kind = SubjectKind::Thing },
 )]
+#[case::through_the_head(
+    // A figure of 1.75 m in the open: at 1.6 m through the eyes, at 1.2 m under the shoulders.
+    Caution::Skyline { neck: false, camera: String::new(), down: true },
+    |s: &mut Setup| seen_from(s, 1.6),
+    |s: &mut Setup| seen_from(s, 1.2),
+)]
+#[case::no_skyline_before_a_wall(
+    Caution::Skyline { neck: false, camera: String::new(), down: true },
+    |s: &mut Setup| seen_from(s, 1.6),
+    |s: &mut Setup| { seen_from(s, 1.6); s.background.kind = BackgroundKind::Wall },
+)]
 #[case::of_metal(Caution::MirrorsAround, |s: &mut Setup| of(s, Finish::Metal), |s: &mut Setup| of(s, Finish::Gloss))]
 #[case::of_glass(Caution::SeenThrough, |s: &mut Setup| of(s, Finish::Glass), |s: &mut Setup| of(s, Finish::Matt))]
 #[case::nobody_is_of_metal(

@@ -14,7 +14,7 @@ use crate::optics::Movement;
 use crate::quantity::{Degrees, Ev100, Id, Metres, Power, Seconds, WindSpeed};
 use crate::sample;
 use crate::scene::{Aim, Finish, Pane, PaneKind, Position};
-use crate::setup::{ExposureMode, Holder, Measured, Method, Setup, SubjectKind, Tone};
+use crate::setup::{BackgroundKind, ExposureMode, Holder, Measured, Method, Setup, SubjectKind, Tone};
 use crate::terms::Rule;
 use rstest::rstest;
 use std::mem::discriminant;
@@ -26,7 +26,7 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::SunAndEyes => (About::Background, false),
         Caution::ShutterFloor { .. } | Caution::Flare { .. } | Caution::FacesOut { .. } => (About::Camera, false),
         Caution::FocusInTheDark { .. } | Caution::FocusInFlare => (About::Camera, false),
-        Caution::Perspective { .. } => (About::Camera, false),
+        Caution::Perspective { .. } | Caution::Skyline { .. } => (About::Camera, false),
         Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync | Caution::Pulses { .. } => {
             (About::Shutter, false)
         }
@@ -73,6 +73,13 @@ fn from(setup: &mut Setup, distance: f64) {
     setup.scene.camera.at = Position::nearest(setup.main_face().at - DVec3::Y * distance);
 }
 
+/// In the open, from this height.
+fn seen_from(setup: &mut Setup, height: f64) {
+    setup.scene = sample::outdoors().scene;
+    setup.background.kind = BackgroundKind::Open;
+    setup.scene.camera.at.z = crate::quantity::Coordinate::nearest(height);
+}
+
 /// A thing of this finish.
 fn of(setup: &mut Setup, finish: Finish) {
     setup.subject.kind = SubjectKind::Thing;
@@ -102,6 +109,7 @@ fn applies(caution: &Caution, there: Arrange, not_there: Arrange) {
         Caution::Flare { .. }
         | Caution::Beam { .. }
         | Caution::Perspective { .. }
+        | Caution::Skyline { .. }
         | Caution::PassesOver { .. }
         | Caution::Pulses { .. }
         | Caution::Bounce { .. }
