@@ -2,7 +2,6 @@
 
 #![allow(clippy::unwrap_used)]
 
-use thirtyfour::prelude::*;
 use tolva_journeys::Walk;
 
 async fn stand_ins_of(walk: &Walk, id: &str) {
