@@ -66,6 +66,14 @@ export const startsQuery = queryOptions({
 
 const path = (id: string) => ({ params: { path: { id } } })
 
+/** A setup as it is kept; none asked for, none fetched. */
+export const setupQuery = (id?: string) =>
+  queryOptions({
+    queryKey: ['setup', id ?? '', 'kept'],
+    queryFn: () => need(client.GET('/api/setups/{id}', path(id ?? ''))),
+    enabled: id !== undefined,
+  })
+
 export const dayQuery = (job: string) =>
   queryOptions({ queryKey: ['day', job], queryFn: () => need(client.GET('/api/jobs/{id}/day', path(job))) })
 

@@ -1,9 +1,10 @@
 import { Spoken } from '../ui/voice'
 import { useState } from 'react'
 import styled from 'styled-components'
-import type { Ladder, Rung } from '../api/types'
+import type { Ladder, Rung, Setup } from '../api/types'
 import { Latch } from '../ui/Push'
 import { span } from './clock'
+import { RungPicture } from './RungPicture'
 
 const Next = styled.div`
   border: 2px solid ${({ theme }) => theme.ink};
@@ -24,7 +25,7 @@ const Rungs = styled.ol`
   border-left: 3px solid ${({ theme }) => theme.engraved};
   li {
     display: grid;
-    grid-template-columns: 5.4ch 1fr;
+    grid-template-columns: 5.4ch 1fr auto;
     gap: 0 12px;
     padding: 5px 0 5px 12px;
     border-bottom: 1px solid ${({ theme }) => theme.line};
@@ -79,10 +80,13 @@ const turnWords = (rung: Rung) =>
 /** The ladder as a list: what is in force, what comes next, and when. */
 export function LadderList({
   ladder,
+  setup,
   minute,
   show,
 }: {
   ladder: Ladder
+  /** The setup it is of, to be seen at each change. */
+  setup?: Setup
   minute: number
   show: (clock: string) => string
 }) {
@@ -127,6 +131,7 @@ export function LadderList({
                 {state === 'now' && <span className="state">in force now</span>}
                 {!rung.kept && <span className="state">further from the plan than the tolerance allows</span>}
               </span>
+              {setup && <RungPicture id={ladder.setup} setup={setup} rung={rung} time={show(rung.clock)} />}
             </li>
           )
         })}

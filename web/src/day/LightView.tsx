@@ -2,7 +2,7 @@ import { Spoken } from '../ui/voice'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { ApiProblem, words } from '../api/client'
-import { dayAnswerQuery, momentQuery, settingsQuery } from '../api/queries'
+import { dayAnswerQuery, momentQuery, settingsQuery, setupQuery } from '../api/queries'
 import type { Day, DayAnswer, JobSummary } from '../api/types'
 import { clockTime } from '../words/units'
 import { useKeys } from '../keys/KeysProvider'
@@ -14,6 +14,7 @@ import { clockAt } from './clock'
 import { ClockRuler, ItIs } from './ClockDial'
 import { Compass } from './Compass'
 import { LadderList } from './LadderList'
+import { MomentPicture } from './MomentPicture'
 import { MomentWords } from './MomentWords'
 import { SetupSlots } from './SetupSlots'
 import { Strip } from './strip/Strip'
@@ -90,6 +91,7 @@ function Answered(props: AnsweredProps) {
   const minute = turned ?? settled
   const asked = useDeferredValue(clockAt(answer, minute))
   const moment = useQuery(momentQuery(job.id, { setup, clock: asked })).data
+  const kept = useQuery(setupQuery(setup)).data?.setup
   const spot = day.place.spots.find((one) => one.id === chosen?.slot?.spot)
   const set = (time: string) => {
     setTurned(null)
@@ -147,7 +149,7 @@ function Answered(props: AnsweredProps) {
             isToday={isToday(job.job.date)}
           />
           {ladder ? (
-            <LadderList ladder={ladder} minute={minute} show={show} />
+            <LadderList ladder={ladder} setup={kept} minute={minute} show={show} />
           ) : (
             <p>
               {chosen
@@ -157,6 +159,7 @@ function Answered(props: AnsweredProps) {
           )}
         </section>
         <section className="compass" aria-label="Sun and light at this minute">
+          {kept?.slot && setup && <MomentPicture id={setup} setup={kept} clock={asked} time={show(asked)} />}
           {moment && (
             <>
               <Compass answer={answer} moment={moment} spot={spot} said={moment.text} />

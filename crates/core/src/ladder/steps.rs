@@ -37,6 +37,8 @@ pub struct Rung {
     pub clock: ClockTime,
     /// What is turned; on the first rung every dial as it is set.
     pub turns: Vec<Turn>,
+    /// Where all dials stand from then on.
+    pub dials: Dials,
     /// Whether the picture then is as planned, within the tolerance.
     pub kept: bool,
     /// In a sentence.
@@ -248,7 +250,8 @@ pub(crate) fn with_dials(
         }
         if !turned.is_empty() {
             let text = rung_words(&clock, &turned, index == 0);
-            rungs.push(Rung { minute, clock, turns: turned, kept: now.kept, text });
+            let dials = now.dials.clone();
+            rungs.push(Rung { minute, clock, turns: turned, dials, kept: now.kept, text });
         }
     }
     Ok((Ladder { setup: id.clone(), from, until, tolerance: plan.tolerance, rungs, warnings }, climbed))

@@ -1,9 +1,11 @@
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::quantity::Power;
 use crate::setup::{LightIndex, Setup};
+use serde::Serialize;
 
 /// Where the camera's and the flashes' dials stand.
-#[derive(Debug, Clone, PartialEq)]
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct Dials {
     /// Sensitivity.
     pub iso: IsoMark,

@@ -82,6 +82,7 @@ macro_rules! every_endpoint {
             .service(picture::picture)
             .service(picture::picture_file)
             .service(picture::closer_look)
+            .service(picture::small_picture)
             .service(stand_ins::stand_ins)
             .service(stand_ins::meter_shows)
             .service(stand_ins::flashes_stand)

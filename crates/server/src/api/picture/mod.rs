@@ -3,12 +3,14 @@
 mod closer;
 mod file;
 mod packed;
+mod small;
 
 pub use closer::closer_look;
 pub(super) use closer::sensor_of;
 pub use file::picture_file;
 pub(super) use file::shot;
 pub use packed::PictureTold;
+pub use small::small_picture;
 
 use super::Query;
 use super::asked::{Asked, Of, forecast_of};

@@ -1,0 +1,62 @@
+//! A small picture, rough and at once: for a strip of them.
+
+use super::{Lit, developing, motif, picturing_of};
+use crate::api::Query;
+use crate::api::asked::{Asked, Of};
+use crate::body::Body;
+use crate::easel::with_brushes;
+use crate::problem::Problem;
+use actix_web::http::StatusCode;
+use actix_web::{HttpResponse, post};
+use serde::{Deserialize, Serialize};
+use tolva_core::setup::Setup;
+use tolva_frames::{Written, written};
+use tolva_render::{Picture, World};
+use utoipa::ToSchema;
+
+use super::file::shot;
+
+/// A setup a small picture is asked of.
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct SmallPicture {
+    /// The setup.
+    pub setup: Setup,
+}
+
+/// Its longer side, in pixels, and its rounds of samples.
+const SIDE: f64 = 132.0;
+const ROUNDS: u32 = 3;
+
+/// A small, rough picture of a setup as PNG in sRGB, in all its light.
+#[utoipa::path(
+    params(Of),
+    request_body = SmallPicture,
+    responses((status = 200, body = Vec<u8>, content_type = "image/png"), (status = 422, body = Problem))
+)]
+#[post("/picture/small")]
+pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>) -> Result<HttpResponse, Problem> {
+    let setup = body.0.setup;
+    let kit = asked.ground(&of).await?.kit;
+    let picturing = picturing_of(&asked, &of, setup.clone()).await?;
+    let shot = shot(&setup, &kit, &picturing);
+    let trace = move || {
+        let motif = motif(&picturing);
+        let view = motif.shown.view;
+        let aspect = view.half_width / view.half_height;
+        let side = |share: f64| (SIDE * share.min(1.0)).round().max(1.0) as u32;
+        let size = (side(aspect), side(1.0 / aspect));
+        let layers = with_brushes(|| {
+            let mut picture = Picture::of(World::of(motif.set, motif.shown), size, &motif.probes);
+            (0..ROUNDS).for_each(|_| drop(picture.round(|| true)));
+            picture.layers().clone()
+        });
+        let seen = developing(&picturing, &layers, &Lit::Both).frame(&layers, &picturing.set.still);
+        written(Written::Png, &seen.blurred(picturing.blur).shown(), size, &shot).map_err(|error| error.to_string())
+    };
+    let bytes = tokio::task::spawn_blocking(trace).await.map_err(|error| error.to_string());
+    let bytes = bytes.and_then(|made| made).map_err(|error| {
+        Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", error)
+    })?;
+    Ok(HttpResponse::Ok().content_type("image/png").insert_header(("Cache-Control", "no-store")).body(bytes))
+}
