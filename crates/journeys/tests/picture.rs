@@ -246,3 +246,51 @@ async fn a_closer_look() {
     walk.wait("the frame alone", "return document.querySelector('[data-closer]') === null").await;
     walk.end().await;
 }
+
+/// With the clock the evening falls in the picture; the ladder's frames, turned as it says, stay light.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_evening_falls() {
+    let light = |selector: &str| {
+        format!(
+            "const c = document.querySelector('{selector}'); if (!c) return -1;
+             const d = c.getContext('2d').getImageData(0, 0, c.width, c.height / 4).data; let s = 0;
+             for (let i = 0; i < d.length; i += 4) s += d[i + 1]; return s / (d.length / 4)"
+        )
+    };
+    let walk = Walk::at_desk().await;
+    walk.open("/jobs/job-slip-shed/day?setup=setup-water&at=19:05").await;
+    walk.wait("the picture at 19:05", "return document.querySelector('[data-moment][data-at=\"19:05\"]') !== null")
+        .await;
+    let before = walk.figure(&light("[data-moment]")).await;
+    walk.wait("each change seen", "return document.querySelectorAll('[data-rung]').length > 3").await;
+    walk.open("/jobs/job-slip-shed/day?setup=setup-water&at=19:50").await;
+    walk.wait("the picture at 19:50", "return document.querySelector('[data-moment][data-at=\"19:50\"]') !== null")
+        .await;
+    let after = walk.figure(&light("[data-moment]")).await;
+    assert!(before > 120.0 && after < before / 2.0, "{before} {after}");
+    walk.wait("the frame at 19:58", "return document.querySelector('[data-rung=\"19:58\"]') !== null").await;
+    let kept = walk.figure(&light("[data-rung=\"19:58\"]")).await;
+    assert!(kept > before * 0.7, "{before} {kept}");
+    walk.accessible("the day with its pictures").await;
+    walk.end().await;
+}
+
+/// Who moves draws a trail by ambient: with a slow shutter the picture is less sharp across than it was.
+#[tokio::test(flavor = "multi_thread")]
+async fn movement_draws_a_trail() {
+    let sharp = "const c = document.querySelector('canvas[data-picture]'); const [w, h] = [c.width, c.height];
+         const d = c.getContext('2d').getImageData(0, 0, w, h).data; let s = 0, t = 0;
+         for (let y = 0; y < h * 0.5; y++) for (let x = 1; x < w; x++) {
+           const at = 4 * (y * w + x); s += Math.abs(d[at + 1] - d[at - 3]); t += d[at + 1] }
+         return 1000 * s / t";
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-speeches").await;
+    walk.press_named("ambient").await;
+    walk.wait("ambient alone", "return document.querySelector('canvas[data-picture=ambient]')?.dataset.rounds >= 8")
+        .await;
+    let before = walk.figure(sharp).await;
+    walk.choose("fidgeting", "running").await;
+    walk.wait("a trail", &format!("{}; return now < {before} * 0.9", sharp.replace("return 1000", "const now = 1000")))
+        .await;
+    walk.end().await;
+}

@@ -34,6 +34,10 @@ pub enum Kind {
     Colours,
     /// What a picture is made of.
     Picture,
+    /// A closer look at one.
+    Closer,
+    /// A small one, of a strip.
+    Small,
     /// A picture developed.
     Development,
     /// A day's light.
@@ -53,7 +57,10 @@ pub enum Kind {
 impl Kind {
     /// Whether a newer question takes the place of one before it: its answer would be thrown away anyway.
     const fn only_the_newest(self) -> bool {
-        matches!(self, Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment | Kind::Colours | Kind::Picture)
+        matches!(
+            self,
+            Kind::Assess | Kind::Advise | Kind::Drag | Kind::Moment | Kind::Colours | Kind::Picture | Kind::Closer
+        )
     }
 }
 

@@ -741,6 +741,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/picture/small": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** A small, rough picture of a setup as PNG in sRGB, in all its light. */
+        post: operations["small_picture"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/plan": {
         parameters: {
             query?: never;
@@ -2572,6 +2589,19 @@ export interface components {
             at: number;
             /** @description Whether the solver leaves it. */
             held: boolean;
+        };
+        /** @description Where the camera's and the flashes' dials stand. */
+        Dials: {
+            /** @description Aperture. */
+            aperture: components["schemas"]["ApertureMark"];
+            /** @description Sensitivity. */
+            iso: components["schemas"]["IsoMark"];
+            /** @description Neutral density. */
+            nd: components["schemas"]["NdMark"];
+            /** @description Power of each light of the setup, in its order. */
+            powers: components["schemas"]["Power"][];
+            /** @description Shutter time. */
+            shutter: components["schemas"]["ShutterMark"];
         };
         /** @description Two colours. */
         DifferenceAsked: {
@@ -5092,6 +5122,8 @@ export interface components {
         Rung: {
             /** @description What the clock shows. */
             clock: components["schemas"]["ClockTime"];
+            /** @description Where all dials stand from then on. */
+            dials: components["schemas"]["Dials"];
             /** @description Whether the picture then is as planned, within the tolerance. */
             kept: boolean;
             /** @description Minutes after midnight. */
@@ -5384,6 +5416,11 @@ export interface components {
             time: components["schemas"]["ClockTime"];
             /** @description The light it wants. */
             wants: components["schemas"]["LightWish"];
+        };
+        /** @description A setup a small picture is asked of. */
+        SmallPicture: {
+            /** @description The setup. */
+            setup: components["schemas"]["Setup"];
         };
         /** @description How much darker the eye sockets are than the cheek. */
         Sockets: {
@@ -10477,6 +10514,121 @@ export interface operations {
                 };
             };
             /** @description Not there yet: other questions come first. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    small_picture: {
+        parameters: {
+            query?: {
+                /** @description The kept setup it is: then the forecast of its job's day counts. */
+                of?: string | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SmallPicture"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/png": number[];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
             503: {
                 headers: {
                     [name: string]: unknown;

@@ -28,8 +28,21 @@ const Frame = styled.figure`
 const ALL = { light: 'both' } as const
 
 /** The frame at what the clock shows, with nothing turned: the evening falls in it. */
-export function MomentPicture({ id, setup, clock, time }: { id: string; setup: Setup; clock: string; time: string }) {
-  const draft = useMemo(() => ({ ...setup, slot: setup.slot && { ...setup.slot, time: clock } }), [clock, setup])
+export function MomentPicture({
+  id,
+  setup,
+  clock,
+  time,
+}: {
+  id: string
+  setup: Setup
+  clock: string
+  time: string
+}) {
+  const draft = useMemo(
+    () => ({ ...setup, slot: setup.slot && { ...setup.slot, time: clock } }),
+    [clock, setup],
+  )
   const { picture, trouble } = usePicture(id, draft, ALL, true)
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
@@ -54,7 +67,9 @@ export function MomentPicture({ id, setup, clock, time }: { id: string; setup: S
       ) : (
         <Spoken as="p">{trouble ?? 'Making the picture …'}</Spoken>
       )}
-      <figcaption>{setup.name} at {time}, nothing turned.</figcaption>
+      <figcaption>
+        {setup.name} at {time}, nothing turned.
+      </figcaption>
     </Frame>
   )
 }

@@ -33,7 +33,17 @@ export function turnedTo(setup: Setup, rung: Rung): Setup {
 }
 
 /** The frame a rung of the ladder gives, small and rough. */
-export function RungPicture({ id, setup, rung, time }: { id: string; setup: Setup; rung: Rung; time: string }) {
+export function RungPicture({
+  id,
+  setup,
+  rung,
+  time,
+}: {
+  id: string
+  setup: Setup
+  rung: Rung
+  time: string
+}) {
   const draft = useMemo(() => turnedTo(setup, rung), [rung, setup])
   const canvas = useRef<HTMLCanvasElement>(null)
   const seen = useQuery({

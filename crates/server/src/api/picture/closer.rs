@@ -6,6 +6,7 @@ use crate::api::asked::{Asked, Of};
 use crate::body::Body;
 use crate::easel::{Easels, with_brushes};
 use crate::problem::{FieldProblem, Problem};
+use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::web::Data;
 use actix_web::{HttpResponse, post};
@@ -81,7 +82,7 @@ pub async fn closer_look(
         return Err(at("/times", "One of the sensor's pixels is 1 to 4 wide."));
     }
     let kit = asked.ground(&of).await?.kit;
-    let picturing = picturing_of(&asked, &of, setup.clone()).await?;
+    let picturing = picturing_of(&asked, &of, setup.clone(), Kind::Closer).await?;
     let there = easels.look(of.of.as_deref().unwrap_or(""), motif(&picturing), None, PATIENCE).await;
     let (Some(sketch), Some(camera)) = (there, kit.camera(&setup.camera.body)) else {
         let detail = "The picture is not there yet: other questions come first. Try again in a moment.";

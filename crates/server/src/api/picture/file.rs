@@ -111,7 +111,7 @@ pub async fn picture_file(
     let kept = asked.studio.setup(&id(&setup)?).await?;
     let of = Of { of: Some(setup.clone()) };
     let kit = asked.ground(&of).await?.kit;
-    let picturing = picturing_of(&asked, &of, kept.setup.clone()).await?;
+    let picturing = picturing_of(&asked, &of, kept.setup.clone(), Kind::File).await?;
     let easel = |more_than| easels.look(&setup, motif(&picturing), more_than, PATIENCE);
     let sketch = match easel(Some(FINE)).await {
         Some(sketch) => Some(sketch),

@@ -109,7 +109,7 @@ pub(super) fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> D
 }
 
 /// What there is to picture of a setup, in the light of its moment.
-pub(super) async fn picturing_of(asked: &Asked, of: &Of, draft: Setup) -> Result<Picturing, Problem> {
+pub(super) async fn picturing_of(asked: &Asked, of: &Of, draft: Setup, kind: Kind) -> Result<Picturing, Problem> {
     let ground = asked.ground(of).await?;
     let (lights, setup) = (asked.lights.clone(), of.of.clone());
     let question = move || {
@@ -118,7 +118,7 @@ pub(super) async fn picturing_of(asked: &Asked, of: &Of, draft: Setup) -> Result
         let situation = lights.situation(setup.as_deref(), seen, &ground.kit, ground.terms())?;
         Ok::<_, Vec<FieldError>>(picturing(&situation))
     };
-    Ok(asked.work(Kind::Picture, question).await??)
+    Ok(asked.work(kind, question).await??)
 }
 
 /// Whether most of what is seen behind, where the scale measures it, is flash.
@@ -157,7 +157,7 @@ pub async fn picture(
         let detail = format!("This setup has no light {}.", one.as_str());
         return Err(Problem::fields(vec![FieldProblem { field: "/lit/of".to_owned(), detail }]));
     }
-    let picturing = picturing_of(&asked, &of, draft).await?;
+    let picturing = picturing_of(&asked, &of, draft, Kind::Picture).await?;
     let looked = easels.look(of.of.as_deref().unwrap_or(""), motif(&picturing), more_than, PATIENCE).await;
     let Some(sketch) = looked else { return Ok(HttpResponse::NoContent().finish()) };
     let develop = move || {

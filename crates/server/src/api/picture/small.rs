@@ -6,6 +6,7 @@ use crate::api::asked::{Asked, Of};
 use crate::body::Body;
 use crate::easel::with_brushes;
 use crate::problem::Problem;
+use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, post};
 use serde::{Deserialize, Serialize};
@@ -38,7 +39,7 @@ const ROUNDS: u32 = 3;
 pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>) -> Result<HttpResponse, Problem> {
     let setup = body.0.setup;
     let kit = asked.ground(&of).await?.kit;
-    let picturing = picturing_of(&asked, &of, setup.clone()).await?;
+    let picturing = picturing_of(&asked, &of, setup.clone(), Kind::Small).await?;
     let shot = shot(&setup, &kit, &picturing);
     let trace = move || {
         let motif = motif(&picturing);
@@ -48,15 +49,17 @@ pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>
         let size = (side(aspect), side(1.0 / aspect));
         let layers = with_brushes(|| {
             let mut picture = Picture::of(World::of(motif.set, motif.shown), size, &motif.probes);
-            (0..ROUNDS).for_each(|_| drop(picture.round(|| true)));
+            for _ in 0..ROUNDS {
+                picture.round(|| true);
+            }
             picture.layers().clone()
         });
         let seen = developing(&picturing, &layers, &Lit::Both).frame(&layers, &picturing.set.still);
         written(Written::Png, &seen.blurred(picturing.blur).shown(), size, &shot).map_err(|error| error.to_string())
     };
     let bytes = tokio::task::spawn_blocking(trace).await.map_err(|error| error.to_string());
-    let bytes = bytes.and_then(|made| made).map_err(|error| {
-        Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", error)
-    })?;
+    let bytes = bytes
+        .and_then(|made| made)
+        .map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", error))?;
     Ok(HttpResponse::Ok().content_type("image/png").insert_header(("Cache-Control", "no-store")).body(bytes))
 }

@@ -209,7 +209,7 @@ pub async fn take_frames(
     let kept_setup = asked.studio.setup(&setup).await?.setup;
     let of = Of { of: Some(path.clone()) };
     let kit = asked.ground(&of).await?.kit;
-    let picturing = picturing_of(&asked, &of, kept_setup.clone()).await?;
+    let picturing = picturing_of(&asked, &of, kept_setup.clone(), Kind::Frame).await?;
     let easel = |more_than| easels.look(setup.as_str(), motif(&picturing), more_than, PATIENCE);
     let mut sketch = easel(Some(FINE - 1)).await;
     if sketch.is_none() {
