@@ -262,14 +262,14 @@ async fn the_evening_falls() {
     walk.wait("the picture at 19:05", "return document.querySelector('[data-moment][data-at=\"19:05\"]') !== null")
         .await;
     let before = walk.figure(&light("[data-moment]")).await;
-    walk.wait("each change seen", "return document.querySelectorAll('[data-rung]').length > 3").await;
+    walk.wait("each change seen", "return document.querySelectorAll('[data-small]').length > 3").await;
     walk.open("/jobs/job-slip-shed/day?setup=setup-water&at=19:50").await;
     walk.wait("the picture at 19:50", "return document.querySelector('[data-moment][data-at=\"19:50\"]') !== null")
         .await;
     let after = walk.figure(&light("[data-moment]")).await;
     assert!(before > 120.0 && after < before / 2.0, "{before} {after}");
-    walk.wait("the frame at 19:58", "return document.querySelector('[data-rung=\"19:58\"]') !== null").await;
-    let kept = walk.figure(&light("[data-rung=\"19:58\"]")).await;
+    walk.wait("the frame at 19:58", "return document.querySelector('[data-small=\"19:58\"]') !== null").await;
+    let kept = walk.figure(&light("[data-small=\"19:58\"]")).await;
     assert!(kept > before * 0.7, "{before} {kept}");
     walk.accessible("the day with its pictures").await;
     walk.end().await;

@@ -35,7 +35,7 @@ type Props = { bench: BenchState; assessment: Assessment; onChoose: (key: string
 /** What the set says: what stands in the picture, what shows in glass with its cures, how even a group is. */
 export function SetRemarks({ bench, assessment, onChoose }: Props) {
   const { set } = assessment
-  const { advice, draft } = bench
+  const { advice, draft, kept } = bench
   const uneven = advice?.evening ?? []
   const minded = set.reflections.filter(disturbs)
   const well = set.intruders.length === 0 && minded.length === 0
@@ -49,6 +49,7 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
         s.wanted_reflections = on ? [...others, { pane, seen }] : others
       }),
     )
+  const seenIn = draft && kept ? { id: kept.id, setup: draft } : undefined
   return (
     <Remarks aria-label="What the set says">
       {well && (
@@ -104,6 +105,7 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
                     key={cure.text}
                     text={cure.text}
                     change={cure.change}
+                    seenIn={seenIn}
                     onTake={(change) => bench.rearrange(change)}
                   />
                 ))}
@@ -127,6 +129,7 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
                 key={way.text}
                 text={way.text}
                 change={way.change}
+                seenIn={seenIn}
                 onTake={(change) => bench.rearrange(change)}
               />
             ))}

@@ -20,6 +20,27 @@ proptest! {
     }
 }
 
+/// A plane element under a rectangle, its normal through a corner, gets the share Howell's catalogue gives (plane element to a parallel
+/// rectangle, C-11): `1/2π·[a/√(1+a²)·atan(b/√(1+a²)) + b/√(1+b²)·atan(a/√(1+b²))]` with its sides over the distance. A Lambert face of
+/// intensity 1 along its axis has a luminance of 1/area, so π times the share over its area falls there.
+#[rstest]
+#[case::wide(1.0, 1.0, 0.5)]
+#[case::as_far_as_wide(1.0, 1.0, 1.0)]
+#[case::a_strip(0.3, 1.2, 0.8)]
+#[case::far(0.6, 0.6, 3.0)]
+fn a_plate_by_the_catalogue(#[case] width: f64, #[case] height: f64, #[case] far: f64) {
+    let (a, b) = (width / far, height / far);
+    let part = |a: f64, b: f64| a / (1.0 + a * a).sqrt() * (b / (1.0 + a * a).sqrt()).atan();
+    let share = (part(a, b) + part(b, a)) / (2.0 * PI);
+    let face = Face::Rectangle { width: m(width), height: m(height) };
+    let set = Set { still: still(open(0.0)), sources: vec![lamp(DVec3::Z * (far + 0.5), DVec3::NEG_Z, face)] };
+    let (right, up) = right_and_up(DVec3::NEG_Z);
+    let at = right * (width / 2.0) + up * (height / 2.0) + DVec3::Z * 0.5;
+    let found = given(&set, Receiver { at, normal: DVec3::Z }, 40_000)[0];
+    let told = PI * share / (width * height);
+    assert!((found / told - 1.0).abs() < 0.005, "{found} {told}");
+}
+
 /// In a closed room the walls get `Φ/(A·(1−ρ))` on the mean (the integrating sphere's equation; any closed room of one reflectance
 /// has it on the whole, Jacquez & Kuppenheim 1955).
 #[test]

@@ -1,13 +1,14 @@
-import type { ReactNode } from 'react'
+import { type ReactNode, useState } from 'react'
 import styled from 'styled-components'
-import type { Aim, Change, Surface } from '../../api/types'
+import type { Aim, Change, Setup, Surface } from '../../api/types'
 import { errorAt } from '../../bench/errors'
 import type { BenchState } from '../../bench/useBench'
 import { Distance } from '../../ui/Distance'
 import { LiveNumber } from '../../ui/Field'
 import { type Tint } from '../../ui/live'
 import { LiveChoice } from '../../ui/LiveChoice'
-import { Push } from '../../ui/Push'
+import { SmallFrame } from '../../picture/SmallFrame'
+import { Latch, Push } from '../../ui/Push'
 import type { Spot } from '../moves'
 
 /** What a sheet needs to show and change its thing. */
@@ -53,22 +54,30 @@ export const Ways = styled.ul`
   }
 `
 
-/** A change that was tried, to be taken, with what it comes to. */
-export function Way({
-  text,
-  price,
-  change,
-  onTake,
-}: {
+type WayProps = {
   text: string
   price?: string
   change?: Change | null
+  /** The setup it can be looked at in before it is taken. */
+  seenIn?: { id: string; setup: Setup }
   onTake: (change: Change) => void
-}) {
+}
+
+/** A change that was tried, to be taken, with what it comes to; seen in the picture first, where one wants to. */
+export function Way({ text, price, change, seenIn, onTake }: WayProps) {
+  const [seen, setSeen] = useState(false)
   return (
     <li>
       {change ? <Push onPress={() => onTake(change)}>{text}</Push> : <span>{text}.</span>}
       {price && <span>{price}</span>}
+      {change && seenIn && (
+        <>
+          <Latch isSelected={seen} onChange={setSeen} aria-label={`See it first: ${text}`}>
+            See it
+          </Latch>
+          {seen && <SmallFrame {...seenIn} change={change} label={`The frame after: ${text}`} side={132} />}
+        </>
+      )}
     </li>
   )
 }

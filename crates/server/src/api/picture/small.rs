@@ -2,7 +2,7 @@
 
 use super::{Lit, developing, motif, picturing_of};
 use crate::api::Query;
-use crate::api::asked::{Asked, Of};
+use crate::api::asked::{Asked, Of, forecast_of};
 use crate::body::Body;
 use crate::easel::with_brushes;
 use crate::problem::Problem;
@@ -10,7 +10,9 @@ use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::{HttpResponse, post};
 use serde::{Deserialize, Serialize};
+use tolva_core::forecast::Seen;
 use tolva_core::setup::Setup;
+use tolva_core::solve::{Change, apply};
 use tolva_frames::{Written, written};
 use tolva_render::{Picture, World};
 use utoipa::ToSchema;
@@ -23,13 +25,16 @@ use super::file::shot;
 pub struct SmallPicture {
     /// The setup.
     pub setup: Setup,
+    /// A change that is looked at before it is made.
+    #[serde(default)]
+    pub change: Option<Change>,
 }
 
 /// Its longer side, in pixels, and its rounds of samples.
 const SIDE: f64 = 132.0;
 const ROUNDS: u32 = 3;
 
-/// A small, rough picture of a setup as PNG in sRGB, in all its light.
+/// A small, rough picture of a setup as PNG in sRGB, in all its light, as it is or after a change.
 #[utoipa::path(
     params(Of),
     request_body = SmallPicture,
@@ -37,8 +42,16 @@ const ROUNDS: u32 = 3;
 )]
 #[post("/picture/small")]
 pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>) -> Result<HttpResponse, Problem> {
-    let setup = body.0.setup;
-    let kit = asked.ground(&of).await?.kit;
+    let SmallPicture { setup, change } = body.0;
+    let ground = asked.ground(&of).await?;
+    let setup = match change {
+        Some(change) => {
+            let forecast = forecast_of(&ground, &setup);
+            apply(Seen { setup: &setup, forecast: forecast.as_ref() }, &ground.kit, &change)
+        }
+        None => setup,
+    };
+    let kit = ground.kit;
     let picturing = picturing_of(&asked, &of, setup.clone(), Kind::Small).await?;
     let shot = shot(&setup, &kit, &picturing);
     let trace = move || {

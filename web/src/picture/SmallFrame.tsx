@@ -1,0 +1,58 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useRef } from 'react'
+import styled from 'styled-components'
+import { client, need } from '../api/client'
+import type { Change, Setup } from '../api/types'
+
+const Small = styled.canvas`
+  display: block;
+  outline: 1px solid #2e2e2e;
+`
+
+type Props = {
+  id: string
+  setup: Setup
+  /** A change that is looked at before it is made. */
+  change?: Change
+  label: string
+  /** What it is marked with, for whoever looks for it. */
+  mark?: string
+  /** No side of it is longer, in pixels. */
+  side: number
+}
+
+/** A small, rough picture of a setup. */
+export function SmallFrame({ id, setup, change, label, mark, side }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const seen = useQuery({
+    queryKey: ['setup', id, 'small', setup, change ?? null],
+    queryFn: async ({ signal }) =>
+      createImageBitmap(
+        await need(
+          client.POST('/api/picture/small', {
+            params: { query: { of: id } },
+            body: { setup, change },
+            parseAs: 'blob',
+            signal,
+          }),
+        ),
+      ),
+    staleTime: Infinity,
+    gcTime: 60_000,
+  }).data
+  useEffect(() => {
+    if (seen) canvas.current?.getContext('2d')?.drawImage(seen, 0, 0)
+  }, [seen])
+  if (!seen) return <span />
+  return (
+    <Small
+      ref={canvas}
+      width={seen.width}
+      height={seen.height}
+      style={{ maxWidth: side, maxHeight: side }}
+      data-small={mark ?? ''}
+      role="img"
+      aria-label={label}
+    />
+  )
+}
