@@ -750,7 +750,7 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** A small, rough picture of a setup as PNG in sRGB, in all its light. */
+        /** A small, rough picture of a setup as PNG in sRGB, in all its light, as it is or after a change. */
         post: operations["small_picture"];
         delete?: never;
         options?: never;
@@ -5419,6 +5419,7 @@ export interface components {
         };
         /** @description A setup a small picture is asked of. */
         SmallPicture: {
+            change?: components["schemas"]["Change"] | null;
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
         };

@@ -24,7 +24,19 @@ export function turnedTo(setup: Setup, rung: Rung): Setup {
 }
 
 /** The frame a rung of the ladder gives, small and rough. */
-export function RungPicture({ id, setup, rung, time }: { id: string; setup: Setup; rung: Rung; time: string }) {
+export function RungPicture({
+  id,
+  setup,
+  rung,
+  time,
+}: {
+  id: string
+  setup: Setup
+  rung: Rung
+  time: string
+}) {
   const draft = useMemo(() => turnedTo(setup, rung), [rung, setup])
-  return <SmallFrame id={id} setup={draft} label={`The frame at ${time}, turned so`} mark={rung.clock} side={84} />
+  return (
+    <SmallFrame id={id} setup={draft} label={`The frame at ${time}, turned so`} mark={rung.clock} side={84} />
+  )
 }

@@ -55,7 +55,7 @@ mod tests {
     #[rstest]
     #[case::dark_hair_before_light(stretch(Outline::Hair, -2.0, 40.0, 0.0), false, "Hair −2")]
     #[case::bright_legs(stretch(Outline::Legs, 1.33, 20.0, 0.1), false, "Legs +1⅓")]
-    #[case::dark_before_dark(stretch(Outline::Hair, -0.25, 5.0, 0.8), false, "a light from behind, or the background ¾ stop brighter: by the shutter")]
+    #[case::dark_before_dark(stretch(Outline::Hair, -1.0 / 3.0, 5.0, 0.8), false, "a light from behind, or the background ⅔ stop brighter: by the shutter")]
     #[case::flash_behind(stretch(Outline::Shoulders, 0.0, 2.0, 1.0), true, "1 stop brighter: by its flash")]
     #[case::as_dark_in_another_colour(stretch(Outline::Clothes, 0.1, 35.0, 0.0), false, "Clothes 0")]
     fn told_in_words(#[case] one: StandsOff, #[case] flash: bool, #[case] said: &str) {

@@ -116,7 +116,11 @@ async fn a_light_in_the_glass_is_cured() {
     assert!(before >= 2.0, "the drawing shows {before} mirror images");
     // Seen in the picture before it is taken, it changes nothing yet.
     walk.press_named("See it first").await;
-    walk.wait("the frame after", "return document.querySelector('[data-small][aria-label^=\"The frame after\"]') !== null").await;
+    walk.wait(
+        "the frame after",
+        "return document.querySelector('[data-small][aria-label^=\"The frame after\"]') !== null",
+    )
+    .await;
     assert_eq!(walk.figure(IMAGES).await, before);
     walk.press("[aria-label='Cures, the smallest move first'] button").await;
     walk.no_longer_sees(SAYS, "Umbrella 100 cm, shot through shows in the glass").await;
