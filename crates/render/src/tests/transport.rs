@@ -1,4 +1,5 @@
 use super::*;
+use std::f64::consts::PI;
 
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(12))]
