@@ -60,6 +60,12 @@ const Head = styled.header`
     .solve {
       display: none;
     }
+    .aside {
+      display: inline-flex;
+      align-items: center;
+      min-height: 44px;
+      padding: 0 4px;
+    }
   }
 `
 const Follow = styled(Switch)`
@@ -138,7 +144,11 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         </QuietPush>
       </span>
       <Views label="Brief, set or colour" views={views} shows={shows} onShow={onShow} deskOnly />
-      {standIns?.there && kept && <Link to={`/setups/${kept.id}/stand-ins`}>Stand-ins</Link>}
+      {standIns?.there && kept && (
+        <Link className="aside" to={`/setups/${kept.id}/stand-ins`}>
+          Stand-ins
+        </Link>
+      )}
       <span className="end">
         <SaveWords className="saved" save={save} />
         <Push onPress={() => void undo()} isDisabled={!unsaved && !history?.undo}>

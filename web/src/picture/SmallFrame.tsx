@@ -3,6 +3,7 @@ import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import { client, need } from '../api/client'
 import type { Change, Setup } from '../api/types'
+import { inTurn } from './inTurn'
 
 const Small = styled.canvas`
   display: block;
@@ -26,17 +27,18 @@ export function SmallFrame({ id, setup, change, label, mark, side }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const seen = useQuery({
     queryKey: ['setup', id, 'small', setup, change ?? null],
-    queryFn: async ({ signal }) =>
-      createImageBitmap(
-        await need(
+    queryFn: async ({ signal }) => {
+      const asked = () =>
+        need(
           client.POST('/api/picture/small', {
             params: { query: { of: id } },
             body: { setup, change },
             parseAs: 'blob',
             signal,
           }),
-        ),
-      ),
+        )
+      return createImageBitmap(await inTurn(signal, asked))
+    },
     staleTime: Infinity,
     gcTime: 60_000,
   }).data
