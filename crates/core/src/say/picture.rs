@@ -22,4 +22,4 @@ pub(crate) fn card_in_picture(card: impl Display) -> String {
     format!("The {card} is in the picture.")
 }
 
-pub(crate) const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, stands and cables, light off a table, light that glass gathers, colour in glass. Faces and clothes are not those of the people you photograph.";
+pub(crate) const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, stands and cables, light off a table, light that glass gathers. Faces and clothes are not those of the people you photograph.";

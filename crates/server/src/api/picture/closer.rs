@@ -4,7 +4,7 @@ use super::{Lit, PATIENCE, developing, motif, picturing_of};
 use crate::api::Query;
 use crate::api::asked::{Asked, Of};
 use crate::body::Body;
-use crate::easel::{Easels, with_brushes};
+use crate::easel::Easels;
 use crate::problem::{FieldProblem, Problem};
 use crate::work::Kind;
 use actix_web::http::StatusCode;
@@ -38,9 +38,9 @@ pub struct CloserLook {
 }
 
 /// The answer's longer side, in pixels.
-const SIDE: f64 = 336.0;
+const SIDE: f64 = 288.0;
 /// How long it is traced: what is there then is shown.
-const TRACED: Duration = Duration::from_millis(700);
+const TRACED: Duration = Duration::from_millis(400);
 /// No longer than this many rounds.
 const ENOUGH: u32 = 32;
 
@@ -99,25 +99,23 @@ pub async fn closer_look(
         let across = (sensor.megapixels * 1e6 * aspect).sqrt();
         let crop = Crop::about(x, y, wide / (across * f64::from(times)));
         let since = Instant::now();
-        let layers = with_brushes(|| {
-            let world = World::of(motif.set, motif.shown);
-            let mut picture = Picture::closer(world, size, crop, sketch.layers.probed.clone());
-            while picture.layers().rounds() < ENOUGH && (picture.layers().rounds() == 0 || since.elapsed() < TRACED) {
-                picture.round(|| true);
-            }
-            picture.layers().clone()
-        });
+        // It is a question itself: the painter gives way to it, and all cores work on it.
+        let world = World::of(motif.set, motif.shown);
+        let mut picture = Picture::closer(world, size, crop, sketch.layers.probed.clone());
+        while picture.layers().rounds() < ENOUGH && (picture.layers().rounds() == 0 || since.elapsed() < TRACED) {
+            picture.round(|| true);
+        }
+        let layers = picture.layers();
         let mut blur = picturing.blur;
         blur.infinity /= crop.share;
-        let seen = developing(&picturing, &layers, &lit).frame(&layers, &picturing.set.still).blurred(blur);
+        let seen = developing(&picturing, layers, &lit).frame(layers, &picturing.set.still).blurred(blur);
         let noise = Seed::of(&["closer", shot.body.as_str()]);
         let linear = noisy(&seen, &sensor, times, noise);
         written(Written::Png, &Frame { linear, ..seen }.shown(), size, &shot)
     };
-    let bytes = tokio::task::spawn_blocking(trace).await.map_err(|error| error.to_string());
-    let bytes = bytes
-        .and_then(|made| made.map_err(|error| error.to_string()))
-        .map_err(|error| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", error))?;
+    let bytes = asked.work(Kind::Closer, trace).await?.map_err(|error| {
+        Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", error.to_string())
+    })?;
     Ok(HttpResponse::Ok().content_type("image/png").insert_header(("Cache-Control", "no-store")).body(bytes))
 }
 
