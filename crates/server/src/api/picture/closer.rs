@@ -1,6 +1,6 @@
 //! A closer look: a part of the frame at the sensor's own pixels or larger, with its noise.
 
-use super::{Lit, PATIENCE, developing, motif, picturing_of};
+use super::{Lit, PATIENCE, developing, motif, not_there_yet, picturing_of};
 use crate::api::Query;
 use crate::api::asked::{Asked, Of};
 use crate::body::Body;
@@ -85,8 +85,7 @@ pub async fn closer_look(
     let picturing = picturing_of(&asked, &of, setup.clone(), Kind::Closer).await?;
     let there = easels.look(of.of.as_deref().unwrap_or(""), motif(&picturing), None, PATIENCE).await;
     let (Some(sketch), Some(camera)) = (there, kit.camera(&setup.camera.body)) else {
-        let detail = "The picture is not there yet: other questions come first. Try again in a moment.";
-        return Err(Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail));
+        return Err(not_there_yet());
     };
     let (sensor, shot) = (sensor_of(&setup, camera), shot(&setup, &kit, &picturing));
     let trace = move || {

@@ -1,6 +1,6 @@
 //! The picture as a file to keep or to show: JPEG or PNG, with what the camera was set to.
 
-use super::{Lit, PATIENCE, developing, motif, picturing_of};
+use super::{Lit, PATIENCE, developing, motif, not_there_yet, picturing_of};
 use crate::api::asked::{Asked, Of};
 use crate::api::id;
 use crate::attachment::attachment;
@@ -118,8 +118,7 @@ pub async fn picture_file(
         None => easel(None).await,
     };
     let Some(sketch) = sketch else {
-        let detail = "The picture is not there yet: other questions come first. Try again in a moment.";
-        return Err(Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail));
+        return Err(not_there_yet());
     };
     let shot = shot(&kept.setup, &kit, &picturing);
     let develop = move || match kind {

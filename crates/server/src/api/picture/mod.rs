@@ -108,6 +108,12 @@ pub(super) fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> D
     }
 }
 
+/// A picture that other questions were in the way of.
+pub(super) fn not_there_yet() -> Problem {
+    let detail = "The picture is not there yet: other questions come first. Try again in a moment.";
+    Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail)
+}
+
 /// What there is to picture of a setup, in the light of its moment.
 pub(super) async fn picturing_of(asked: &Asked, of: &Of, draft: Setup, kind: Kind) -> Result<Picturing, Problem> {
     let ground = asked.ground(of).await?;

@@ -3,7 +3,7 @@
 use super::{flashes_of, none_there};
 use crate::api::asked::{Asked, Of};
 use crate::api::id;
-use crate::api::picture::{Lit, PATIENCE, developing, motif, picturing_of, sensor_of, shot};
+use crate::api::picture::{Lit, PATIENCE, developing, motif, not_there_yet, picturing_of, sensor_of, shot};
 use crate::body::Body;
 use crate::easel::{Easels, Sketch};
 use crate::problem::{FieldProblem, Problem};
@@ -16,7 +16,7 @@ use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
 use std::path::{Path as FilePath, PathBuf};
 use tolva_core::colours::LightId;
-use tolva_core::kit::Camera as Body_;
+use tolva_core::kit::Camera as CameraBody;
 use tolva_core::picture::Picturing;
 use tolva_core::quantity::Id;
 use tolva_frames::{Shot, Written, written};
@@ -128,7 +128,7 @@ struct Exposing {
     picturing: Picturing,
     sketch: Sketch,
     camera: Camera,
-    body: Body_,
+    body: CameraBody,
     lens: String,
     /// The flash each light has, by name, since its error is its own; and what the plan has it at, in stops below full.
     flashes: HashMap<Id, (String, f64)>,
@@ -216,8 +216,7 @@ pub async fn take_frames(
         sketch = easel(None).await;
     }
     let (Some(sketch), Some(body)) = (sketch, kit.camera(&kept_setup.camera.body).cloned()) else {
-        let detail = "The light is not worked out yet: other questions come first. Try again in a moment.";
-        return Err(Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail));
+        return Err(not_there_yet());
     };
     let (now, pace) = (stand_ins.now(), 1.0 / body.frames_per_second.max(0.1));
     let fires = |flashes: &mut Flashes| {
