@@ -1,5 +1,6 @@
 //! The camera: it takes frames of a kept setup at its dials and puts them into a folder, as a tethered one does.
 
+use super::folder::{brought_back, emptied, is_ours, kept, there};
 use super::{flashes_of, none_there};
 use crate::api::asked::{Asked, Of};
 use crate::api::id;
@@ -14,7 +15,6 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, delete, get, post};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
-use std::path::{Path as FilePath, PathBuf};
 use tolva_core::colours::LightId;
 use tolva_core::kit::Camera as CameraBody;
 use tolva_core::picture::Picturing;
@@ -100,25 +100,6 @@ fn frames_of(press: Press) -> Result<Vec<f64>, Problem> {
     }
 }
 
-/// The frames in a folder, the newest first.
-fn there(folder: &FilePath) -> Vec<String> {
-    let Ok(entries) = std::fs::read_dir(folder) else { return Vec::new() };
-    let mut names: Vec<String> =
-        entries.filter_map(|entry| entry.ok()?.file_name().into_string().ok()).filter(|name| is_ours(name)).collect();
-    names.sort_unstable_by(|a, b| b.cmp(a));
-    names
-}
-
-/// Whether a file's name is one the camera gives: only those are looked at, sent or deleted.
-fn is_ours(name: &str) -> bool {
-    name.strip_prefix("frame-").and_then(|rest| rest.strip_suffix(".jpg")).is_some_and(|number| {
-        number.len() == NUMBER && number.bytes().all(|byte| byte.is_ascii_digit() || byte == b'-')
-    })
-}
-
-/// Letters of a frame's number: the second it was taken in, and which of that second.
-const NUMBER: usize = 15;
-
 fn unwritten(error: impl ToString) -> Problem {
     Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "store", "The frame cannot be kept", error.to_string())
 }
@@ -165,17 +146,6 @@ impl Exposing {
         written(Written::Jpeg, &Frame { linear, ..seen }.shown(), (layers.size.0 * TIMES, layers.size.1 * TIMES), &shot)
             .map_err(|error| error.to_string())
     }
-}
-
-/// Writes a frame under the next free number of this second, beside it first, so that whoever watches the folder sees it whole.
-fn kept(folder: &FilePath, jpeg: &[u8], second: u64) -> std::io::Result<String> {
-    let free =
-        (0..10_000u32).map(|more| format!("frame-{second:010}-{more:04}.jpg")).find(|name| !folder.join(name).exists());
-    let name = free.ok_or_else(|| std::io::Error::other("too many frames in one second"))?;
-    let beside: PathBuf = folder.join(format!("{name}.part"));
-    std::fs::write(&beside, jpeg)?;
-    std::fs::rename(&beside, folder.join(&name))?;
-    Ok(name)
 }
 
 /// Takes frames of a kept setup with the stand-in camera, at the setup's dials, its flashes fired by the stand-in receiver.
@@ -287,31 +257,6 @@ pub async fn frame_taken(stand_ins: Data<StandIns>, name: Path<String>) -> Resul
     Ok(HttpResponse::Ok().content_type("image/jpeg").body(bytes))
 }
 
-/// What is emptied out of the folder is called so beside its name until the next time, so that it can be brought back.
-const AWAY: &str = ".away";
-
-/// The frames that were emptied out last.
-fn away(folder: &FilePath) -> Vec<String> {
-    let Ok(entries) = std::fs::read_dir(folder) else { return Vec::new() };
-    let names = entries.filter_map(|entry| entry.ok()?.file_name().into_string().ok());
-    names.filter(|name| name.strip_suffix(AWAY).is_some_and(is_ours)).collect()
-}
-
-fn emptied(folder: &FilePath) -> std::io::Result<()> {
-    let frames = there(folder);
-    if !frames.is_empty() {
-        away(folder).iter().try_for_each(|name| std::fs::remove_file(folder.join(name)))?;
-    }
-    frames.iter().try_for_each(|name| std::fs::rename(folder.join(name), folder.join(format!("{name}{AWAY}"))))
-}
-
-fn brought_back(folder: &FilePath) -> std::io::Result<()> {
-    away(folder).iter().try_for_each(|name| {
-        let back = name.strip_suffix(AWAY).unwrap_or(name);
-        std::fs::rename(folder.join(name), folder.join(back))
-    })
-}
-
 /// Empties the stand-in camera's folder of its frames; other files in it stay. Until the next time they can be brought back.
 #[utoipa::path(responses((status = 204), (status = 404, body = Problem)))]
 #[delete("/stand-ins/frames")]
@@ -349,43 +294,5 @@ mod tests {
     #[case::no_number(Press::Bracket { count: 3, step: f64::NAN })]
     fn refused(#[case] press: Press) {
         assert!(frames_of(press).is_err());
-    }
-
-    #[rstest]
-    #[case("frame-1790000000-0001.jpg", true)]
-    #[case("../studio.sqlite", false)]
-    #[case("frame-../../../x-0001.jpg", false)]
-    #[case("frame-1790000000-0001.jpg.part", false)]
-    #[case("frame-1.jpg", false)]
-    fn only_its_own_files(#[case] name: &str, #[case] ours: bool) {
-        assert_eq!(is_ours(name), ours);
-    }
-
-    #[test]
-    fn frames_of_one_second_have_each_their_number() {
-        let folder = tempfile::tempdir().unwrap();
-        let names: Vec<String> = (0..3).map(|_| kept(folder.path(), b"jpeg", 17).unwrap()).collect();
-        assert_eq!(names[2], "frame-0000000017-0002.jpg");
-        assert_eq!(there(folder.path()), [names[2].clone(), names[1].clone(), names[0].clone()]);
-    }
-
-    /// Emptied twice what was emptied first is gone, an empty folder emptied takes nothing away, and other files are not touched.
-    #[test]
-    fn what_was_emptied_comes_back() {
-        let folder = tempfile::tempdir().unwrap();
-        let path = folder.path();
-        std::fs::write(path.join("notes.txt"), "mine").unwrap();
-        let first = kept(path, b"one", 1).unwrap();
-        emptied(path).unwrap();
-        emptied(path).unwrap();
-        assert_eq!(there(path), [""; 0]);
-        brought_back(path).unwrap();
-        assert_eq!(there(path), [first.as_str()]);
-        emptied(path).unwrap();
-        let second = kept(path, b"two", 2).unwrap();
-        emptied(path).unwrap();
-        brought_back(path).unwrap();
-        assert_eq!(there(path), [second]);
-        assert!(path.join("notes.txt").exists());
     }
 }

@@ -2,6 +2,7 @@
 
 mod camera;
 mod flashes;
+mod folder;
 mod meter;
 
 pub use camera::{empty_frames, frame_taken, frames_there, restore_frames, take_frames};
