@@ -39,6 +39,14 @@ enum Shows {
     Somebody(Option<Outline>),
 }
 
+/// A place of the outline, compared with what is behind it.
+struct Place {
+    of: Outline,
+    stops: f64,
+    difference: f64,
+    flash: (f64, f64),
+}
+
 /// How each stretch of the outline of the first person stands off; those too short to tell are left out.
 #[must_use]
 pub fn stands_off(layers: &Layers, frame: &Frame, shown: &Shown) -> Vec<StandsOff> {
@@ -57,11 +65,17 @@ pub fn stands_off(layers: &Layers, frame: &Frame, shown: &Shown) -> Vec<StandsOf
         };
     }
     let at = |x: usize, y: usize| y * wide + x;
-    let mut found: Vec<(Outline, f64, f64)> = Vec::new();
+    let mut found: Vec<Place> = Vec::new();
     let mut compare = |inside: usize, outside: usize| {
         let (Shows::Somebody(Some(of)), Shows::Behind) = (shows[inside].0, shows[outside].0) else { return };
         let (Some(own), Some(behind)) = (frame.level(inside), frame.level(outside)) else { return };
-        found.push((of, own - behind, lab(frame, inside).difference(lab(frame, outside))));
+        let share = |pixel: usize| frame.flash_share(pixel).unwrap_or(0.0);
+        found.push(Place {
+            of,
+            stops: own - behind,
+            difference: lab(frame, inside).difference(lab(frame, outside)),
+            flash: (share(inside), share(outside)),
+        });
     };
     for y in 0..high {
         for x in STEP..wide.saturating_sub(STEP) {
@@ -80,13 +94,15 @@ pub fn stands_off(layers: &Layers, frame: &Frame, shown: &Shown) -> Vec<StandsOf
         }
     }
     let of = |of: Outline| {
-        let places: Vec<&(Outline, f64, f64)> = found.iter().filter(|(found, ..)| *found == of).collect();
-        let sinks = places.iter().filter(|(_, stops, difference)| stops.abs() < APART.0 && *difference < APART.1);
+        let places: Vec<&Place> = found.iter().filter(|place| place.of == of).collect();
+        let sinks = places.iter().filter(|place| place.stops.abs() < APART.0 && place.difference < APART.1).count();
+        let middle = |of: fn(&Place) -> f64| middle(places.iter().map(|place| of(place)));
         (places.len() >= FEWEST).then(|| StandsOff {
             of,
-            stops: middle(places.iter().map(|(_, stops, _)| *stops)),
-            difference: middle(places.iter().map(|(.., difference)| *difference)),
-            sinks: sinks.count() as f64 / places.len() as f64,
+            stops: middle(|place| place.stops),
+            difference: middle(|place| place.difference),
+            sinks: sinks as f64 / places.len() as f64,
+            flash: (middle(|place| place.flash.0), middle(|place| place.flash.1)),
         })
     };
     Outline::ALL.into_iter().filter_map(of).collect()
@@ -146,6 +162,16 @@ mod tests {
         assert_eq!(found.len(), 1, "{found:?}");
         assert_eq!((found[0].of, found[0].sinks), (Outline::Hair, sinks), "{found:?}");
         assert!((found[0].stops - stops).abs() < 0.2, "{found:?}");
+    }
+
+    /// Which light leads on either side: the hair half flash, the ground none.
+    #[test]
+    fn what_of_it_is_flash() {
+        let (layers, mut frame) = square([0.5; 3], [1.0; 3]);
+        let own = frame.linear.iter().map(|seen| if seen[0] < 0.9 { 0.25 } else { 0.0 }).collect();
+        frame.flash = own;
+        let (own, behind) = stands_off(&layers, &frame, &shown(vec![figure(0.0)]))[0].flash;
+        assert!((own - 0.5).abs() < 1e-5 && behind == 0.0, "{own} {behind}");
     }
 
     #[test]

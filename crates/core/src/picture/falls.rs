@@ -2,7 +2,8 @@
 
 use super::Picturing;
 use crate::colours::LightId;
-use crate::geometry::{DVec3, bearing_and_tilt, direction};
+use crate::forecast::Seen;
+use crate::geometry::{DVec3, direction};
 use crate::quantity::Id;
 use crate::set::{On, Source};
 use crate::setup::{Method, Patch, Receptor, Turned};
@@ -29,6 +30,20 @@ pub struct Given {
     pub ambient: Option<f64>,
     /// Of each flash as it is set, at f/1 and ISO 100, as aperture; in the order of the setup's lights that are on.
     pub flashes: Vec<(Id, f64)>,
+}
+
+/// Why a meter cannot be held so.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, thiserror::Error)]
+pub enum NotHeld {
+    /// The patch is not in the picture.
+    #[error("That is not in the picture.")]
+    Patch,
+    /// No sun shines.
+    #[error("There is no sun to turn it to.")]
+    Sun,
+    /// The light is gone.
+    #[error("The light it is turned to is gone.")]
+    Light,
 }
 
 /// Directions that stand for all of them: six along the axes and eight between, by the weights of a rule that is exact for
@@ -81,20 +96,24 @@ fn taken_in(light: &Light, at: Receiver, receptor: Receptor, sources: &[Source])
 }
 
 impl Picturing {
-    /// What a meter is given that is held so; nothing of a patch that is not in the picture.
-    #[must_use]
-    pub fn given(&self, s: &Situation<'_>, held: &Held) -> Option<Given> {
+    /// What a meter is given that is held so.
+    ///
+    /// # Errors
+    /// Where it cannot be held so.
+    pub fn given(&self, s: &Situation<'_>, held: &Held) -> Result<Given, NotHeld> {
         let receivers = &s.field.receivers.patches[held.patch];
-        let first = receivers.first()?;
-        let level = |way: DVec3| direction(bearing_and_tilt(way).0, 0.0);
+        let first = receivers.first().ok_or(NotHeld::Patch)?;
         let normal = match &held.turned {
             _ if held.method == Method::Reflected => None,
             Turned::Patch => None,
             Turned::Camera => (s.stage.eye - first.at).try_normalize(),
             Turned::Up => Some(DVec3::Z),
-            Turned::Sun => s.setup.scene.sun.map(|sun| level(direction(sun.bearing.degrees(), 0.0))),
+            Turned::Sun => {
+                let sun = Seen { setup: s.setup, forecast: s.forecast }.sun().ok_or(NotHeld::Sun)?;
+                Some(direction(sun.bearing.degrees(), 0.0))
+            }
             Turned::Light { light } => {
-                let light = s.setup.lights.iter().find(|known| known.id == *light)?;
+                let light = s.setup.lights.iter().find(|known| known.id == *light).ok_or(NotHeld::Light)?;
                 (s.setup.light_at(light) - first.at).try_normalize()
             }
         };
@@ -121,10 +140,7 @@ impl Picturing {
             let level = of(true, Some(&lit.light.id))?;
             Some((lit.light.id.clone(), level - self.flash_gain + back))
         });
-        Some(Given {
-            ambient: of(false, None).map(|level| level - self.ambient_gain + back),
-            flashes: flashes.collect(),
-        })
+        Ok(Given { ambient: of(false, None).map(|level| level - self.ambient_gain + back), flashes: flashes.collect() })
     }
 }
 
@@ -185,5 +201,21 @@ mod tests {
         let up = flash(Receptor::Dome, Turned::Up).unwrap();
         assert!((disc - up - 1.0).abs() < 0.25, "{disc} {up}");
         assert!(flash(Receptor::Flat, Turned::Up).is_none_or(|level| level < disc - 2.5));
+    }
+
+    /// Where there is nothing to hold it before or to turn it to, it shows nothing, and why is told.
+    #[test]
+    fn not_held() {
+        let (kit, setup) = (sample::kit(), sample::outdoors());
+        let s = Situation::new(&setup, &kit, House::default()).unwrap();
+        let picturing = picturing(&s);
+        let refused = |held: Held| picturing.given(&s, &held).unwrap_err();
+        assert_eq!(refused(Held { turned: Turned::Sun, ..held(Method::Incident) }), NotHeld::Sun);
+        let light = Id::new("gone").unwrap();
+        assert_eq!(refused(Held { turned: Turned::Light { light }, ..held(Method::Incident) }), NotHeld::Light);
+        assert_eq!(refused(Held { patch: Patch::Legs, ..held(Method::Incident) }), NotHeld::Patch);
+        let mut sunny = setup.clone();
+        sunny.scene.sun = Some(sample::low_sun());
+        assert!(given(&sunny, &Held { turned: Turned::Sun, ..held(Method::Incident) }).ambient.is_some());
     }
 }

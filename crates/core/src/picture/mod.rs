@@ -16,7 +16,7 @@ use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
 use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
-pub use falls::{Given, Held};
+pub use falls::{Given, Held, NotHeld};
 pub use outline::{OutlineTold, told as outline_told};
 use serde::Serialize;
 

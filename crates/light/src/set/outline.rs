@@ -31,4 +31,6 @@ pub struct StandsOff {
     pub difference: f64,
     /// The share of it that hardly differs from what is behind.
     pub sinks: f64,
+    /// The flash's share of its own light, and of that behind it, in the middle place.
+    pub flash: (f64, f64),
 }

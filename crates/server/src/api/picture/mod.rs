@@ -29,8 +29,8 @@ use tolva_core::colours::LightId;
 use tolva_core::forecast::Seen;
 use tolva_core::picture::{Metered, Picturing, outline_told, picturing};
 use tolva_core::set::On;
-use tolva_core::setup::{Patch, Setup};
-use tolva_render::{Developing, Falls, Frame, Layers, Probe, Shining, stands_off};
+use tolva_core::setup::Setup;
+use tolva_render::{Developing, Falls, Layers, Probe, Shining, stands_off};
 use utoipa::ToSchema;
 
 /// How long a better picture is waited for.
@@ -127,16 +127,6 @@ pub(super) async fn picturing_of(asked: &Asked, of: &Of, draft: Setup, kind: Kin
     Ok(asked.work(kind, question).await??)
 }
 
-/// Whether most of what is seen behind, where the scale measures it, is flash.
-fn flash_leads_behind(frame: &Frame, picturing: &Picturing) -> bool {
-    let behind = picturing.places.iter().find(|place| place.patch == Patch::Background);
-    let share = behind.and_then(|place| {
-        let at = |share: f64, count: u32| ((share * f64::from(count)) as u32).min(count.saturating_sub(1)) as usize;
-        frame.flash_share(at(place.y, frame.size.1) * frame.size.0 as usize + at(place.x, frame.size.0))
-    });
-    share.is_some_and(|share| share > 0.5)
-}
-
 /// The picture of a setup as its dials stand, in the light asked for.
 #[utoipa::path(
     params(Of),
@@ -178,10 +168,7 @@ pub async fn picture(
             clipped: frame.clipped(),
             tones: frame.tones(),
             patches: picturing.places.clone(),
-            outline: outline_told(
-                &stands_off(layers, &frame, &picturing.shown),
-                flash_leads_behind(&frame, &picturing),
-            ),
+            outline: outline_told(&stands_off(layers, &frame, &picturing.shown)),
             leaves_out: tolva_core::picture::LEAVES_OUT,
         };
         packed(&told, &frame, &frame.blurred(picturing.blur))

@@ -13,7 +13,7 @@ use serde::{Deserialize, Serialize};
 use tolva_core::FieldError;
 use tolva_core::forecast::Seen;
 use tolva_core::marks::{ApertureMark, Mark};
-use tolva_core::picture::{Held, picturing};
+use tolva_core::picture::{Held, NotHeld, picturing};
 use tolva_core::quantity::{Ev100, Id};
 use tolva_core::setup::{Method, Patch, Receptor, Setup, Turned};
 use utoipa::ToSchema;
@@ -82,7 +82,10 @@ pub async fn meter_shows(
         Ok::<_, Vec<FieldError>>(picturing(&situation).given(&situation, &held))
     };
     let given = asked.work(Kind::Picture, question).await??;
-    let given = given.ok_or_else(|| at("/patch", "That is not in the picture."))?;
+    let given = given.map_err(|error| {
+        let field = if error == NotHeld::Patch { "/patch" } else { "/turned" };
+        at(field, &error.to_string())
+    })?;
     Ok(Json(match flash {
         None => {
             let ambient =
