@@ -60,10 +60,14 @@ impl StandIns {
         Meter::of(Seed::of(&[WORD, "meter"])).shows(level, pressing)
     }
 
-    /// The camera, and the number of its next frame.
-    pub fn camera(&self) -> (Camera, u64) {
-        let number = self.0.as_ref().map_or(0, |devices| devices.taken.fetch_add(1, Ordering::Relaxed));
-        (Camera::of(Seed::of(&[WORD, "camera"])), number)
+    /// The camera.
+    pub fn camera(&self) -> Camera {
+        Camera::of(Seed::of(&[WORD, "camera"]))
+    }
+
+    /// The number of the camera's next frame, which then is taken.
+    pub fn next_frame(&self) -> u64 {
+        self.0.as_ref().map_or(0, |devices| devices.taken.fetch_add(1, Ordering::Relaxed))
     }
 
     /// Does something with the flashes of a setup: those of these lights, each as it was left if it is the same flash still.

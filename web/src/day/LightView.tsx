@@ -159,7 +159,7 @@ function Answered(props: AnsweredProps) {
           )}
         </section>
         <section className="compass" aria-label="Sun and light at this minute">
-          {kept?.slot && setup && <MomentPicture id={setup} setup={kept} clock={asked} time={show(asked)} />}
+          {kept?.slot && setup && <MomentPicture id={setup} setup={kept} clock={asked} show={show} />}
           {moment && (
             <>
               <Compass answer={answer} moment={moment} spot={spot} said={moment.text} />

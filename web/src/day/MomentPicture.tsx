@@ -17,7 +17,6 @@ const Frame = styled.figure`
     object-fit: contain;
   }
   figcaption {
-    padding-top: 6px;
     font-size: 13px;
     line-height: 1.3;
     background: #4a4a4a;
@@ -32,26 +31,29 @@ export function MomentPicture({
   id,
   setup,
   clock,
-  time,
+  show,
 }: {
   id: string
   setup: Setup
   clock: string
-  time: string
+  show: (clock: string) => string
 }) {
   const draft = useMemo(
     () => ({ ...setup, slot: setup.slot && { ...setup.slot, time: clock } }),
     [clock, setup],
   )
-  const { picture, trouble } = usePicture(id, draft, ALL, true)
+  const { picture, of, trouble } = usePicture(id, draft, ALL, true)
+  // The one before stays until there is another: it is of its own time.
+  const at = of?.slot?.time ?? clock
+  const time = show(at)
   const canvas = useRef<HTMLCanvasElement>(null)
   useEffect(() => {
     const paper = canvas.current?.getContext('2d')
     if (!paper || !picture) return
     const { width, height } = picture.told
     paper.putImageData(new ImageData(picture.pixels, width, height), 0, 0)
-    paper.canvas.dataset.at = clock
-  }, [clock, picture])
+    paper.canvas.dataset.at = at
+  }, [at, picture])
   const { width = 3, height = 2 } = picture?.told ?? {}
   return (
     <Frame>

@@ -47,7 +47,10 @@ export function CloserLook({ id, setup, lit, at, times }: Props) {
         if (!called.signal.aborted) setSeen({ frame, times })
         setTrouble(null)
       } catch (error) {
-        if (!called.signal.aborted && !overtaken(error)) setTrouble(words(error))
+        if (called.signal.aborted || overtaken(error)) return
+        // What was seen is of another place.
+        setSeen(null)
+        setTrouble(words(error))
       }
     }
     const timer = window.setTimeout(() => void look(), RESTS)

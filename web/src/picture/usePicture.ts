@@ -8,7 +8,7 @@ const AGAIN_AFTER = 600
 
 /**
  * The picture of a draft in a light: what there is at once, and then better and better as long as it is looked at. While another is on
- * its way the one before stays; and the one before the last change is kept to be looked at beside it.
+ * its way the one before stays, and `of` says which draft is seen; and the one before the last change is kept to be looked at beside it.
  */
 export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) {
   const [turn, setTurn] = useState<{ lit: Lit; of: Turn<Planes, Setup> }>({ lit, of: none })
@@ -58,5 +58,6 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) 
     void look()
     return () => called.abort()
   }, [draft, id, isSeen, lit])
-  return { picture: turn.of.now?.picture ?? null, before: turn.of.before, trouble }
+  const { now, before } = turn.of
+  return { picture: now?.picture ?? null, of: now?.draft ?? null, before, trouble }
 }

@@ -1,6 +1,6 @@
 //! The picture as a file to keep or to show: JPEG or PNG, with what the camera was set to.
 
-use super::{Lit, PATIENCE, developing, motif, not_there_yet, picturing_of};
+use super::{Lit, developing, picturing_of, sketch_of};
 use crate::api::asked::{Asked, Of};
 use crate::api::id;
 use crate::attachment::attachment;
@@ -112,14 +112,7 @@ pub async fn picture_file(
     let of = Of { of: Some(setup.clone()) };
     let kit = asked.ground(&of).await?.kit;
     let picturing = picturing_of(&asked, &of, kept.setup.clone(), Kind::File).await?;
-    let easel = |more_than| easels.look(&setup, motif(&picturing), more_than, PATIENCE);
-    let sketch = match easel(Some(FINE)).await {
-        Some(sketch) => Some(sketch),
-        None => easel(None).await,
-    };
-    let Some(sketch) = sketch else {
-        return Err(not_there_yet());
-    };
+    let sketch = sketch_of(&easels, &setup, &picturing, FINE).await?;
     let shot = shot(&kept.setup, &kit, &picturing);
     let develop = move || match kind {
         As::Seen(kind) => {

@@ -34,7 +34,7 @@ use tolva_render::{Developing, Falls, Layers, Probe, Shining, stands_off};
 use utoipa::ToSchema;
 
 /// How long a better picture is waited for.
-pub(super) const PATIENCE: Duration = Duration::from_secs(5);
+const PATIENCE: Duration = Duration::from_secs(5);
 
 /// Which light a picture is seen in.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -67,7 +67,7 @@ pub struct PictureOf {
 }
 
 /// What a picture is made of, for whoever traces it.
-pub(super) fn motif(picturing: &Picturing) -> Motif {
+fn motif(picturing: &Picturing) -> Motif {
     let probe = |metered: &Metered| Probe { receiver: metered.receiver, of_person: metered.person };
     let probes = picturing.metered.iter().map(probe).collect();
     Motif { set: picturing.set.clone(), shown: picturing.shown.clone(), probes }
@@ -112,6 +112,20 @@ pub(super) fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> D
 pub(super) fn not_there_yet() -> Problem {
     let detail = "The picture is not there yet: other questions come first. Try again in a moment.";
     Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail)
+}
+
+/// What is there of a kept setup's picture: with more rounds than these if it comes to them within seconds, else what there is.
+pub(super) async fn sketch_of(
+    easels: &Easels,
+    setup: &str,
+    picturing: &Picturing,
+    more_than: u32,
+) -> Result<Sketch, Problem> {
+    let finer = easels.look(setup, motif(picturing), Some(more_than), PATIENCE).await;
+    match finer {
+        Some(sketch) => Ok(sketch),
+        None => easels.look(setup, motif(picturing), None, PATIENCE).await.ok_or_else(not_there_yet),
+    }
 }
 
 /// What there is to picture of a setup, in the light of its moment.

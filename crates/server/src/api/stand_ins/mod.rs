@@ -4,6 +4,7 @@ mod camera;
 mod flashes;
 mod folder;
 mod meter;
+mod press;
 
 pub use camera::{empty_frames, frame_taken, frames_there, restore_frames, take_frames};
 pub use flashes::{flashes_stand, tell_flashes};
