@@ -1,6 +1,6 @@
 //! The sensor: what noise it adds to light, and where it clips.
 
-use crate::chance::Seed;
+use crate::chance::{Seed, count, normal};
 use crate::rgb::Rgb;
 use rayon::prelude::*;
 
@@ -39,9 +39,9 @@ impl Sensor {
         let each = self.full() / most * together;
         let read = READ * together.sqrt();
         let pixel = |(index, seen): (usize, &Rgb)| {
-            let mut seed = seed.and(index as u64);
+            let mut numbers = seed.and(index as u64).numbers();
             seen.map(|part| {
-                let counted = seed.count(f64::from(part.max(0.0)) * each) + read * seed.normal();
+                let counted = count(&mut numbers, f64::from(part.max(0.0)) * each) + read * normal(&mut numbers);
                 (counted / each).min(most) as f32
             })
         };
@@ -81,7 +81,7 @@ mod tests {
         // Pixels as large as those of 24 megapixels, one each.
         let sensor = Sensor { size: (sensor.size.0 / 1200f64.sqrt(), sensor.size.1 / 1200f64.sqrt()), ..sensor };
         let light = vec![[level.exp2() as f32; 3]; 20_000];
-        let (mean, noise) = spread(&sensor.exposes(&light, 3.0, 1.0, Seed::of(&["c"])));
+        let (mean, noise) = spread(&sensor.exposes(&light, 3.0, 1.0, Seed::of("c")));
         assert!((mean / level.exp2() - 1.0).abs() < 0.02, "{mean}");
         let told = sensor.signal_to_noise(3.0 - level, 1.0);
         assert!((mean / noise / told - 1.0).abs() < 0.05, "{} {told}", mean / noise);
@@ -100,7 +100,7 @@ mod tests {
     #[test]
     fn what_clips_clips_and_frames_differ() {
         let light = vec![[20.0f32, 1.0, 0.0]; 400];
-        let one = |number: u64| SENSOR.exposes(&light, 3.0, 1.0, Seed::of(&["c"]).and(number));
+        let one = |number: u64| SENSOR.exposes(&light, 3.0, 1.0, Seed::of("c").and(number));
         assert!(one(1).iter().all(|seen| (seen[0] - 8.0).abs() < 1e-6));
         assert_ne!(one(1), one(2));
         assert_eq!(one(1), one(1));

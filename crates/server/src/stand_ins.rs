@@ -57,12 +57,12 @@ impl StandIns {
     /// What the meter shows of a level in stops, at one more pressing.
     pub fn meter_shows(&self, level: f64) -> f64 {
         let pressing = self.0.as_ref().map_or(0, |devices| devices.pressed.fetch_add(1, Ordering::Relaxed));
-        Meter::of(Seed::of(&[WORD, "meter"])).shows(level, pressing)
+        Meter::of(Seed::of(WORD).and_of("meter")).shows(level, pressing)
     }
 
     /// The camera.
     pub fn camera(&self) -> Camera {
-        Camera::of(Seed::of(&[WORD, "camera"]))
+        Camera::of(Seed::of(WORD).and_of("camera"))
     }
 
     /// The number of the camera's next frame, which then is taken.

@@ -27,23 +27,19 @@ impl Camera {
     /// By how many stops its frames come out brighter than they should, whatever lights them: body and lens.
     #[must_use]
     pub fn own(&self, body: &str, lens: &str) -> f64 {
-        let of = |name: &str| self.named(name).normal().clamp(-MOST, MOST);
+        let of = |name: &str| self.seed.and_of(name).normal().clamp(-MOST, MOST);
         BODY * of(body) - (LENS.0 + LENS.1 * of(lens))
     }
 
     /// By how many stops a flash gives more than it was set to.
     #[must_use]
     pub fn of_flash(&self, flash: &str) -> f64 {
-        FLASH * self.named(flash).normal().clamp(-MOST, MOST)
-    }
-
-    fn named(&self, name: &str) -> Seed {
-        self.seed.and(Seed::of(&[name]).share().to_bits())
+        FLASH * self.seed.and_of(flash).normal().clamp(-MOST, MOST)
     }
 
     /// What begins the noise of its so many-eth frame.
     #[must_use]
-    pub const fn noise(&self, frame: u64) -> Seed {
+    pub fn noise(&self, frame: u64) -> Seed {
         self.seed.and(frame.wrapping_add(0x5eed))
     }
 }
@@ -55,7 +51,7 @@ mod tests {
     /// Bodies, lenses and flashes each have their own error, the same every time, within what such things are off by.
     #[test]
     fn errors_are_hidden_but_steady() {
-        let camera = Camera::of(Seed::of(&["studio"]));
+        let camera = Camera::of(Seed::of("studio"));
         assert_eq!(camera.own("a", "b"), camera.own("a", "b"));
         assert_ne!(camera.own("a", "b"), camera.own("a", "c"));
         assert_ne!(camera.of_flash("x"), camera.of_flash("y"));

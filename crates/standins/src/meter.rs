@@ -27,7 +27,7 @@ impl Meter {
     /// What it shows of a level in stops, at its so many-eth pressing: to a tenth of a stop.
     #[must_use]
     pub fn shows(&self, level: f64, pressing: u64) -> f64 {
-        let own = self.seed.clone().normal() * OFF;
+        let own = self.seed.normal() * OFF;
         let now = self.seed.and(pressing.wrapping_add(1)).normal() * UNSTEADY;
         ((level + (own + now).clamp(-MOST, MOST)) * TENTHS).round() / TENTHS
     }
@@ -42,7 +42,7 @@ mod tests {
         /// Never more off than a meter may be and its rounding, in tenths, and nearly the same each time.
         #[test]
         fn near_and_steady(level in -6.0f64..20.0, name in "[a-z]{1,8}", pressing in any::<u64>()) {
-            let meter = Meter::of(Seed::of(&[&name]));
+            let meter = Meter::of(Seed::of(&name));
             let shown = meter.shows(level, pressing);
             prop_assert!((shown - level).abs() <= MOST + 0.05 + 1e-9);
             prop_assert!((shown * TENTHS - (shown * TENTHS).round()).abs() < 1e-6);
@@ -53,7 +53,7 @@ mod tests {
     /// Meters are off by something like a tenth, not by nothing: whoever judges by them has to see it.
     #[test]
     fn meters_differ() {
-        let shown = |name: &str| Meter::of(Seed::of(&[name])).shows(10.0, 0);
+        let shown = |name: &str| Meter::of(Seed::of(name)).shows(10.0, 0);
         let all: Vec<f64> = ["a", "b", "c", "d", "e", "f", "g", "h"].iter().map(|name| shown(name)).collect();
         assert!(all.iter().any(|one| (one - all[0]).abs() > 0.05), "{all:?}");
     }

@@ -108,7 +108,7 @@ pub async fn closer_look(
         let mut blur = picturing.blur;
         blur.infinity /= crop.share;
         let seen = developing(&picturing, layers, &lit).frame(layers, &picturing.set.still).blurred(blur);
-        let noise = Seed::of(&["closer", shot.body.as_str()]);
+        let noise = Seed::of("closer").and_of(&shot.body);
         let linear = noisy(&seen, &sensor, times, noise);
         written(Written::Png, &Frame { linear, ..seen }.shown(), size, &shot)
     };
@@ -146,7 +146,7 @@ mod tests {
         let linear: Vec<[f32; 3]> = (0..8 * 6).map(|at| [(at % 8) as f32, 1.0, 1.0]).collect();
         let frame = Frame { size: (8, 6), flash: vec![0.0; 48], depths: vec![1.0; 48], linear, headroom: 6.0 };
         let sensor = Sensor { megapixels: 24.0, size: (3600.0, 2400.0), over_base: 0.0 };
-        let seen = noisy(&frame, &sensor, 4, Seed::of(&["noise"]));
+        let seen = noisy(&frame, &sensor, 4, Seed::of("noise"));
         assert_eq!(seen.len(), 48);
         assert_eq!((seen[0], seen[8]), (seen[3], seen[27]));
         assert_ne!(seen[0], seen[4]);
