@@ -4,21 +4,24 @@
 mod ambient;
 mod falls;
 mod outline;
+mod places;
+mod stands;
 
-use crate::colour::{Eye, Spectrum, Surface as Paint};
+use crate::colour::{Eye, Spectrum};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
-use crate::geometry::{DVec3, Flat};
 use crate::marks::Mark;
 use crate::quantity::Seconds;
 use crate::say;
-use crate::set::{Blur, Figure, FlashReach, On, Paints, Product, Set, Shown, Surface, Trail};
-use crate::setup::{BackgroundKind, Patch, Setup, SubjectKind};
+use crate::set::{Blur, FlashReach, On, Paints, Set, Shown, Trail};
+use crate::setup::{BackgroundKind, Patch};
 use crate::situation::{Dials, Situation, powers_of_lit};
 use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
 pub use falls::{Given, Held, NotHeld};
 pub use outline::{OutlineTold, told as outline_told};
-use serde::Serialize;
+pub use places::PatchPlace;
+use places::places;
+use stands::{cloth, people, shown};
 
 /// A source of the set as one kind of light at the dials.
 #[derive(Debug, Clone)]
@@ -111,109 +114,8 @@ pub struct Metered {
     pub level: f64,
 }
 
-/// Where a patch is in the frame.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
-#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct PatchPlace {
-    /// Which.
-    pub patch: Patch,
-    /// From the left, as a share of the frame.
-    pub x: f64,
-    /// From the top.
-    pub y: f64,
-}
-
 /// What every picture leaves out.
 pub const LEAVES_OUT: &str = say::picture::LEAVES_OUT;
-
-/// How far beside a face's middle a cheek is, in metres (common proportion).
-const CHEEK: f64 = 0.045;
-/// Where the frame is free of its subject as a rule, from −1 at its left to 1 at its right.
-const FREE: f64 = -0.8;
-/// How far under the eyes.
-const UNDER: f64 = 0.05;
-
-/// Where the patches are in the frame.
-fn places(s: &Situation<'_>) -> Vec<PatchPlace> {
-    let points = &s.field.receivers.patches;
-    let place = |patch: Patch| {
-        let point = points[patch].first()?;
-        let at = match patch {
-            // On the cheek that is turned so.
-            Patch::Face | Patch::ShadowSide if !s.setup.is_thing() => {
-                let aside = point.normal.with_z(0.0).normalize_or_zero();
-                point.at + aside * CHEEK - DVec3::Z * UNDER
-            }
-            _ => point.at,
-        };
-        let (x, y) = s.stage.view.place(at)?;
-        // A background seen nowhere beside the subject is marked where the frame is free.
-        let hidden = patch == Patch::Background && s.stage.covers(at);
-        let x = if hidden { FREE } else { x };
-        (x.abs() <= 1.0 && y.abs() <= 1.0).then_some(PatchPlace { patch, x: (x + 1.0) / 2.0, y: (1.0 - y) / 2.0 })
-    };
-    Patch::ALL.into_iter().filter(|patch| s.ambient[*patch].is_some()).filter_map(place).collect()
-}
-
-/// How light plain clothes are, one person after the other, so that no two beside each other wear the same, as L* of a grey
-/// with a hint of colour (the program's own choice).
-const CLOTHS: [[f64; 3]; 5] =
-    [[38.0, -2.0, -16.0], [52.0, 4.0, 10.0], [30.0, -6.0, 4.0], [60.0, 1.0, -4.0], [42.0, 14.0, 8.0]];
-
-fn cloth(person: usize) -> Paint {
-    let [l, a, b] = CLOTHS[person % CLOTHS.len()];
-    Paint::of(crate::colour::Lab { l, a, b })
-}
-
-/// A paint's part in what goes on from it, without a colour of its own.
-fn plain(paint: &Paint) -> Surface {
-    Surface::of(paint.reflectance())
-}
-
-/// How far a table goes beyond the thing on it, in metres (common practice: room for cards).
-const ROUND_THE_THING: f64 = 0.35;
-
-/// The top of the table a thing stands on; none where it stands on the ground.
-fn table(thing: &crate::scene::Thing) -> Option<Flat> {
-    let front = thing.front();
-    let foot = (front.middle - front.normal() * (thing.depth.metres() / 2.0)).with_z(thing.table.metres());
-    let half = |side: f64| side / 2.0 + ROUND_THE_THING;
-    let (right, up) = (front.right.normalize_or(DVec3::X), -front.normal());
-    let (width, depth) = (half(thing.width.metres()), half(thing.depth.metres()));
-    (foot.z > 0.0).then_some(Flat { middle: foot, right: right * width, up: up * depth })
-}
-
-/// What the camera sees of a set.
-fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
-    let (setup, stage) = (s.setup, &s.stage);
-    let person = |(index, person): (usize, &crate::scene::Person)| Figure {
-        eyes: person.face(),
-        gaze: person.gaze(stage.eye),
-        body: person.turned(stage.eye),
-        stature: person.stature.metres(),
-        seated: person.posture == crate::scene::Posture::Sitting,
-        skin: plain(&paints.skins[index]),
-        cloth: plain(&paints.cloths[index]),
-    };
-    let thing = setup.is_thing();
-    Shown {
-        view: stage.view,
-        people: if thing { Vec::new() } else { people(setup).enumerate().map(person).collect() },
-        thing: thing.then(|| Product {
-            kind: setup.scene.thing.kind,
-            finish: setup.scene.thing.finish,
-            surface: plain(&paints.thing),
-        }),
-        moves: moves(s),
-        table: thing.then(|| table(&setup.scene.thing)).flatten(),
-    }
-}
-
-/// Who is in the picture: one person alone, or the group.
-fn people(setup: &Setup) -> impl Iterator<Item = &crate::scene::Person> {
-    let count = if setup.subject.kind == SubjectKind::Person { 1 } else { usize::MAX };
-    setup.scene.people.iter().take(count)
-}
 
 /// What a picture of a setup is made of.
 #[must_use]

@@ -4,6 +4,7 @@ use crate::marks::{Mark, ShutterMark};
 use crate::sample;
 use crate::set::Source;
 use crate::setup::Patch;
+use crate::setup::Setup;
 use crate::transport::Light;
 
 /// What the transport makes of a picture's sources at a patch, as a level in stops: flash and ambient.
