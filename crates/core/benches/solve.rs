@@ -38,5 +38,9 @@ fn answers(c: &mut Criterion) {
     });
 }
 
+/// As the server has it.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 criterion_group!(benches, answers);
 criterion_main!(benches);

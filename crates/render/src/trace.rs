@@ -105,7 +105,7 @@ pub(crate) fn sample(
         if !active[index] {
             continue;
         }
-        if let Some(straight) = lit.straight(world, point.at, point.normal, point.flat, random) {
+        for straight in lit.comes(world, point.at, point.normal, point.flat, random) {
             sum.even += straight.falls;
             if let Some(coat) = coat.filter(|coat| !coat.is_sharp() || lit.is_a_point()) {
                 // A point has no face to be mirrored: its catch-light is as wide as the coat makes it.
@@ -125,7 +125,7 @@ pub(crate) fn sample(
     if lets_through(world, point.part) {
         // A panel is lit from its other side, too.
         for (lit, sum) in sources.all.iter().zip(&mut *sums) {
-            if let Some(straight) = lit.straight(world, point.at, -point.flat, -point.flat, random.pair()) {
+            for straight in lit.comes(world, point.at, -point.flat, -point.flat, random.pair()) {
                 sum.even += straight.falls;
             }
         }
@@ -154,8 +154,8 @@ fn in_mirror(world: &World, sources: &Sources, from: V, way: V, share: f32, rand
                     part if lit.is_all_round() && matches!(part, Part::Room(_)) => lit.all_round(way),
                     part => {
                         let at = from + way * met.far;
-                        let straight = lit.straight(world, at, met.normal, met.flat, random);
-                        straight.map_or(0.0, |straight| straight.falls) * world.surface(part).0
+                        let straight = lit.comes(world, at, met.normal, met.flat, random);
+                        straight.map(|straight| straight.falls).sum::<f32>() * world.surface(part).0
                     }
                 },
             };
@@ -226,7 +226,7 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
             if !active[index] {
                 continue;
             }
-            if let Some(straight) = lit.straight(world, at, normal, flat, random) {
+            for straight in lit.comes(world, at, normal, flat, random) {
                 let spread = match sheeting {
                     Some(Sheeting::Metal(_)) => {
                         let lobe = mirrored.dot(straight.way).max(0.0).powf(LOBE) * (LOBE + 1.0) / (2.0 * PI);

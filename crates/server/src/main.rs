@@ -26,6 +26,10 @@ use std::path::{Path, PathBuf};
 use std::process::ExitCode;
 use tolva_store::Studio;
 
+/// A plan is many small things made and let go.
+#[global_allocator]
+static ALLOCATOR: mimalloc::MiMalloc = mimalloc::MiMalloc;
+
 #[derive(Debug, Parser)]
 #[command(name = "tolva", version, about = "Blends flash with the light that is there.")]
 struct Arguments {

@@ -1,8 +1,7 @@
 use crate::emitter::Emitter;
-use crate::geometry::{DVec3, Flat, HalfSpace, clipped, right_and_up, without};
+use crate::geometry::{DVec3, Flat, HalfSpace, clipped, right_and_up, ring, without};
 use crate::scene::HALF_SHOULDERS;
 use crate::stage::Stage;
-use std::f64::consts::TAU;
 
 /// A mirror image in the frame: the box about what is seen of it, the share of the frame that fills, and one line of sight.
 #[derive(Debug, Clone, PartialEq)]
@@ -40,8 +39,8 @@ struct By {
 }
 
 /// Sides of the ring that stands for a head, and of the one within which a light is seen from its front.
-const RING: u32 = 12;
-const CONE: u32 = 48;
+const RING: usize = 12;
+const CONE: usize = 48;
 /// A light that sends less than this part of its axis's light towards the pane is not seen.
 const FAINT: f64 = 0.01;
 /// Half the width of a head, in metres.
@@ -58,10 +57,6 @@ fn side_of(pane: Flat, point: DVec3) -> HalfSpace {
     let normal = pane.normal();
     let inward = if (point - pane.middle).dot(normal) >= 0.0 { normal } else { -normal };
     HalfSpace { at: pane.middle, inward }
-}
-
-fn ring(sides: u32) -> impl Iterator<Item = (f64, f64)> {
-    (0..sides).map(move |i| (f64::from(i) * TAU / f64::from(sides)).sin_cos())
 }
 
 impl<'a, 's> Mirror<'a, 's> {
@@ -106,6 +101,7 @@ impl<'a, 's> Mirror<'a, 's> {
         let trunk = vec![foot - side, foot + side, foot + side + up, foot - side + up];
         let half = (crown - shoulders) / 2.0;
         let head = ring(RING)
+            .iter()
             .map(|(sine, cosine)| foot + across * (HALF_HEAD * cosine) + DVec3::Z * (crown - half + half * sine))
             .collect();
         vec![trunk, head]
@@ -120,11 +116,11 @@ impl<'a, 's> Mirror<'a, 's> {
         let reach = height * (1.0 - cosine * cosine).sqrt() / cosine;
         let foot = lens - emitter.looks * height;
         let (right, up) = right_and_up(emitter.looks);
-        let edge = |(sine, cosine): (f64, f64)| {
-            let out = right * cosine + up * sine;
+        let edge = |(sine, cosine): &(f64, f64)| {
+            let out = right * *cosine + up * *sine;
             HalfSpace { at: foot + out * reach, inward: -out }
         };
-        (height > 0.0).then(|| ring(CONE).map(edge).collect())
+        (height > 0.0).then(|| ring(CONE).iter().map(edge).collect())
     }
 
     /// What is seen of a light's face; `head` is how wide a bare head really is.

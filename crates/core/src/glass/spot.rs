@@ -1,8 +1,7 @@
 use crate::emitter::Emitter;
-use crate::geometry::{DVec3, right_and_up};
+use crate::geometry::{DVec3, right_and_up, ring};
 use crate::set::Surface;
 use crate::setup::Setup;
-use std::f64::consts::TAU;
 
 /// What a light turned at the room lights up most of it.
 #[derive(Debug, Clone)]
@@ -18,7 +17,7 @@ pub(crate) struct LitSpot {
 }
 
 /// Sides of the ring that stands for the spot, and how wide it is at most, in metres: beyond that the surface is only grey.
-const SIDES: u32 = 16;
+const SIDES: usize = 16;
 const WIDEST: f64 = 1.5;
 /// The half angle within which a light is taken to light a spot, in degrees, at most.
 const HALF_BEAM: f64 = 40.0;
@@ -47,7 +46,7 @@ pub(crate) fn lit_spot(setup: &Setup, emitter: &Emitter) -> Option<LitSpot> {
     let half = (emitter.law.beam() / 2.0).min(HALF_BEAM).to_radians();
     let radius = (distance * half.tan()).min(WIDEST);
     let (right, up) = right_and_up(out);
-    let ring = (0..SIDES).map(|i| (f64::from(i) * TAU / f64::from(SIDES)).sin_cos());
-    let outline = ring.map(|(sine, cosine)| middle + (right * cosine + up * sine) * radius).collect();
+    let edge = ring(SIDES).iter().map(|(sine, cosine)| middle + (right * *cosine + up * *sine) * radius);
+    let outline = edge.collect();
     Some(LitSpot { outline, distance, cosine, surface })
 }

@@ -121,31 +121,42 @@ fn by(sixths: i16) -> f64 {
 /// For each gain and each headroom the cheapest combination, cheapest first.
 fn cheapest_gains(s: &Situation<'_>, w: &Weights) -> Vec<Gain> {
     let camera = &s.setup.camera;
-    let isos = free_range(camera.iso, s.iso, s.step);
-    let apertures = free_range(camera.aperture, s.aperture, s.step);
+    let isos: Vec<(IsoMark, f64)> =
+        free_range(camera.iso, s.iso, s.step).into_iter().map(|iso| (iso, iso_score(s, w, iso))).collect();
     let nds = if camera.nd.held { vec![camera.nd.at] } else { s.nd.clone() };
-    let base = s.base;
-    let mut cheapest: std::collections::HashMap<(i16, IsoMark), Gain> = std::collections::HashMap::new();
-    for iso in &isos {
-        let iso_score = iso_score(s, w, *iso);
-        for aperture in &apertures {
-            let with_aperture = iso_score + aperture_score(s, w, *aperture);
-            for nd in &nds {
-                let score = with_aperture + nd_score(s, *nd);
-                let gain = iso.sixths() - aperture.sixths() - nd.sixths();
-                let entry = Gain { gain, score, iso: *iso, aperture: *aperture, nd: *nd };
-                cheapest
-                    .entry((gain, (*iso).min(base)))
-                    .and_modify(|known| {
-                        if (score, entry.iso, entry.nd) < (known.score, known.iso, known.nd) {
-                            *known = entry;
-                        }
-                    })
-                    .or_insert(entry);
+    // Aperture and filter are told apart by nothing but what they keep off and what they cost.
+    let mut dark: Vec<(i16, (f64, f64), ApertureMark, NdMark)> = Vec::new();
+    for aperture in free_range(camera.aperture, s.aperture, s.step) {
+        let score = aperture_score(s, w, aperture);
+        dark.extend(nds.iter().map(|nd| (aperture.sixths() + nd.sixths(), (score, nd_score(s, *nd)), aperture, *nd)));
+    }
+    let ends =
+        |all: &mut dyn Iterator<Item = i16>| all.fold((i16::MAX, i16::MIN), |(low, high), x| (low.min(x), high.max(x)));
+    let (first_iso, last_iso) = ends(&mut isos.iter().map(|(iso, _)| iso.sixths()));
+    let (least, most) = ends(&mut dark.iter().map(|(dark, ..)| *dark));
+    if isos.is_empty() || dark.is_empty() {
+        return Vec::new();
+    }
+    // A row for each headroom: every ISO from the base on has the same.
+    let (lowest, row) =
+        (i32::from(first_iso - most), usize::from((last_iso - first_iso + most - least).unsigned_abs()) + 1);
+    let headroom = |iso: IsoMark| usize::from((iso.min(s.base).sixths() - first_iso).max(0).unsigned_abs());
+    let mut cheapest: Vec<Option<Gain>> = Vec::new();
+    for (iso, iso_score) in &isos {
+        let begins = headroom(*iso) * row;
+        if cheapest.len() < begins + row {
+            cheapest.resize(begins + row, None);
+        }
+        for (dark, (aperture_score, nd_score), aperture, nd) in &dark {
+            let (gain, score) = (iso.sixths() - dark, iso_score + aperture_score + nd_score);
+            let place = (i32::from(gain) - lowest).unsigned_abs() as usize;
+            let known = &mut cheapest[begins + place];
+            if known.as_ref().is_none_or(|known| (score, *iso, *nd) < (known.score, known.iso, known.nd)) {
+                *known = Some(Gain { gain, score, iso: *iso, aperture: *aperture, nd: *nd });
             }
         }
     }
-    let mut gains: Vec<Gain> = cheapest.into_values().collect();
+    let mut gains: Vec<Gain> = cheapest.into_iter().flatten().collect();
     gains.sort_by(|a, b| a.score.total_cmp(&b.score).then(a.gain.cmp(&b.gain)).then(a.iso.cmp(&b.iso)));
     gains
 }

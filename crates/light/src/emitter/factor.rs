@@ -83,10 +83,11 @@ pub fn to_disc(at: DVec3, normal: DVec3, middle: DVec3, looks: DVec3, radius: f6
 /// A regular polygon of a disc's area.
 fn round(middle: DVec3, looks: DVec3, radius: f64) -> [DVec3; SIDES] {
     let (right, up) = crate::geometry::right_and_up(looks);
-    let step = 2.0 * PI / SIDES as f64;
-    let same_area = radius * (2.0 * PI / (SIDES as f64 * step.sin())).sqrt();
+    let ring = crate::geometry::ring(SIDES);
+    // The sine of one step is what the ring's first side is of a triangle.
+    let same_area = radius * (2.0 * PI / (SIDES as f64 * ring[1].0)).sqrt();
     std::array::from_fn(|i| {
-        let (sine, cosine) = (step * i as f64).sin_cos();
+        let (sine, cosine) = ring[i];
         middle + right * (same_area * cosine) + up * (same_area * sine)
     })
 }

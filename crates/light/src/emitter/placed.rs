@@ -1,6 +1,6 @@
 use super::factor::{to_disc, to_polygon};
 use super::{Face, Law};
-use crate::geometry::{DVec3, Flat, right_and_up};
+use crate::geometry::{DVec3, Flat, right_and_up, ring};
 use std::f64::consts::PI;
 
 /// A face of light in its place: a modifier's front, or a bare head.
@@ -17,7 +17,7 @@ pub struct Emitter {
 }
 
 /// Points that stand for the edge of a disc.
-const ROUND: i32 = 32;
+const ROUND: usize = 32;
 /// Points that stand for a face whose law is not diffuse, along each side.
 const GRID: i32 = 5;
 
@@ -55,11 +55,9 @@ impl Emitter {
         let (right, up) = right_and_up(self.looks);
         match self.face {
             Face::Point => vec![self.middle],
-            Face::Disc { diameter } => (0..ROUND)
-                .map(|i| {
-                    let (sine, cosine) = (f64::from(i) * 2.0 * PI / f64::from(ROUND)).sin_cos();
-                    self.middle + (right * cosine + up * sine) * (diameter.metres() / 2.0)
-                })
+            Face::Disc { diameter } => ring(ROUND)
+                .iter()
+                .map(|(sine, cosine)| self.middle + (right * *cosine + up * *sine) * (diameter.metres() / 2.0))
                 .collect(),
             Face::Rectangle { .. } => self.flat().corners().to_vec(),
         }

@@ -36,27 +36,28 @@ impl HalfSpace {
 #[must_use]
 pub fn clipped(polygon: &[DVec3], half_spaces: &[HalfSpace]) -> Vec<DVec3> {
     let mut left = polygon.to_vec();
+    let (mut kept, mut inside) = (Vec::new(), Vec::new());
     for half in half_spaces {
         if left.len() < 3 {
             return Vec::new();
         }
-        let inside = |point: DVec3| (point - half.at).dot(half.inward);
+        inside.clear();
+        inside.extend(left.iter().map(|point| (*point - half.at).dot(half.inward)));
         // Most half-spaces cut nothing off.
-        if left.iter().all(|point| inside(*point) >= 0.0) {
+        if inside.iter().all(|inside| *inside >= 0.0) {
             continue;
         }
-        let mut kept = Vec::with_capacity(left.len() + 1);
-        for (index, from) in left.iter().enumerate() {
-            let to = left[(index + 1) % left.len()];
-            let (a, b) = (inside(*from), inside(to));
-            if a >= 0.0 {
+        kept.clear();
+        let ends = left.iter().zip(&inside);
+        for ((from, a), (to, b)) in ends.clone().zip(ends.cycle().skip(1)) {
+            if *a >= 0.0 {
                 kept.push(*from);
             }
             if a * b < 0.0 {
-                kept.push(*from + (to - *from) * (a / (a - b)));
+                kept.push(*from + (*to - *from) * (a / (a - b)));
             }
         }
-        left = kept;
+        std::mem::swap(&mut left, &mut kept);
     }
     if left.len() < 3 { Vec::new() } else { left }
 }

@@ -3,11 +3,13 @@
 mod clip;
 mod flat;
 mod point;
+mod ring;
 
 pub use clip::{HalfSpace, clipped, without};
 pub use flat::Flat;
 pub use glam::DVec3;
 pub use point::Point;
+pub use ring::ring;
 
 /// The direction of a bearing (clockwise from `y` as seen from above) and a tilt above the horizontal, in degrees.
 #[must_use]

@@ -77,6 +77,11 @@ impl Sight {
         }
     }
 
+    /// Mirrors and panes.
+    pub(crate) fn glass(&self) -> impl Iterator<Item = &Glazing> {
+        self.panes.iter().map(|(_, pane)| pane)
+    }
+
     /// Whether there is nothing that could stand between anything.
     #[must_use]
     pub fn is_clear(&self) -> bool {

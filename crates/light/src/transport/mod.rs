@@ -9,6 +9,7 @@
 mod dome;
 mod first;
 mod gain;
+mod mirrored;
 mod outlook;
 mod room;
 mod sheets;
@@ -191,8 +192,14 @@ impl Light {
     }
 }
 
-/// What falls on a receiver straight from a source, past what stands between. What it sees of the sky may be known.
+/// What falls on a receiver from a source, straight and by way of mirrors, past what stands between. What it sees of the sky may
+/// be known.
 fn falls(sight: &Sight, source: &Source, receiver: &Receiver, outlook: Option<&Outlook>) -> f64 {
+    straight(sight, source, receiver, outlook) + mirrored::falls(sight, source, receiver)
+}
+
+/// What falls on it straight.
+fn straight(sight: &Sight, source: &Source, receiver: &Receiver, outlook: Option<&Outlook>) -> f64 {
     match source {
         Source::Face(emitter) => {
             let whole = emitter.gain(receiver.at, receiver.normal);
@@ -234,11 +241,8 @@ fn layer(still: &Still, ground: &Ground, source: &Source) -> Layer {
     let (mut spots, mut evenly) = (Vec::new(), vec![0.0; room.len()]);
     match source {
         Source::Face(emitter) => spots = first::of_face(still, room, emitter),
-        Source::Parallel { way, walled } => {
-            evenly = room.sent_back_in_points(|point| {
-                let cosine = way.dot(point.normal);
-                if cosine <= 0.0 { 0.0 } else { cosine * open_to(sight, point.at, *way, *walled) }
-            });
+        Source::Parallel { .. } => {
+            evenly = room.sent_back_in_points(|point| falls(sight, source, point, None));
         }
         Source::Sky(dome) => evenly = room.sent_back(|patch| ground.outlooks()[patch].sky(dome)),
         // Metered where they are: what the room sends back is in it.

@@ -179,7 +179,6 @@ impl Room {
     /// `B = ρ·F·(B₀ + B)`, so `(1 − ρF)·B = ρF·B₀`.
     pub(super) fn later(&self, first: &[f64]) -> Vec<f64> {
         let count = self.patches.len();
-        let dot = |a: &[f64], b: &[f64]| a.iter().zip(b).map(|(a, b)| a * b).sum::<f64>();
         let rows = || self.factors.chunks_exact(count.max(1)).zip(&self.patches);
         let mut later: Vec<f64> = rows().map(|(row, patch)| patch.reflectance * dot(row, first)).collect();
         for row in 0..count {
@@ -211,6 +210,20 @@ impl Room {
     pub(super) fn flux(&self, sent: &[f64]) -> f64 {
         self.patches.iter().zip(sent).map(|(patch, sent)| patch.area * sent).sum()
     }
+}
+
+/// Products summed as far as both go, four sums beside each other, so that none waits for the one before.
+fn dot(a: &[f64], b: &[f64]) -> f64 {
+    let long = a.len().min(b.len());
+    let ((fours, rest), (other_fours, other_rest)) = (a[..long].as_chunks::<4>(), b[..long].as_chunks::<4>());
+    let mut sums = [0.0; 4];
+    for (a, b) in fours.iter().zip(other_fours) {
+        for ((sum, a), b) in sums.iter_mut().zip(a).zip(b) {
+            *sum += a * b;
+        }
+    }
+    let last: f64 = rest.iter().zip(other_rest).map(|(a, b)| a * b).sum();
+    sums.iter().sum::<f64>() + last
 }
 
 /// `1 − ρF` taken apart into a lower triangle with ones on its diagonal and an upper one (Gauss, Doolittle's order). A patch sends

@@ -14,8 +14,8 @@ use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, Flat, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres, MiredShift};
 use tolva_light::set::{
-    Figure, Finish, FlashReach, On, Paints, Product, ProductKind, Set, Sheet, Sheeting, Shown, Solid, Source, Still,
-    Surface, Trail, View, Wall, Walls,
+    Figure, Finish, FlashReach, Glazing, On, Paints, Product, ProductKind, Set, Sheet, Sheeting, Shown, Solid, Source,
+    Still, Surface, Trail, View, Wall, Walls,
 };
 use tolva_light::transport::{Light, Receiver};
 

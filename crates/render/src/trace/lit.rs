@@ -1,6 +1,8 @@
 //! Straight from a source to a place.
 
 use super::*;
+use tolva_light::geometry::{DVec3, Flat};
+use tolva_light::set::Glazing;
 
 /// A sample of what comes straight to a point: how much, and from where.
 pub(super) struct Straight {
@@ -27,14 +29,89 @@ impl Lit {
                 Some(Straight { falls, way })
             }
             Source::Parallel { way, walled } => {
-                let (right, up) = right_and_up(way);
-                let (sine, cosine) = (2.0 * PI * s).sin_cos();
-                let way = (v(way) + (v(right) * cosine + v(up) * sine) * (SUN * t.sqrt())).normalize();
+                let way = about_sun(way, (s, t));
                 let cosine = way.dot(normal);
                 if cosine <= 0.0 || way.dot(flat) <= 0.0 {
                     return None;
                 }
                 Some(Straight { falls: cosine * world.open_to(off, way, walled), way })
+            }
+            Source::Sky(_) | Source::About | Source::Side { .. } => None,
+        }
+    }
+
+    /// Samples of what comes to a point straight and by way of each mirror and pane.
+    pub(super) fn comes(
+        &self,
+        world: &World,
+        at: V,
+        normal: V,
+        flat: V,
+        random: (f32, f32),
+    ) -> impl Iterator<Item = Straight> {
+        let mirrored =
+            world.set.still.panes.iter().filter_map(move |pane| self.mirrored(world, pane, at, normal, flat, random));
+        self.straight(world, at, normal, flat, random).into_iter().chain(mirrored)
+    }
+
+    /// A sample of what comes by way of a pane: straight from the mirror image, where that is seen in it.
+    fn mirrored(
+        &self,
+        world: &World,
+        pane: &Glazing,
+        at: V,
+        normal: V,
+        flat: V,
+        (s, t): (f32, f32),
+    ) -> Option<Straight> {
+        let off = at + flat * 2e-4;
+        let (middle, looks) = (v(pane.flat.middle), v(pane.flat.normal()));
+        let before = (off - middle).dot(looks);
+        let image = |way: V| way - looks * (2.0 * way.dot(looks));
+        let share = pane.mirrors() as f32;
+        match self.source {
+            Source::Face(emitter) => {
+                let behind = (v(emitter.middle) - middle).dot(looks);
+                // A window is not mirrored in its own glass.
+                if before * behind <= 0.0 || behind.abs() < OWN_FACE {
+                    return None;
+                }
+                let on = self.place(&emitter, s, t);
+                let there = on - looks * (2.0 * (on - middle).dot(looks));
+                let to = there - off;
+                let r2 = to.length_squared().max(1e-6);
+                let way = to / r2.sqrt();
+                let (cosine, leaves) = (way.dot(normal), -image(way).dot(v(emitter.looks)));
+                if cosine <= 0.0 || leaves <= 0.0 || way.dot(flat) <= 0.0 {
+                    return None;
+                }
+                let falls = share * emitter.law.relative(f64::from(leaves)) as f32 * cosine / r2;
+                if falls <= 0.0 {
+                    return None;
+                }
+                let far = before / (before + (on - middle).dot(looks));
+                let meets = off + to * far;
+                if !is_on(&pane.flat, meets - middle) {
+                    return None;
+                }
+                let meets = meets + looks * (OFF_MIRROR * before.signum());
+                Some(Straight { falls: falls * world.passes(off, meets) * world.passes(meets, on), way })
+            }
+            Source::Parallel { way, walled } => {
+                let sun = about_sun(way, (s, t));
+                let way = image(sun);
+                let (cosine, towards) = (way.dot(normal), -way.dot(looks) * before.signum());
+                if cosine <= 0.0 || towards <= 1e-6 || way.dot(flat) <= 0.0 {
+                    return None;
+                }
+                let meets = off + way * (before.abs() / towards);
+                if !is_on(&pane.flat, meets - middle) {
+                    return None;
+                }
+                let meets = meets + looks * (OFF_MIRROR * before.signum());
+                let falls = share * cosine * world.passes(off, meets);
+                let falls = if falls > 0.0 { falls * world.open_to(meets, sun, walled) } else { 0.0 };
+                Some(Straight { falls, way })
             }
             Source::Sky(_) | Source::About | Source::Side { .. } => None,
         }
@@ -94,6 +171,25 @@ impl Lit {
     pub(super) fn is_all_round(&self) -> bool {
         matches!(self.source, Source::About | Source::Side { .. })
     }
+}
+
+/// How far before a mirror the ways from it begin, in metres, so that it is not in its own way.
+const OFF_MIRROR: f32 = 1e-3;
+
+/// A face this near to a pane is the window itself, in metres.
+const OWN_FACE: f32 = 0.05;
+
+/// Whether a place in a flat thing's plane, from its middle, lies within its edges.
+fn is_on(flat: &Flat, from: V) -> bool {
+    let within = |side: V| from.dot(side).abs() <= side.length_squared();
+    within(v(flat.right)) && within(v(flat.up))
+}
+
+/// A direction to the sun's disc.
+fn about_sun(way: DVec3, (s, t): (f32, f32)) -> V {
+    let (right, up) = right_and_up(way);
+    let (sine, cosine) = (2.0 * PI * s).sin_cos();
+    (v(way) + (v(right) * cosine + v(up) * sine) * (SUN * t.sqrt())).normalize()
 }
 
 /// Turns a pair of numbers into a direction about a normal, spread by the cosine.

@@ -1,3 +1,4 @@
+mod mirrors;
 mod rooms;
 
 mod dome;
