@@ -6,11 +6,12 @@ mod lit;
 use crate::V;
 use crate::gloss::{Coat, SHARP};
 use crate::layers::Falls;
+use crate::matter::Matter;
 use crate::part::Part;
 use crate::points::Point;
 use crate::sequence::Sequence;
 use crate::v;
-use crate::world::{World, d};
+use crate::world::{Asked, World, d};
 use obvhs::ray::Ray;
 use std::f32::consts::PI;
 use tolva_light::emitter::{Emitter, Face};
@@ -25,6 +26,9 @@ const SUN: f32 = 0.004_65;
 
 /// The power of the cosine of a metal card's lobe.
 const LOBE: f32 = Sheeting::LOBE as f32;
+
+/// What metal throws of a point's light, which falls in lines too fine to be met by chance, is drawn so wide.
+const CAUSTIC: Coat = Coat { straight: 1.0, rough: 0.3 };
 
 /// From so many surfaces on a way may end by chance.
 const CERTAIN: u32 = 2;
@@ -92,6 +96,8 @@ pub(crate) fn sample(
                 sum.even += match lit.source {
                     // What lies far off is lit by it as everything is.
                     Source::About | Source::Side { .. } => 1.0,
+                    // A ridge is taken to be lit as level ground is.
+                    source if point.part == Part::Beyond => source.far_off() as f32,
                     _ => lit.comes_from_beyond(point.way, 1.0),
                 };
             }
@@ -141,7 +147,7 @@ fn lets_through(world: &World, part: Part) -> bool {
 
 /// Adds what is seen mirrored along a way, as gloss.
 fn in_mirror(world: &World, sources: &Sources, from: V, way: V, share: f32, random: (f32, f32), sums: &mut [Falls]) {
-    let met = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), true);
+    let met = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), Asked::Seen);
     let beyond = world.surface(Part::Beyond).0;
     for (index, (lit, sum)) in sources.all.iter().zip(sums).enumerate() {
         sum.gloss += share
@@ -168,11 +174,11 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
     let mut way = out_of(about(point.normal, random.pair()), point.flat);
     let mut from = point.at + point.flat * 2e-4;
     let (mut carried, mut tint) = (1.0f32, 0.0f32);
-    let mut depth = 0;
+    let (mut depth, mut asked) = (0, Asked::Sends);
     // Light metered where it is counts what the room sends back: past a wall it is not counted again.
     let mut all_round = true;
     while depth < LAST {
-        let Some(met) = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), false) else {
+        let Some(met) = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), asked) else {
             for (lit, sum) in sources.all.iter().zip(&mut *sums) {
                 if !lit.is_all_round() || all_round {
                     let falls = carried * lit.comes_from_beyond(way, beyond.0);
@@ -187,6 +193,16 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
             carried *= share;
             from = at + on * 1e-4;
             way = on;
+            depth += 1;
+            continue;
+        }
+        if let Part::Lamp(source) = met.part {
+            // Off a mirror a face of light is met by chance, and nothing stands in its place.
+            if let (Some(lit), Some(sum)) = (sources.all.get(source), sums.get_mut(source).filter(|_| active[source])) {
+                let falls = carried * lit.shines(way);
+                *sum += Falls { even: falls, tinted: falls * tint, gloss: 0.0 };
+            }
+            from = at + way * 1e-4;
             depth += 1;
             continue;
         }
@@ -221,9 +237,11 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
         let side = if matches!(sheeting, Some(Sheeting::Through(_))) { -1.0 } else { 1.0 };
         let (normal, flat) = (met.normal * side, met.flat * side);
         let mirrored = way - met.normal * (2.0 * way.dot(met.normal));
+        let metal = world.matter(met.part) == Matter::Metal;
         for (index, (lit, sum)) in sources.all.iter().zip(&mut *sums).enumerate() {
             let random = random.pair();
-            if !active[index] {
+            // What metal mirrors of a face, the mirrored way meets; a point it never would.
+            if !active[index] || metal && !lit.is_a_point() {
                 continue;
             }
             for straight in lit.comes(world, at, normal, flat, random) {
@@ -232,6 +250,7 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
                         let lobe = mirrored.dot(straight.way).max(0.0).powf(LOBE) * (LOBE + 1.0) / (2.0 * PI);
                         lobe * PI / normal.dot(-way).max(0.05)
                     }
+                    _ if metal => PI * CAUSTIC.sends(normal, straight.way, -way),
                     _ => 1.0,
                 };
                 let falls = carried * straight.falls * spread;
@@ -248,8 +267,10 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
         }
         way = match sheeting {
             Some(Sheeting::Metal(_)) => in_lobe(mirrored, random.pair()),
+            _ if metal => out_of(mirrored, flat),
             _ => out_of(about(normal, random.pair()), flat),
         };
+        asked = if metal { Asked::Mirrors } else { Asked::Sends };
         if way.dot(flat) <= 0.0 {
             return;
         }

@@ -10,6 +10,7 @@ use crate::matter::Matter;
 use crate::part::Part;
 use crate::{V, v};
 use body::{Body, placed, stands};
+pub(crate) use first::Asked;
 use glam::{Affine3A, Mat3A, Quat, Vec3, Vec3A};
 use obvhs::ray::Ray;
 use std::sync::Arc;
@@ -110,7 +111,7 @@ impl World {
 
     /// Whether the subject is what is seen first from a point along a direction.
     pub(crate) fn meets_subject(&self, from: V, way: V) -> bool {
-        let met = self.first(Ray::new(from, way, 1e-4, f32::INFINITY), true);
+        let met = self.first(Ray::new(from, way, 1e-4, f32::INFINITY), Asked::Seen);
         met.is_some_and(|met| matches!(met.part, Part::Person(..) | Part::Thing(_)))
     }
 

@@ -1,11 +1,12 @@
 use super::{Day, SetupCurve, Timeline};
 use crate::colour::Temperature;
 use crate::exposure::MeterConstants;
-use crate::forecast::{AmbientSource, Around, Forecast, Standing, modelled};
+use crate::forecast::{AmbientSource, Around, FarOff, Forecast, Standing, modelled};
 use crate::geometry::DVec3;
 use crate::place::Spot;
 use crate::quantity::{Degrees, Duv, Ev100, Kelvin, Share, turn};
 use crate::scene::Sun;
+use crate::set::Skyline;
 use crate::setup::{PerPatch, Reading, Setup};
 use crate::sky::{SkyLight, sky_light};
 use crate::sun::{SunAt, sun_at};
@@ -124,6 +125,11 @@ pub fn forecast_at(
         background_duv: behind.map(aside),
         sunlit: Share::nearest((sunlit * 20.0).round() / 20.0),
         turned: curve.turned(&standing, around),
+        far_off: (!spot.is_indoors()).then(|| FarOff {
+            dome: standing.dome(&now),
+            lux: now.light.sky_horizontal * spot.sky.share(),
+            skyline: Skyline::of(|bearing| now.horizon.altitude(spot.camera_looks.degrees() + bearing)),
+        }),
     })
 }
 

@@ -10,12 +10,14 @@ mod standing;
 pub use around::{Around, FaceLight, open_ground, over_skyline};
 pub use bend::{Known, bent};
 pub use lit::{Part, PatchLight};
+pub(crate) use modelled::IN_FRAME;
 pub use modelled::{Modelled, modelled};
 pub use seen::Seen;
 pub use standing::{AmbientSource, Standing};
 
 use crate::quantity::{ClockTime, Duv, Ev100, Id, Kelvin, Share, Stops};
 use crate::scene::Sun;
+use crate::set::{Dome, Skyline};
 use crate::setup::PerPatch;
 use serde::Serialize;
 
@@ -90,6 +92,20 @@ pub struct Forecast {
     pub sunlit: Share,
     /// What readings that were turned elsewhere tell of their patches.
     pub turned: Vec<TurnedReading>,
+    /// The sky over it and the skyline before that; none in a room.
+    #[serde(skip)]
+    pub far_off: Option<FarOff>,
+}
+
+/// What lies far off behind a set at its time.
+#[derive(Debug, Clone, PartialEq)]
+pub struct FarOff {
+    /// The sky, turned as the set is.
+    pub dome: Dome,
+    /// What it gives level ground in the open, in lux.
+    pub lux: f64,
+    /// What stands before it.
+    pub skyline: Skyline,
 }
 
 #[cfg(test)]

@@ -25,7 +25,7 @@ const SKY_BEHIND: f64 = 0.25;
 /// How high the sky is that stands just over an open background, in degrees.
 const OVER_HORIZON: f64 = 4.0;
 /// How high the brightest sky is that a frame holds, in degrees.
-const IN_FRAME: f64 = 15.0;
+pub(crate) const IN_FRAME: f64 = 15.0;
 
 /// What is metered of a background stays this far beside the sun's bearing, out of its glare, in degrees.
 const BESIDE_SUN: f64 = 25.0;

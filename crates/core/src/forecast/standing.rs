@@ -115,6 +115,12 @@ impl<'a> Standing<'a> {
         direction(turn(self.spot.camera_looks.degrees(), around.sun.azimuth), around.sun.apparent)
     }
 
+    /// The sky at a moment, turned as the set is.
+    #[must_use]
+    pub fn dome(&self, around: &Around<'_>) -> Dome {
+        Dome { skies: around.light.skies, sun: self.to_sun(around) }
+    }
+
     /// Everything that shines on the set at a moment.
     fn shining(&self, around: &Around<'_>) -> Vec<Shining> {
         let (spot, light) = (self.spot, &around.light);
@@ -127,7 +133,7 @@ impl<'a> Standing<'a> {
             all.push(Shining { of: AmbientSource::Sun, source, amount: beam });
         }
         if !spot.is_indoors() {
-            let source = Source::Sky(Dome { skies: light.skies, sun });
+            let source = Source::Sky(self.dome(around));
             all.push(Shining { of: AmbientSource::Sky, source, amount: light.sky_horizontal * spot.sky.share() });
         }
         let ground = spot.ground.share() * around.open_ground() / PI;

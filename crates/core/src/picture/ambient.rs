@@ -2,25 +2,42 @@
 //! from all round with more of it from one side, so that the lit and the shadow side of a face are both as bright as they read.
 
 use crate::field::{Receiver, on_the_whole};
-use crate::geometry::DVec3;
+use crate::forecast::IN_FRAME;
+use crate::geometry::{DVec3, bearing_and_tilt, direction};
 use crate::quantity::Stops;
 use crate::set::{On, Source, from_side};
 use crate::setup::{BackgroundKind, Patch};
 use crate::situation::Situation;
+use crate::sky::Heights;
 
 /// The ambient by its sources.
 #[derive(Debug, Clone)]
 pub(super) struct Ambient {
     /// Sources that are on the set, with how many of what their gains are counted for.
     pub(super) sources: Vec<(usize, f64)>,
-    /// Light from all round that is added, in lux.
-    pub(super) all_round: Vec<(Source, f64)>,
+    /// Light that is added, in lux: the sky where a day knows it, and the rest from all round.
+    pub(super) added: Vec<(Source, f64)>,
     /// What background and sky get of all of it.
     pub(super) on: On,
 }
 
 /// The least share of what was metered that is taken to come from all round.
 const LEAST: f64 = 0.02;
+
+/// The sky behind an open set where a day knows it, and what it gives level ground in the open, in lux.
+fn sky_over(s: &Situation<'_>) -> Option<(Source, f64)> {
+    let far_off = s.forecast?.far_off.as_ref()?;
+    let open = s.setup.background.kind == BackgroundKind::Open;
+    open.then_some((Source::Sky(far_off.dome), far_off.lux))
+}
+
+/// How bright the sky in the frame is, π times, where level ground in the open gets 1 of it.
+fn in_frame(s: &Situation<'_>, source: &Source) -> f64 {
+    let Source::Sky(dome) = source else { return 0.0 };
+    let (bearing, _) = bearing_and_tilt(s.stage.view.looks);
+    let way = direction(bearing, IN_FRAME);
+    std::f64::consts::PI * dome.brightness().luminance(way, &Heights::of(way))
+}
 
 /// How the ambient of a setup is made up.
 pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
@@ -30,10 +47,16 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
         Some(meter.illuminance(incident).lux())
     };
     let points = &s.field.receivers.patches;
-    let known = s.field.shining(meter, &s.stage);
+    let placed = s.field.shining(meter, &s.stage);
+    let sky = sky_over(s);
+    let mut set = s.field.light.set().clone();
+    set.sources.extend(sky.map(|(source, _)| source));
+    let light = s.field.light.after(set);
+    let last = light.set().sources.len().saturating_sub(1);
+    let known: Vec<(usize, f64)> = placed.iter().copied().chain(sky.map(|(_, lux)| (last, lux))).collect();
     let gains = |patch: Patch| {
-        let at = points[patch].iter().map(|point| s.field.light.from(*point).gains());
-        on_the_whole(at, s.field.light.set().sources.len())
+        let at = points[patch].iter().map(|point| light.from(*point).gains());
+        on_the_whole(at, light.set().sources.len())
     };
     let given = |patch: Patch| {
         let gains = gains(patch);
@@ -58,11 +81,15 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
     } else {
         0.0
     };
-    let about = (left - side * of_side(lit)).max(0.0);
-    let sun_down = |source: usize| match s.field.light.set().sources[source] {
-        Source::Parallel { way, .. } => way.z.max(0.0),
-        _ => 0.0,
-    };
+    let about = left - side * of_side(lit);
+    // Where light from one side alone would give the other too much, what is known gives that much less.
+    let (of_lit, of_dark) = (of_side(lit), of_side(shadow));
+    let both = on_face * of_dark - on_dark * of_lit;
+    let less = (face * of_dark - dark * of_lit) / both;
+    let alone = (on_face * dark - on_dark * face) / both;
+    let (dimmed, side) =
+        if about < 0.0 && less > 0.0 && less <= dimmed && alone >= 0.0 { (less, alone) } else { (dimmed, side) };
+    let about = about.max(0.0);
     // What the layers give what is behind, before anything is known of it.
     let (behind, above) = match s.setup.background.kind {
         BackgroundKind::Wall => {
@@ -70,18 +97,24 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
             (behind, about + side)
         }
         BackgroundKind::Open => {
-            let sun: f64 = known.iter().map(|(source, amount)| dimmed * amount * sun_down(*source)).sum();
-            (about + side + sun, about + side)
+            let far_off = |source: usize| light.set().sources[source].far_off();
+            let down: f64 = known.iter().map(|(source, amount)| dimmed * amount * far_off(*source)).sum();
+            let seen = sky.map_or(0.0, |(source, lux)| dimmed * lux * in_frame(s, &source));
+            (about + side + down, about + side + seen)
         }
     };
     let background = metered(Patch::Background).unwrap_or(behind);
     // A sky nobody read is taken as bright as what is before it.
     let sends = s.setup.background.surface.reflectance.share();
-    let sky = metered(Patch::Sky).unwrap_or(background) * sends;
+    let read_sky = metered(Patch::Sky).unwrap_or(background) * sends;
     let over = |wanted: f64, given: f64| if given > 0.0 { wanted / given } else { 0.0 };
     Ambient {
-        sources: known.iter().map(|(source, amount)| (*source, amount * dimmed)).collect(),
-        all_round: vec![(Source::About, about), (Source::Side { way }, side)],
-        on: On { subject: 1.0, background: over(background, behind), sky: over(sky, above) },
+        sources: placed.iter().map(|(source, amount)| (*source, amount * dimmed)).collect(),
+        added: sky
+            .map(|(source, lux)| (source, lux * dimmed))
+            .into_iter()
+            .chain([(Source::About, about), (Source::Side { way }, side)])
+            .collect(),
+        on: On { subject: 1.0, background: over(background, behind), sky: over(read_sky, above) },
     }
 }

@@ -151,11 +151,11 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
             on: On { subject: 1.0, background: behind, sky: behind },
         });
     }
-    let Ambient { sources, all_round, on } = ambient(s);
+    let Ambient { sources, added, on } = ambient(s);
     let first = set.sources.len();
-    set.sources.extend(all_round.iter().map(|(source, _)| *source));
+    set.sources.extend(added.iter().map(|(source, _)| *source));
     let shutter = s.effective_shutter(dials.shutter).stops();
-    let known = sources.into_iter().chain(all_round.iter().enumerate().map(|(index, (_, lux))| (first + index, *lux)));
+    let known = sources.into_iter().chain(added.iter().enumerate().map(|(index, (_, lux))| (first + index, *lux)));
     for (source, amount) in known.filter(|(_, amount)| *amount > 0.0) {
         let level = meter.incident_level(amount) + offset - shutter;
         for (kind, light) in lights[..kinds].iter().enumerate() {

@@ -57,6 +57,11 @@ pub(super) fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
             surface: plain(&paints.thing),
         }),
         moves: moves(s),
+        skyline: s
+            .forecast
+            .and_then(|forecast| forecast.far_off.as_ref())
+            .map(|far| far.skyline.clone())
+            .unwrap_or_default(),
         table: thing.then(|| table(&setup.scene.thing)).flatten(),
     }
 }

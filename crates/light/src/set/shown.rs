@@ -1,4 +1,4 @@
-use super::{Finish, ProductKind, Surface, View};
+use super::{Finish, ProductKind, Skyline, Surface, View};
 use crate::colour::Surface as Paint;
 use crate::geometry::{DVec3, Flat};
 
@@ -16,6 +16,8 @@ pub struct Shown {
     pub moves: bool,
     /// The top of what it stands on. It is seen and shaded, and sends no light on.
     pub table: Option<Flat>,
+    /// What stands far off before the sky.
+    pub skyline: Skyline,
 }
 
 /// What a thing looks like, where its solid stands.

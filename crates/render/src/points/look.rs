@@ -4,8 +4,9 @@ use super::{Point, Stands};
 use crate::V;
 use crate::matter::{GLASS, Matter, sends_back};
 use crate::part::Part;
-use crate::world::{Met, World};
+use crate::world::{Asked, Met, World, d};
 use obvhs::ray::Ray;
+use tolva_light::set::Skyline;
 
 /// How often a look is followed on: a glass has two walls, each with two sides, and stands before a pane.
 const ON: usize = 14;
@@ -68,8 +69,8 @@ impl Look {
         }
     }
 
-    fn past_everything(&self) -> Point {
-        let part = if self.way.z < 0.0 { Part::Beyond } else { Part::Sky };
+    fn past_everything(&self, skyline: &Skyline) -> Point {
+        let part = if skyline.hides(d(self.way)) { Part::Beyond } else { Part::Sky };
         Point {
             at: self.from + self.way * FAR,
             normal: -self.way,
@@ -97,8 +98,8 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
             if look.share < FAINT {
                 break;
             }
-            let Some(met) = world.first(Ray::new(look.from, look.way, 2e-5, f32::INFINITY), true) else {
-                sees(look.past_everything());
+            let Some(met) = world.first(Ray::new(look.from, look.way, 2e-5, f32::INFINITY), Asked::Seen) else {
+                sees(look.past_everything(&world.shown.skyline));
                 break;
             };
             if let Some((on, share)) = met.goes_on {
@@ -129,14 +130,15 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                     let cosine = (-look.way.dot(met.normal)).clamp(0.0, 1.0);
                     let slower = if met.leaves { 1.0 / GLASS } else { GLASS };
                     let back = sends_back(cosine, slower);
-                    if !met.leaves {
-                        sees(look.point(&met, 0.0));
-                        if again {
-                            left.push(look.sent_back(&met, back));
-                        }
-                    } else if back >= 1.0 {
+                    if back >= 1.0 {
                         look = look.sent_back(&met, 1.0);
                         continue;
+                    }
+                    if !met.leaves {
+                        sees(look.point(&met, 0.0));
+                    }
+                    if again {
+                        left.push(look.sent_back(&met, back));
                     }
                     let sine = look.way + met.normal * cosine;
                     let bent = sine / slower;

@@ -2,6 +2,7 @@
 
 mod developed;
 mod making;
+mod reference;
 mod transport;
 
 use super::*;
@@ -14,8 +15,8 @@ use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, Flat, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres, MiredShift};
 use tolva_light::set::{
-    Figure, Finish, FlashReach, Glazing, On, Paints, Product, ProductKind, Set, Sheet, Sheeting, Shown, Solid, Source,
-    Still, Surface, Trail, View, Wall, Walls,
+    Figure, Finish, FlashReach, Glazing, On, Paints, Product, ProductKind, Set, Sheet, Sheeting, Shown, Skyline, Solid,
+    Source, Still, Surface, Trail, View, Wall, Walls,
 };
 use tolva_light::transport::{Light, Receiver};
 
@@ -75,6 +76,7 @@ pub(crate) fn shown(people: Vec<Figure>) -> Shown {
         thing: None,
         moves: false,
         table: None,
+        skyline: Skyline::default(),
     }
 }
 

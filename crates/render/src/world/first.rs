@@ -7,6 +7,17 @@ use crate::part::Part;
 use crate::{V, v};
 use obvhs::ray::Ray;
 
+/// What a ray asks for.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub(crate) enum Asked {
+    /// What is seen: faces of light and tables too, and what is clear is met.
+    Seen,
+    /// What sends light on.
+    Sends,
+    /// The same with faces of light, which are met off a mirror.
+    Mirrors,
+}
+
 impl World {
     /// Whether a place on the ground or a wall lies within the set's own bounds.
     fn within(&self, at: V) -> bool {
@@ -14,8 +25,8 @@ impl World {
         at.cmpge(low - 1e-3).all() && at.cmple(high + 1e-3).all()
     }
 
-    /// The first thing a ray meets; faces of light and tables only where it is what is seen that is asked for.
-    pub(crate) fn first(&self, ray: Ray, seen: bool) -> Option<Met> {
+    /// The first thing a ray meets.
+    pub(crate) fn first(&self, ray: Ray, asked: Asked) -> Option<Met> {
         let mut ray = ray;
         let mut best: Option<Met> = None;
         let mut take = |ray: &mut Ray, met: Met| {
@@ -56,13 +67,14 @@ impl World {
                 );
             }
         }
-        if seen {
-            if let Some((far, normal)) = self.shown.table.and_then(|table| meets(&table, from, way)) {
-                take(
-                    &mut ray,
-                    Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None, leaves: false },
-                );
-            }
+        let table = self.shown.table.filter(|_| asked == Asked::Seen);
+        if let Some((far, normal)) = table.and_then(|table| meets(&table, from, way)) {
+            take(
+                &mut ray,
+                Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None, leaves: false },
+            );
+        }
+        if asked != Asked::Sends {
             for (index, emitter) in &self.lamps {
                 if let Some(met) = meets_lamp(emitter, from, way) {
                     let flat = v(emitter.looks);
@@ -107,7 +119,7 @@ impl World {
                 }
                 let part = body.part(struck.group);
                 // Where it is not followed as it bends, light goes straight through what is clear.
-                let goes_on = (!seen && self.matter(part) == Matter::Clear).then_some((way, PASSES));
+                let goes_on = (asked != Asked::Seen && self.matter(part) == Matter::Clear).then_some((way, PASSES));
                 take(&mut ray, Met { far: struck.far, normal, flat, part, shade: struck.shade, goes_on, leaves });
             }
         }

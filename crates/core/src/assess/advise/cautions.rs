@@ -5,7 +5,7 @@ use crate::assess::people::wrong_way_round;
 use crate::assess::{Facts, PersonReport, SetReport};
 use crate::colour::AmbientColour;
 use crate::colours::swinging;
-use crate::geometry::angle;
+use crate::geometry::{DVec3, angle, bearing_and_tilt};
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
@@ -68,6 +68,8 @@ pub fn cautions(
 const FAR_OFF: f64 = 1e4;
 /// So far from shoulders or head a skyline is clear of them, in metres (common practice).
 const CLEAR_OF: f64 = 0.05;
+/// No camera looks from lower than this, in metres.
+const LOWEST: f64 = 0.1;
 
 struct Cautions<'a> {
     s: &'a Situation<'a>,
@@ -193,24 +195,31 @@ impl Cautions<'_> {
         }
     }
 
-    /// A level skyline is as high as the camera, on everybody.
+    /// A level skyline is as high as the camera, on everybody; a ridge as much higher as it rises on the way to them.
     fn skyline(&mut self) {
         let (s, view) = (self.s, self.s.stage.view);
-        let height = view.eye.z;
-        let far_off = (view.eye + view.looks.with_z(0.0).normalize_or_zero() * FAR_OFF).with_z(height);
+        let far_off = s.forecast.and_then(|forecast| forecast.far_off.as_ref());
+        let rises = |at: DVec3| {
+            let to = (at - view.eye).with_z(0.0);
+            let altitude = far_off.map_or(0.0, |far_off| far_off.skyline.altitude(bearing_and_tilt(to).0));
+            to.length() * altitude.to_radians().tan()
+        };
+        let ahead = view.looks.with_z(0.0).normalize_or_zero() * FAR_OFF;
         let open = s.setup.background.kind == BackgroundKind::Open;
-        if !self.has_people() || !open || !view.sees(far_off) {
+        if !self.has_people() || !open || !view.sees(view.eye + ahead + DVec3::Z * rises(view.eye + ahead)) {
             return;
         }
         let faces = s.stage.faces.iter().zip(&s.setup.scene.people);
-        let crossed = faces.filter(|(face, _)| view.sees(face.at)).find_map(|(_, person)| {
-            let (shoulders, chin) = person.neck();
-            (shoulders < height && height < person.crown()).then_some((shoulders, chin, person.crown()))
+        let crossed = faces.filter(|(face, _)| view.sees(face.at)).find_map(|(face, person)| {
+            let (rise, (shoulders, chin)) = (rises(face.at), person.neck());
+            let height = view.eye.z + rise;
+            (shoulders < height && height < person.crown()).then_some((rise, shoulders, chin, person.crown()))
         });
-        let Some((shoulders, chin, crown)) = crossed else { return };
-        let (under, over) = (shoulders - CLEAR_OF, crown + CLEAR_OF);
-        let down = height - under <= over - height;
-        let camera = s.terms.house.units.place(if down { under } else { over });
+        let Some((rise, shoulders, chin, crown)) = crossed else { return };
+        let (height, under, over) = (view.eye.z + rise, shoulders - CLEAR_OF, crown + CLEAR_OF);
+        // Down only as far as a camera goes.
+        let down = height - under <= over - height && under - rise >= LOWEST;
+        let camera = s.terms.house.units.place(if down { under - rise } else { over - rise });
         self.say(About::Camera, None, Caution::Skyline { neck: height < chin, camera, down });
     }
 

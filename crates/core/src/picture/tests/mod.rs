@@ -1,4 +1,7 @@
+mod day;
+
 use super::*;
+use crate::forecast::Seen;
 use crate::house::House;
 use crate::marks::{Mark, ShutterMark};
 use crate::sample;
@@ -8,9 +11,9 @@ use crate::setup::Setup;
 use crate::transport::Light;
 
 /// What the transport makes of a picture's sources at a patch, as a level in stops: flash and ambient.
-fn levels(setup: &Setup, patch: Patch) -> (f64, f64) {
+fn levels(seen: Seen<'_>, patch: Patch) -> (f64, f64) {
     let kit = sample::kit();
-    let s = Situation::new(setup, &kit, House::default()).unwrap();
+    let s = Situation::new(seen, &kit, House::default()).unwrap();
     let picturing = picturing(&s);
     let light = Light::of(picturing.set.clone());
     let points = &s.field.receivers.patches[patch];
@@ -44,7 +47,7 @@ fn sources_and_scale_agree() {
             if !looked_at {
                 continue;
             }
-            let (flash, ambient) = levels(&setup, level.patch);
+            let (flash, ambient) = levels((&setup).into(), level.patch);
             assert!((ambient - level.ambient.stops()).abs() < 0.03, "{:?} {ambient} {:?}", level.patch, level.ambient);
             if let Some(told) = level.flash {
                 assert!((flash - told.stops()).abs() < 0.03, "{:?} {flash} {told:?}", level.patch);
@@ -57,14 +60,14 @@ fn sources_and_scale_agree() {
 #[test]
 fn dials_move_their_own() {
     let setup = sample::portrait();
-    let before = levels(&setup, Patch::Face);
+    let before = levels((&setup).into(), Patch::Face);
     let mut slower = setup.clone();
     slower.camera.shutter.at = ShutterMark::nearest(setup.camera.shutter.at.sixths() - 6);
-    let after = levels(&slower, Patch::Face);
+    let after = levels((&slower).into(), Patch::Face);
     assert!((after.0 - before.0).abs() < 1e-9 && (after.1 - before.1 - 1.0).abs() < 1e-9, "{before:?} {after:?}");
     let mut weaker = setup.clone();
     weaker.lights[0].power.at = crate::quantity::Power::of(setup.lights[0].power.at.stops_below_full() + 1.0);
-    let after = levels(&weaker, Patch::Face);
+    let after = levels((&weaker).into(), Patch::Face);
     assert!((after.0 - before.0 + 1.0).abs() < 1e-9 && (after.1 - before.1).abs() < 1e-9, "{before:?} {after:?}");
 }
 
