@@ -36,6 +36,8 @@ pub(crate) fn paint_of(paints: &Paints, part: Part, still: &Still) -> (Surface, 
         Part::Thing(_) => usual(80.0, 0.0, 2.0),
         // Pale wood.
         Part::Table => usual(62.0, 6.0, 18.0),
+        // Black cloth and lacquer.
+        Part::Gear => usual(22.0, 0.0, -1.0),
         Part::Room(RoomSide::Background) => {
             (paints.background, still.walls.background.map_or(0.0, |wall| wall.surface.tint.mired()))
         }

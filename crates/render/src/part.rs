@@ -10,6 +10,8 @@ pub enum Part {
     Thing(Group),
     /// The table it stands on.
     Table,
+    /// Stands, what is behind a light's face, the camera.
+    Gear,
     /// Floor, wall or ceiling.
     Room(RoomSide),
     /// Ground further off than the set goes.

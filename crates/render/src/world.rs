@@ -5,7 +5,7 @@ mod first;
 mod meets;
 mod passes;
 
-use crate::figures::{Group, Mesh, Model, product};
+use crate::figures::{Group, Mesh, Model, gear, product};
 use crate::matter::Matter;
 use crate::part::Part;
 use crate::{V, v};
@@ -28,6 +28,8 @@ pub struct World {
     /// Everything that stands between but bodies.
     pub(crate) sight: Sight,
     bodies: Vec<Body>,
+    /// What is seen and sends no light on.
+    gear: Vec<Body>,
     planes: Vec<Plane>,
     bounds: (V, V),
     beyond: Surface,
@@ -72,6 +74,7 @@ impl World {
         World {
             sight: Sight::of(&still),
             bodies,
+            gear: shown.gear.iter().flat_map(gear).map(|(mesh, place)| Body::of(mesh, place, None)).collect(),
             planes: set.still.walls.planes().collect(),
             bounds: (v(low), v(high)),
             beyond: set.still.walls.beyond,
@@ -102,6 +105,7 @@ impl World {
             shown: self.shown.clone(),
             sight: self.sight.clone(),
             bodies: self.bodies.iter().filter(|body| kept(body)).cloned().collect(),
+            gear: self.gear.clone(),
             planes: self.planes.clone(),
             bounds: self.bounds,
             beyond: self.beyond,
@@ -136,6 +140,7 @@ impl World {
                 .get(index)
                 .map_or((0.0, 0.0), |sheet| (sheet.does.share() as f32, sheet.tint.mired() as f32)),
             Part::Table => (0.3, 0.0),
+            Part::Gear => (0.035, 0.0),
             Part::Sky | Part::Lamp(_) => (0.0, 0.0),
         }
     }

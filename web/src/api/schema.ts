@@ -4051,6 +4051,9 @@ export interface components {
             light: "flash";
         } | {
             /** @enum {string} */
+            light: "burst";
+        } | {
+            /** @enum {string} */
             light: "one";
             /** @description Which. */
             of: components["schemas"]["Id"];
@@ -4499,6 +4502,8 @@ export interface components {
             clipped: number;
             /** @description Whether it gets no better. */
             enough: boolean;
+            /** @description The odds that a frame is sharp in the hand, in words. */
+            hand?: string | null;
             /**
              * Format: int32
              * @description Pixels up.

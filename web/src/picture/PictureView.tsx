@@ -115,7 +115,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   const [times, setTimes] = useState<Times | null>(null)
   const lit = useMemo<Lit>(
     () =>
-      seenIn === 'both' || seenIn === 'ambient' || seenIn === 'flash'
+      seenIn === 'both' || seenIn === 'ambient' || seenIn === 'flash' || seenIn === 'burst'
         ? { light: seenIn }
         : { light: 'one', of: seenIn },
     [seenIn],
@@ -179,6 +179,8 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   const firing = setup.lights.flatMap((light, index) =>
     light.on ? [{ id: light.id, mark: lightMark(index) }] : [],
   )
+  // At the pace asked for a flash may not be ready again.
+  const isShort = assessment.lights.some((light) => light.recharge > setup.pace.interval)
   const here = picture && placeAt(picture, pointed.x, pointed.y)
   const there = !isBefore && before && placeAt(before, pointed.x, pointed.y)
   const { width = 3, height = 2 } = picture?.told ?? {}
@@ -255,6 +257,11 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
           <ToggleButton id="both">all light</ToggleButton>
           <ToggleButton id="ambient">ambient</ToggleButton>
           <ToggleButton id="flash">flash</ToggleButton>
+          {(isShort || seenIn === 'burst') && (
+            <ToggleButton id="burst" aria-label="as in a burst, the charge used up">
+              in a burst
+            </ToggleButton>
+          )}
           {firing.length > 1 &&
             firing.map(({ id, mark }) => (
               <ToggleButton key={id} id={id} aria-label={`flash ${mark} alone`}>
@@ -283,6 +290,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
         {here && there && there.level !== here.level && <> (before {levelSaid(there)})</>}
         {clipped > 0.001 && <>; {clippedShare(clipped)} of the frame clips</>}.{' '}
         {isBefore && <>Before the last change. </>}
+        {picture?.told.hand && <>{picture.told.hand} </>}
         {picture && <OutlineLine outline={picture.told.outline} />}
         {picture && !picture.told.enough && (picture.told.rounds === 0 ? 'Rough still.' : 'Getting finer.')}
         {picture?.told.enough && picture.told.leaves_out} <SaveAs id={id} />

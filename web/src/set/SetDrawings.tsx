@@ -12,6 +12,7 @@ import { Ruler } from './drawing/Ruler'
 import { Movable } from './Movable'
 import { putTo, snapped, type Spot, spotOf, type Turn, turns, turnTo } from './moves'
 import { keyOf } from './things'
+import { shiftedTogether, turnedTogether } from './together'
 import { TurnHandle, turnOf } from './TurnHandle'
 import { type Room, RULER } from './useRoom'
 
@@ -37,16 +38,18 @@ type Props = {
   chosen: string | null
   onChoose: (key: string) => void
   snap: boolean
+  /** Whether whatever is moved takes everything with it. */
+  together: boolean
   room: Room
 }
 
 /** The set from the side and from above, one over the other on one ruler; everything in it is moved by hand. */
 export function SetDrawings(props: Props) {
-  const { bench, layout, snap, room } = props
+  const { bench, layout, snap, together, room } = props
   const theme = useTheme()
   const inks = useMemo(() => inksOf(theme), [theme])
   const units = useUnits()
-  const hand = useHand(bench, snap ? handOf(units) : null)
+  const hand = useHand(bench, snap ? handOf(units) : null, together)
   const extent = hand.frozen ?? layout.extent
   const scale = scaleFor(extent, room)
   const plan = useMemo(() => projection('plan', extent, scale), [extent, scale])
@@ -126,14 +129,15 @@ const handOf = (units: Units) => (units === 'feet' ? TWO_INCHES : FIVE_CENTIMETR
 type Hand = ReturnType<typeof useHand>
 
 /** What the hand does: takes a thing, moves or turns it, lets go. While it holds one the drawing stays as it is under it. */
-function useHand({ grab, release, move }: BenchState, step: number | null) {
+function useHand({ grab, release, move }: BenchState, step: number | null, together: boolean) {
   const [frozen, setFrozen] = useState<Extent | null>(null)
-  const grabbed = useRef<{ key: string; at: Spot } | null>(null)
+  const grabbed = useRef<{ key: string; at: Spot; pan: number | null; setup: Setup } | null>(null)
   const take = useCallback(
     (what: ThingRef) => {
       const { draft, layout } = grab()
       const at = draft && spotOf(draft, what)
-      grabbed.current = at && { key: keyOf(what), at }
+      const drawn = layout?.things.find((thing) => keyOf(thing.what) === keyOf(what))
+      grabbed.current = at && { key: keyOf(what), at, pan: drawn ? turnOf(drawn).pan : null, setup: draft }
       setFrozen(layout?.extent ?? null)
     },
     [grab],
@@ -147,15 +151,31 @@ function useHand({ grab, release, move }: BenchState, step: number | null) {
     (what: ThingRef, by: Spot, from: 'grab' | 'here') => {
       const held = grabbed.current
       move((now) => {
-        const start = from === 'grab' && held?.key === keyOf(what) ? held.at : spotOf(now, what)
-        return start ? putTo(now, what, snapped(start, by, step)) : now
+        const inHand = from === 'grab' && held?.key === keyOf(what) ? held : null
+        const start = inHand?.at ?? spotOf(now, what)
+        if (!start) return now
+        const to = snapped(start, by, step)
+        if (!together || what.thing === 'side') return putTo(now, what, to)
+        // On the level all go along; up and down only what is held does.
+        const way = { x: to.x - start.x, y: to.y - start.y }
+        const moved = shiftedTogether(inHand?.setup ?? now, way)
+        const there = spotOf(moved, what)
+        return there ? putTo(moved, what, { ...there, z: to.z }) : moved
       })
     },
-    [move, step],
+    [move, step, together],
   )
   const turn = useCallback(
-    (thing: Drawn, to: Turn) => move((now) => turnTo(now, thing.what, clean(to, turnOf(thing)))),
-    [move],
+    (thing: Drawn, to: Turn) => {
+      const held = grabbed.current
+      move((now) => {
+        const from = turnOf(thing)
+        if (!together || to.pan === from.pan) return turnTo(now, thing.what, clean(to, from))
+        const inHand = held?.key === keyOf(thing.what) ? held : null
+        return turnedTogether(inHand?.setup ?? now, to.pan - (inHand?.pan ?? from.pan))
+      })
+    },
+    [move, together],
   )
   return { frozen, take, letGo, moveBy, turn }
 }

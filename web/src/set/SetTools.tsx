@@ -62,11 +62,14 @@ type Props = {
   id: string
   snap: boolean
   onSnap: (snap: boolean) => void
+  together: boolean
+  onTogether: (together: boolean) => void
   onChange: (change: Change) => void
 }
 
 /** What can be done to the whole set. */
-export const SetTools = memo(function SetTools({ id, snap, onSnap, onChange }: Props) {
+export const SetTools = memo(function SetTools(props: Props) {
+  const { id, snap, onSnap, together, onTogether, onChange } = props
   return (
     <Row>
       <Choices
@@ -81,6 +84,9 @@ export const SetTools = memo(function SetTools({ id, snap, onSnap, onChange }: P
       />
       <Latch isSelected={snap} onChange={onSnap}>
         Round hand measures
+      </Latch>
+      <Latch isSelected={together} onChange={onTogether}>
+        All together
       </Latch>
       <Link to={`/setups/${id}/sheet`}>Sheet to print or send</Link>
     </Row>

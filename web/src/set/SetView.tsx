@@ -25,6 +25,7 @@ type Props = { id: string; bench: BenchState; setup: Setup }
 export default function SetView({ id, bench, setup }: Props) {
   const [picked, setPicked] = useState<string | null>(null)
   const [snap, setSnap] = useState(true)
+  const [together, setTogether] = useState(false)
   const { layout, laid, assessment, showSet, rearrange } = bench
   // A thing in the hand and the levels come first; words follow when there is time.
   const late = useDeferredValue(useNowAndThen(bench, bench.inHand))
@@ -57,6 +58,11 @@ export default function SetView({ id, bench, setup }: Props) {
       run: () => focus('[data-side=elevation][data-chosen]'),
     },
     {
+      key: 'j',
+      name: 'Move and turn everything together, or one thing alone',
+      run: () => setTogether((now) => !now),
+    },
+    {
       key: 't',
       name: 'Turn it',
       run: () => focus('[data-turn][data-side=plan]'),
@@ -71,7 +77,14 @@ export default function SetView({ id, bench, setup }: Props) {
   }
   return (
     <View ref={box}>
-      <SetTools id={id} snap={snap} onSnap={setSnap} onChange={rearrange} />
+      <SetTools
+        id={id}
+        snap={snap}
+        onSnap={setSnap}
+        together={together}
+        onTogether={setTogether}
+        onChange={rearrange}
+      />
       <SetDrawings
         bench={bench}
         setup={setup}
@@ -81,6 +94,7 @@ export default function SetView({ id, bench, setup }: Props) {
         chosen={chosen}
         onChoose={setPicked}
         snap={snap}
+        together={together}
         room={room}
       />
       <InWords bench={late} chosen={chosen} onChoose={setPicked} />

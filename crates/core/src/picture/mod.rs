@@ -9,12 +9,14 @@ mod stands;
 
 use crate::colour::{Eye, Spectrum};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
+use crate::flash::BeforeReady;
 use crate::marks::Mark;
+use crate::optics::{frames_for_a_sharp_one, odds_of_a_sharp_frame};
 use crate::quantity::Seconds;
 use crate::say;
 use crate::set::{Blur, FlashReach, On, Paints, Set, Shown, Trail};
 use crate::setup::{BackgroundKind, Patch};
-use crate::situation::{Dials, Situation, powers_of_lit};
+use crate::situation::{Dials, Lit, Situation, powers_of_lit, recharge_short};
 use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
 pub use falls::{Given, Held, NotHeld};
@@ -36,6 +38,8 @@ pub struct Shines {
     pub level: f64,
     /// Whether it is a flash's.
     pub flash: bool,
+    /// How much weaker it is in a burst at the setup's pace once its charge is used up, in stops; none where it then stays dark.
+    pub in_burst: Option<f64>,
     /// What each kind of thing gets of it, as a factor: it is of one light of a mixture there, and what was metered may be more
     /// than the sources are known to give.
     pub on: On,
@@ -70,6 +74,8 @@ pub struct Picturing {
     pub reach: FlashReach,
     /// How far the subject goes while the camera exposes.
     pub trail: Trail,
+    /// The odds that a frame is sharp in the hand, in words; none on a tripod, or where nearly every one is.
+    pub hand: Option<String>,
     /// Where the patches of the stop scale are in the frame.
     pub places: Vec<PatchPlace>,
     /// Where ambient was metered or worked out.
@@ -99,6 +105,23 @@ fn trail(s: &Situation<'_>, dials: &Dials) -> Trail {
     let view = s.stage.view;
     let across = view.half_width.min(view.half_height) / view.half_width;
     Trail { share: short.map_or(0.0, |short| short * across), flash_at_end: s.setup.camera.rear_curtain }
+}
+
+/// How much weaker a flash is once its charge is used up: it fires with what came back since the frame before, or not at all.
+fn in_burst(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> Option<f64> {
+    let short = recharge_short(s, lit, below);
+    (short < READY || lit.flash.before_ready == BeforeReady::FiresShort).then_some(short)
+}
+
+/// So little short a flash counts as ready, in stops.
+const READY: f64 = 0.05;
+
+/// The odds of a sharp frame in the hand.
+fn hand(s: &Situation<'_>, dials: &Dials) -> Option<String> {
+    let rule = Seconds::of((-s.asks.shake?).exp2());
+    let odds = odds_of_a_sharp_frame(rule, s.effective_shutter(dials.shutter).time());
+    let sharp = (odds.share() * 10.0).round();
+    (sharp < 9.5).then(|| say::picture::in_the_hand(sharp, frames_for_a_sharp_one(odds)))
 }
 
 /// A place whose ambient is known, to compare a picture's light with.
@@ -148,6 +171,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
                 - s.high_speed_loss(lit, dials.shutter)
                 - below,
             flash: true,
+            in_burst: in_burst(s, lit, *below),
             on: On { subject: 1.0, background: behind, sky: behind },
         });
     }
@@ -164,7 +188,15 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
             let behind = share(Patch::Background);
             let of_background = On { subject: 0.0, background: on.background * behind, sky: on.sky * behind };
             for (patch, on) in [(Patch::Face, of_subject), (Patch::Background, of_background)] {
-                shines.push(Shines { source, of: light.id.clone(), light: *light.on(patch), level, flash: false, on });
+                shines.push(Shines {
+                    source,
+                    of: light.id.clone(),
+                    light: *light.on(patch),
+                    level,
+                    flash: false,
+                    in_burst: Some(0.0),
+                    on,
+                });
             }
         }
     }
@@ -180,6 +212,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         blur: blur(s, &dials),
         reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },
         trail: trail(s, &dials),
+        hand: hand(s, &dials),
         places: places(s),
         metered: metered(s, offset - shutter),
         paints,

@@ -3,8 +3,8 @@
 use super::moves;
 use crate::colour::Surface as Paint;
 use crate::geometry::{DVec3, Flat};
-use crate::set::{Figure, Paints, Product, Shown, Surface};
-use crate::setup::{Setup, SubjectKind};
+use crate::set::{Figure, Gear, Paints, Product, Shown, Surface};
+use crate::setup::{Holder, Setup, SubjectKind};
 use crate::situation::Situation;
 
 /// How light plain clothes are, one person after the other, so that no two beside each other wear the same, as L* of a grey
@@ -35,6 +35,19 @@ fn table(thing: &crate::scene::Thing) -> Option<Flat> {
     (foot.z > 0.0).then_some(Flat { middle: foot, right: right * width, up: up * depth })
 }
 
+/// How far behind its face a light is carried, in metres (common practice).
+const BEHIND_FACE: f64 = 0.15;
+
+/// Stands, what is behind the faces of lights, and the camera.
+fn gear(s: &Situation<'_>) -> Vec<Gear> {
+    let shades = s.lights.iter().filter(|lit| !lit.light.is_on_camera());
+    let shades = shades.map(|lit| Gear::Shade { emitter: lit.emitter, head: lit.optics.head });
+    let stands = s.lights.iter().filter(|lit| lit.light.held_by == Holder::Stand);
+    let stands = stands.map(|lit| Gear::Stand { top: lit.emitter.middle - lit.emitter.looks * BEHIND_FACE });
+    let view = s.stage.view;
+    shades.chain(stands).chain([Gear::Camera { eye: view.eye, looks: view.looks, up: view.up }]).collect()
+}
+
 /// What the camera sees of a set.
 pub(super) fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
     let (setup, stage) = (s.setup, &s.stage);
@@ -62,6 +75,7 @@ pub(super) fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
             .and_then(|forecast| forecast.far_off.as_ref())
             .map(|far| far.skyline.clone())
             .unwrap_or_default(),
+        gear: gear(s),
         table: thing.then(|| table(&setup.scene.thing)).flatten(),
     }
 }

@@ -22,4 +22,9 @@ pub(crate) fn card_in_picture(card: impl Display) -> String {
     format!("The {card} is in the picture.")
 }
 
-pub(crate) const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, stands and cables, light off a table, light that glass gathers. Faces and clothes are not those of the people you photograph.";
+pub(crate) fn in_the_hand(sharp: f64, frames: u32) -> String {
+    let how_many = if sharp < 1.0 { "fewer than one".to_owned() } else { format!("about {sharp:.0}") };
+    format!("In the hand {how_many} of 10 frames are free of shake: take {frames} for one, more in a burst.")
+}
+
+pub(crate) const LEAVES_OUT: &str = "Left out: single hairs, the weave of cloth, leaves, light inside skin, cables, light off a table, light that glass gathers. Faces and clothes are not those of the people you photograph.";

@@ -19,7 +19,7 @@ pub use dome::Dome;
 pub use outline::{Outline, StandsOff};
 pub use product::{Finish, ProductKind};
 pub use sheet::{Glazing, Sheet, Sheeting};
-pub use shown::{Blur, Figure, FlashReach, On, Paints, Product, Shown, Trail};
+pub use shown::{Blur, Figure, FlashReach, Gear, On, Paints, Product, Shown, Trail};
 pub use sight::Sight;
 pub use skyline::Skyline;
 pub use solid::Solid;

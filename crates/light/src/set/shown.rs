@@ -1,5 +1,6 @@
 use super::{Finish, ProductKind, Skyline, Surface, View};
 use crate::colour::Surface as Paint;
+use crate::emitter::Emitter;
 use crate::geometry::{DVec3, Flat};
 
 /// What a camera sees of a set beside what light has to know of it. It is kept apart, so that light once worked out serves again
@@ -18,6 +19,34 @@ pub struct Shown {
     pub table: Option<Flat>,
     /// What stands far off before the sky.
     pub skyline: Skyline,
+    /// What carries and shapes light: it is seen and shaded, and sends no light on.
+    pub gear: Vec<Gear>,
+}
+
+/// A piece of what carries and shapes light.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub enum Gear {
+    /// A stand, from the ground up to here.
+    Stand {
+        /// Its top.
+        top: DVec3,
+    },
+    /// What is behind the face of a light.
+    Shade {
+        /// The face.
+        emitter: Emitter,
+        /// How wide the bare head is, in metres.
+        head: f64,
+    },
+    /// The camera: seen in mirrors.
+    Camera {
+        /// Where it looks from.
+        eye: DVec3,
+        /// Where it looks.
+        looks: DVec3,
+        /// Up, as it is held.
+        up: DVec3,
+    },
 }
 
 /// What a thing looks like, where its solid stands.

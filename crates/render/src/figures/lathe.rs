@@ -63,6 +63,21 @@ pub(super) fn swept(way: &[((f32, f32), f32)], group: Group) -> Vec<Piece> {
     skin(&(0..way.len()).map(row).collect::<Vec<_>>(), group)
 }
 
+/// A box from a square of 1 about the origin, drawn in to this share of it at a height of 1; open below.
+pub(super) fn tapered(to: f32, group: Group) -> Vec<Piece> {
+    let corner = |x: f32, y: f32, z: f32| Vec3A::new(x, y, z);
+    let side = |turn: f32| {
+        let (sine, cosine) = turn.sin_cos();
+        let turned = |at: Vec3A| corner(at.x * cosine - at.y * sine, at.x * sine + at.y * cosine, at.z);
+        let normal = turned(corner(1.0, 0.0, (1.0 - to) / 2.0).normalize());
+        let at = |y: f32, z: f32, width: f32| (turned(corner(width / 2.0, y * width / 2.0, z)), normal);
+        skin(&[vec![at(-1.0, 0.0, 1.0), at(1.0, 0.0, 1.0)], vec![at(-1.0, 1.0, to), at(1.0, 1.0, to)]], group)
+    };
+    let end = |x: f32, y: f32| (corner(x * to / 2.0, y * to / 2.0, 1.0), Vec3A::Z);
+    let lid = skin(&[vec![end(-1.0, -1.0), end(1.0, -1.0)], vec![end(-1.0, 1.0), end(1.0, 1.0)]], group);
+    (0..4).flat_map(|turn| side(turn as f32 * TAU / 4.0)).chain(lid).collect()
+}
+
 /// A block as wide, deep and high as 1, about its middle.
 pub(super) fn block(group: Group) -> Vec<Piece> {
     let faces = [Vec3A::X, -Vec3A::X, Vec3A::Y, -Vec3A::Y, Vec3A::Z, -Vec3A::Z];
@@ -87,6 +102,7 @@ mod tests {
         for (pieces, inside) in [
             (turned(&ball, 0.0, Group::Own), Vec3A::ZERO),
             (block(Group::Own), Vec3A::ZERO),
+            (tapered(0.3, Group::Own), Vec3A::Z * 0.1),
             (swept(&tube, Group::Own), Vec3A::NAN),
         ] {
             assert!(!pieces.is_empty());

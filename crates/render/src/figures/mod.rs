@@ -1,10 +1,12 @@
 //! The people and things that stand in a picture, embedded as they were made: glTF binaries with a group for each matter.
 
+mod gear;
 mod head;
 mod lathe;
 mod mesh;
 mod product;
 
+pub(crate) use gear::gear;
 pub use head::{Neck, TURN};
 pub use mesh::{Group, Mesh};
 pub use product::product;

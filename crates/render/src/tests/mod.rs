@@ -77,6 +77,7 @@ pub(crate) fn shown(people: Vec<Figure>) -> Shown {
         moves: false,
         table: None,
         skyline: Skyline::default(),
+        gear: Vec::new(),
     }
 }
 

@@ -74,6 +74,16 @@ impl World {
                 Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None, leaves: false },
             );
         }
+        let gear = self.gear.iter().filter(|body| asked == Asked::Seen && passes_box(body.bounds, &ray));
+        for body in gear.collect::<Vec<_>>() {
+            if let Some(struck) = body.mesh.first(body.own(&ray)) {
+                let turned = |normal: V| (body.normals * normal).normalize_or_zero();
+                let (flat, normal) = (turned(struck.flat), turned(struck.normal));
+                let side = if flat.dot(way) > 0.0 { -1.0 } else { 1.0 };
+                let (flat, normal, part) = (flat * side, normal * side, Part::Gear);
+                take(&mut ray, Met { far: struck.far, normal, flat, part, shade: 1.0, goes_on: None, leaves: false });
+            }
+        }
         if asked != Asked::Sends {
             for (index, emitter) in &self.lamps {
                 if let Some(met) = meets_lamp(emitter, from, way) {

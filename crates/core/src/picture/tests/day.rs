@@ -1,11 +1,11 @@
 //! The picture on a day: its light is the forecast's, its sky that of the minute.
 
 use super::*;
-use crate::assess::assess;
 use crate::assess::advise::Caution;
-use crate::geometry::DVec3;
+use crate::assess::assess;
 use crate::day::{Timeline, forecast};
 use crate::forecast::{FarOff, Forecast};
+use crate::geometry::DVec3;
 use crate::quantity::{Altitude, Bearing, ClockTime};
 use crate::scene::Position;
 use crate::set::Skyline;

@@ -100,3 +100,46 @@ fn trails() {
     assert!((long.share / short.share - 2.0).abs() < 1e-9 && short.share > 0.01, "{short:?} {long:?}");
     assert!(long.flash_at_end && !short.flash_at_end);
 }
+
+/// In a burst faster than it recharges a flash gives only what came back, or stays dark where it refuses; one that keeps up is as
+/// before.
+#[test]
+fn a_burst_uses_the_charge_up() {
+    let mut setup = sample::portrait();
+    let in_burst = |setup: &Setup, kind: BeforeReady| {
+        let mut kit = sample::kit();
+        for item in &mut kit.items {
+            if let crate::kit::KitItem::Flash(flash) = item {
+                flash.before_ready = kind;
+                flash.recharge = Seconds::nearest(2.0);
+            }
+        }
+        let s = Situation::new(setup, &kit, House::default()).unwrap();
+        picturing(&s).shines.iter().find(|shines| shines.flash).unwrap().in_burst
+    };
+    setup.lights[0].power.at = crate::quantity::Power::of(1.0);
+    setup.pace.interval = Seconds::nearest(0.5);
+    // Half power is back after a second: at two frames a second there is half of it.
+    let short = in_burst(&setup, BeforeReady::FiresShort).unwrap();
+    assert!((short - 1.0).abs() < 1e-9, "{short}");
+    assert_eq!(in_burst(&setup, BeforeReady::Refuses), None);
+    setup.pace.interval = Seconds::nearest(1.0);
+    for kind in [BeforeReady::FiresShort, BeforeReady::Refuses] {
+        assert_eq!(in_burst(&setup, kind), Some(0.0));
+    }
+}
+
+/// Slower than the rule for the hand the odds are said, on a tripod not.
+#[test]
+fn the_hands_odds_are_said() {
+    let mut setup = sample::portrait();
+    let said = |setup: &Setup| picturing(&Situation::new(setup, &sample::kit(), House::default()).unwrap()).hand;
+    setup.camera.support = crate::optics::Support::Hand;
+    setup.camera.shutter.at = ShutterMark::nearest(42);
+    assert_eq!(said(&setup), None);
+    setup.camera.shutter.at = ShutterMark::nearest(12);
+    let text = said(&setup).unwrap();
+    assert!(text.contains("of 10 frames"), "{text}");
+    setup.camera.support = crate::optics::Support::Tripod;
+    assert_eq!(said(&setup), None);
+}

@@ -27,7 +27,7 @@ use std::time::Duration;
 use tolva_core::FieldError;
 use tolva_core::colours::LightId;
 use tolva_core::forecast::Seen;
-use tolva_core::picture::{Metered, Picturing, outline_told, picturing};
+use tolva_core::picture::{Metered, Picturing, Shines, outline_told, picturing};
 use tolva_core::set::On;
 use tolva_core::setup::Setup;
 use tolva_render::{Developing, Falls, Layers, Probe, Shining, stands_off};
@@ -46,6 +46,8 @@ pub enum Lit {
     Ambient,
     /// The flashes alone.
     Flash,
+    /// All of it as the frames of a burst at the setup's pace have it, once the charge of the flashes is used up.
+    Burst,
     /// One of them alone.
     One {
         /// Which.
@@ -77,16 +79,18 @@ pub(super) fn developing(picturing: &Picturing, layers: &Layers, lit: &Lit) -> D
     let even = |falls: &Vec<Falls>| falls.iter().map(|falls| f64::from(falls.even)).collect();
     let beyond = picturing.beyond(&layers.probed.iter().map(even).collect::<Vec<Vec<f64>>>());
     let on = |flash: bool, of: &LightId| match lit {
-        Lit::Both => true,
+        Lit::Both | Lit::Burst => true,
         Lit::Ambient => !flash,
         Lit::Flash => flash,
         Lit::One { of: one } => matches!(of, LightId::Flash { light } if light == one),
     };
-    let shining = picturing.shines.iter().filter(|shines| on(shines.flash, &shines.of)).map(|shines| Shining {
+    let burst = matches!(lit, Lit::Burst);
+    let fires = |shines: &Shines| on(shines.flash, &shines.of) && !(burst && shines.in_burst.is_none());
+    let shining = picturing.shines.iter().filter(|shines| fires(shines)).map(|shines| Shining {
         source: shines.source,
         flash: shines.flash,
         light: shines.light,
-        level: shines.level,
+        level: shines.level - shines.in_burst.filter(|_| burst).unwrap_or(0.0),
         on: if shines.flash {
             shines.on
         } else {
@@ -183,6 +187,7 @@ pub async fn picture(
             tones: frame.tones(),
             patches: picturing.places.clone(),
             outline: outline_told(&stands_off(layers, &frame, &picturing.shown)),
+            hand: picturing.hand.clone(),
             leaves_out: tolva_core::picture::LEAVES_OUT,
         };
         packed(&told, &frame, &frame.blurred(picturing.blur))

@@ -24,6 +24,8 @@ pub struct PictureTold {
     pub patches: Vec<PatchPlace>,
     /// How the subject stands off from what is behind, stretch by stretch of its outline.
     pub outline: Vec<OutlineTold>,
+    /// The odds that a frame is sharp in the hand, in words.
+    pub hand: Option<String>,
     /// What it leaves out.
     pub leaves_out: &'static str,
 }
