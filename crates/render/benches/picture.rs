@@ -7,7 +7,7 @@ use tolva_light::emitter::{Emitter, Face, Law};
 use tolva_light::geometry::{DVec3, right_and_up};
 use tolva_light::quantity::{Duv, Kelvin, Metres};
 use tolva_light::set::{
-    Blur, Figure, FlashReach, On, Paints, Set, Shown, Source, Still, Surface, Trail, View, Wall, Walls,
+    Blur, Figure, FlashReach, On, Paints, Set, Shown, Skyline, Source, Still, Surface, Trail, View, Wall, Walls,
 };
 use tolva_render::{Developing, Picture, Shining, World};
 
@@ -45,7 +45,18 @@ fn world() -> World {
         skin: surface,
         cloth: surface,
     };
-    World::of(Set { still, sources }, Shown { view, people: vec![person], thing: None, moves: false, table: None })
+    World::of(
+        Set { still, sources },
+        Shown {
+            view,
+            people: vec![person],
+            thing: None,
+            moves: false,
+            table: None,
+            skyline: Skyline::default(),
+            gear: Vec::new(),
+        },
+    )
 }
 
 fn developing() -> Developing {

@@ -1,6 +1,7 @@
 //! What each source gives a point: straight by a sample of its face, off everything else by one way from surface to surface that
 //! all sources share.
 
+mod gloss;
 mod lit;
 
 use crate::V;
@@ -19,7 +20,7 @@ use tolva_light::geometry::right_and_up;
 use tolva_light::set::{Sheeting, Source};
 use tolva_light::sky::{Brightness, Heights};
 
-use lit::{about, in_lobe, out_of};
+use lit::{Straight, about, in_lobe, out_of};
 
 /// Half the sun's disc, as a sine.
 const SUN: f32 = 0.004_65;
@@ -113,20 +114,13 @@ pub(crate) fn sample(
         }
         for straight in lit.comes(world, point.at, point.normal, point.flat, random) {
             sum.even += straight.falls;
-            if let Some(coat) = coat.filter(|coat| !coat.is_sharp() || lit.is_a_point()) {
-                // A point has no face to be mirrored: its catch-light is as wide as the coat makes it.
-                let coat = Coat { rough: coat.rough.max(SHARP), ..coat };
-                sum.gloss += straight.falls * PI * coat.sends(point.normal, straight.way, -point.way);
+            if let Some(coat) = coat {
+                sum.gloss += gloss::of_straight(point, coat, lit, &straight);
             }
         }
     }
-    // What things mirror, looks are followed to.
-    if let Some(coat) = coat.filter(|coat| coat.is_sharp() && !matches!(point.part, Part::Thing(_))) {
-        let mirrored = point.way - point.normal * (2.0 * point.way.dot(point.normal));
-        if mirrored.dot(point.flat) > 0.0 {
-            let share = coat.mirrors(mirrored.dot(point.normal));
-            in_mirror(world, sources, point.at + point.flat * 2e-4, mirrored, share, random.pair(), sums);
-        }
+    if let Some(coat) = coat {
+        gloss::mirrored(world, sources, point, coat, active, &mut random, sums);
     }
     if lets_through(world, point.part) {
         // A panel is lit from its other side, too.
@@ -143,29 +137,6 @@ pub(crate) fn sample(
 fn lets_through(world: &World, part: Part) -> bool {
     let Part::Sheet(index) = part else { return false };
     world.set.still.sheets.get(index).is_some_and(|sheet| matches!(sheet.does, Sheeting::Through(_)))
-}
-
-/// Adds what is seen mirrored along a way, as gloss.
-fn in_mirror(world: &World, sources: &Sources, from: V, way: V, share: f32, random: (f32, f32), sums: &mut [Falls]) {
-    let met = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), Asked::Seen);
-    let beyond = world.surface(Part::Beyond).0;
-    for (index, (lit, sum)) in sources.all.iter().zip(sums).enumerate() {
-        sum.gloss += share
-            * match &met {
-                None => lit.comes_from_beyond(way, beyond),
-                Some(met) => match met.part {
-                    Part::Lamp(source) if source == index => lit.shines(way),
-                    Part::Lamp(_) => 0.0,
-                    Part::Beyond => lit.comes_from_beyond(way, beyond),
-                    part if lit.is_all_round() && matches!(part, Part::Room(_)) => lit.all_round(way),
-                    part => {
-                        let at = from + way * met.far;
-                        let straight = lit.comes(world, at, met.normal, met.flat, random);
-                        straight.map(|straight| straight.falls).sum::<f32>() * world.surface(part).0
-                    }
-                },
-            };
-    }
 }
 
 /// Follows one way from surface to surface and adds what every source sends along it.

@@ -12,6 +12,7 @@ use crate::{V, v};
 use body::{Body, placed, stands};
 pub(crate) use first::Asked;
 use glam::{Affine3A, Mat3A, Quat, Vec3, Vec3A};
+pub(crate) use meets::meets_lamp;
 use obvhs::ray::Ray;
 use std::sync::Arc;
 use tolva_light::emitter::{Emitter, Face};

@@ -1,4 +1,8 @@
 use super::*;
+use crate::figures::Group;
+use crate::layers::Falls;
+use crate::part::Part;
+use crate::points::Point;
 use std::f64::consts::PI;
 
 proptest! {
@@ -150,4 +154,72 @@ fn thrown_by_a_mirror(#[case] source: Source, #[case] at: DVec3) {
     assert!(planned > 0.0 && (pictured / planned).log2().abs() < 0.05, "{pictured} {planned}");
     let without = Set { still: still(open(0.0)), ..set };
     assert_eq!(given(&without, receiver, 64)[0], 0.0);
+}
+
+/// What a rough coat sends to the camera of a wide face, sampled both ways at once, is the integral over the face; and of light from
+/// all round it is what the lobe holds.
+#[rstest]
+#[case::skin_off_the_mirror(Group::Skin, 0.4)]
+#[case::skin_in_the_mirror(Group::Skin, 0.0)]
+#[case::lips(Group::Lips, 0.1)]
+#[case::strap(Group::Leather, 1.2)]
+fn a_coat_under_a_wide_face(#[case] group: Group, #[case] aside: f64) {
+    let part = Part::Person(0, group);
+    let coat = crate::gloss::Coat::of(part).unwrap();
+    let way = crate::V::new(0.6, 0.0, -0.8);
+    let middle = DVec3::new(0.75 + aside, 0.2, 1.0);
+    let source = lamp(middle, -middle.normalize(), Face::Rectangle { width: m(0.8), height: m(0.6) });
+    let of = |source: Source| {
+        let set = Set { still: still(Walls { ground: Surface::of(0.0), ..open(0.0) }), sources: vec![source] };
+        let world = World::of(set.clone(), shown(Vec::new()));
+        let at = crate::V::new(0.0, 0.0, 0.01);
+        let point = Point {
+            at,
+            normal: crate::V::Z,
+            flat: crate::V::Z,
+            way,
+            depth: 1.0,
+            part,
+            over: None,
+            shade: 1.0,
+            gloss: 1.0,
+            stands: crate::points::Stands::Still,
+            pixel: 0,
+            coverage: 1.0,
+            covers: 1.0,
+        };
+        let sources = Sources::of(&set.sources);
+        let mut sums = vec![Falls::default()];
+        for round in 0..8_192 {
+            crate::trace::sample(&world, &sources, &point, &[true], crate::sequence::Sequence::of(3, round), &mut sums);
+        }
+        f64::from(sums[0].gloss) / 8_192.0
+    };
+    let Source::Face(emitter) = source else { panic!() };
+    let (flat, n) = (emitter.flat(), 400);
+    let mut expected = 0.0;
+    for i in 0..n {
+        for j in 0..n {
+            let share = |k: i32| (f64::from(k) + 0.5) / f64::from(n) * 2.0 - 1.0;
+            let to = flat.at(share(i), share(j)) - DVec3::new(0.0, 0.0, 0.01);
+            let (r2, to) = (to.length_squared(), to.normalize());
+            let falls = (-to.dot(emitter.looks)).max(0.0) * to.z.max(0.0) / r2;
+            let sends = coat.sends(crate::V::Z, crate::v(to), -way);
+            expected += falls * PI * f64::from(sends) / f64::from(n * n);
+        }
+    }
+    let got = of(source);
+    assert!((got - expected).abs() < 0.02 * expected, "{got} {expected}");
+    // In the open under even light it is the whole lobe.
+    let mut lobe = 0.0;
+    for i in 0..n {
+        for j in 0..n {
+            let (z, turn) = ((f64::from(i) + 0.5) / f64::from(n), (f64::from(j) + 0.5) / f64::from(n) * 2.0 * PI);
+            let r = (1.0 - z * z).sqrt();
+            let to = crate::v(DVec3::new(r * turn.cos(), r * turn.sin(), z));
+            lobe += f64::from(coat.sends(crate::V::Z, to, -way)) * z * 2.0 * PI / f64::from(n * n);
+        }
+    }
+    let even = of(Source::About);
+    assert!((even - lobe).abs() < 0.02 * lobe, "{even} {lobe}");
 }

@@ -1,6 +1,7 @@
 //! Straight from a source to a place.
 
 use super::*;
+use crate::world::meets_lamp;
 use tolva_light::geometry::{DVec3, Flat};
 use tolva_light::set::Glazing;
 
@@ -8,6 +9,8 @@ use tolva_light::set::Glazing;
 pub(super) struct Straight {
     pub(super) falls: f32,
     pub(super) way: V,
+    /// How likely this way was, per steradian; none where nothing else finds the source.
+    pub(super) pdf: Option<f32>,
 }
 
 impl Lit {
@@ -26,7 +29,7 @@ impl Lit {
                 }
                 let falls = emitter.law.relative(f64::from(leaves)) as f32 * cosine / r2;
                 let falls = if falls > 0.0 { falls * world.passes(off, on) } else { 0.0 };
-                Some(Straight { falls, way })
+                Some(Straight { falls, way, pdf: (self.area > 0.0).then(|| r2 / (self.area * leaves)) })
             }
             Source::Parallel { way, walled } => {
                 let way = about_sun(way, (s, t));
@@ -34,7 +37,7 @@ impl Lit {
                 if cosine <= 0.0 || way.dot(flat) <= 0.0 {
                     return None;
                 }
-                Some(Straight { falls: cosine * world.open_to(off, way, walled), way })
+                Some(Straight { falls: cosine * world.open_to(off, way, walled), way, pdf: None })
             }
             Source::Sky(_) | Source::About | Source::Side { .. } => None,
         }
@@ -95,7 +98,7 @@ impl Lit {
                     return None;
                 }
                 let meets = meets + looks * (OFF_MIRROR * before.signum());
-                Some(Straight { falls: falls * world.passes(off, meets) * world.passes(meets, on), way })
+                Some(Straight { falls: falls * world.passes(off, meets) * world.passes(meets, on), way, pdf: None })
             }
             Source::Parallel { way, walled } => {
                 let sun = about_sun(way, (s, t));
@@ -111,7 +114,7 @@ impl Lit {
                 let meets = meets + looks * (OFF_MIRROR * before.signum());
                 let falls = share * cosine * world.passes(off, meets);
                 let falls = if falls > 0.0 { falls * world.open_to(meets, sun, walled) } else { 0.0 };
-                Some(Straight { falls, way })
+                Some(Straight { falls, way, pdf: None })
             }
             Source::Sky(_) | Source::About | Source::Side { .. } => None,
         }
@@ -136,6 +139,25 @@ impl Lit {
             Source::Face(emitter) if self.area > 0.0 => {
                 let leaves = -way.dot(v(emitter.looks));
                 PI * emitter.law.relative(f64::from(leaves)) as f32 / (self.area * leaves.max(0.02))
+            }
+            _ => 0.0,
+        }
+    }
+
+    /// How far off its face is met along a way, from before it.
+    pub(super) fn met(&self, from: V, way: V) -> Option<f32> {
+        match &self.source {
+            Source::Face(emitter) if self.area > 0.0 => meets_lamp(emitter, from, way),
+            _ => None,
+        }
+    }
+
+    /// How likely a sample of its face is to lie along a way, this far off, per steradian.
+    pub(super) fn pdf(&self, way: V, far: f32) -> f32 {
+        match self.source {
+            Source::Face(emitter) if self.area > 0.0 => {
+                let leaves = -way.dot(v(emitter.looks));
+                far * far / (self.area * leaves.max(1e-4))
             }
             _ => 0.0,
         }

@@ -10,7 +10,7 @@ pub(super) fn meets(flat: &Flat, from: V, way: V) -> Option<(f32, V)> {
 }
 
 /// How far on a ray meets the shining side of a face of light.
-pub(super) fn meets_lamp(emitter: &Emitter, from: V, way: V) -> Option<f32> {
+pub(crate) fn meets_lamp(emitter: &Emitter, from: V, way: V) -> Option<f32> {
     if way.dot(v(emitter.looks)) >= 0.0 {
         return None;
     }
