@@ -17,6 +17,8 @@ const WIDEST: f32 = 0.12;
 /// within this share.
 const WIDE: f32 = 3.0;
 const ALIKE: f32 = 0.2;
+/// What is so many times as far off lies behind.
+const BEHIND: f32 = 1.02;
 /// The golden angle, by which places never fall into rows.
 const GOLDEN: f32 = PI * (3.0 - 2.236_068);
 /// Those places in a disc as wide as 1: how far aside, how far down, and how far off.
@@ -46,12 +48,13 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
         return linear.to_vec();
     }
     let (wide, high) = (width as usize, height as usize);
-    let reach = reaches(&radii, (wide, high), most);
+    let reach = reaches(&radii, depths, (wide, high), most);
     let across = wide.div_ceil(TILE);
     let pixel = |index: usize| {
         let (x, y) = ((index % wide) as f32, (index / wide) as f32);
-        let reach = reach[index / wide / TILE * across + index % wide / TILE];
-        if reach < SHARP {
+        let (reach, nearest) = reach[index / wide / TILE * across + index % wide / TILE];
+        // Nothing runs over what is sharp and stands before all that is blurred about it.
+        if reach < SHARP || radii[index] < SHARP && nearest > depths[index] * BEHIND {
             return linear[index];
         }
         let (own, depth) = (radii[index].max(0.5), depths[index]);
@@ -67,7 +70,7 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
             }
             let other = at_y as usize * wide + at_x as usize;
             // What lies behind does not run over what stands sharp before it.
-            let spread = if depths[other] > depth * 1.02 { radii[other].min(own) } else { radii[other] }.max(0.5);
+            let spread = if depths[other] > depth * BEHIND { radii[other].min(own) } else { radii[other] }.max(0.5);
             if spread >= far {
                 let weight = area / (PI * spread * spread);
                 weights += weight;
@@ -95,13 +98,16 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
     all
 }
 
-/// How far each tile is reached into by any blur about it.
-fn reaches(radii: &[f32], (wide, high): (usize, usize), most: f32) -> Vec<f32> {
+/// How far each tile is reached into by any blur about it, and how far off the nearest of what is blurred there is.
+fn reaches(radii: &[f32], depths: &[f32], (wide, high): (usize, usize), most: f32) -> Vec<(f32, f32)> {
     let (across, down) = (wide.div_ceil(TILE), high.div_ceil(TILE));
-    let mut own = vec![0.0f32; across * down];
-    for (index, radius) in radii.iter().enumerate() {
-        let tile = index / wide / TILE * across + index % wide / TILE;
-        own[tile] = own[tile].max(*radius);
+    let mut own = vec![(0.0f32, f32::INFINITY); across * down];
+    for (index, (radius, depth)) in radii.iter().zip(depths).enumerate() {
+        let (widest, nearest) = &mut own[index / wide / TILE * across + index % wide / TILE];
+        *widest = widest.max(*radius);
+        if *radius >= SHARP {
+            *nearest = nearest.min(*depth);
+        }
     }
     let about = (most / TILE as f32).ceil() as usize;
     let reach = |tile: usize| {
@@ -109,7 +115,7 @@ fn reaches(radii: &[f32], (wide, high): (usize, usize), most: f32) -> Vec<f32> {
         let rows = y.saturating_sub(about)..(y + about + 1).min(down);
         rows.flat_map(|row| (x.saturating_sub(about)..(x + about + 1).min(across)).map(move |column| (row, column)))
             .map(|(row, column)| own[row * across + column])
-            .fold(0.0, f32::max)
+            .fold((0.0, f32::INFINITY), |(widest, nearest), (r, d)| (f32::max(widest, r), f32::min(nearest, d)))
     };
     (0..across * down).map(reach).collect()
 }

@@ -97,7 +97,7 @@ fn a_ridge_runs_through_the_head() {
     let far = (setup.main_face().at - eye).with_z(0.0).length();
     // The camera as much under the mouth as the ridge rises on the way.
     let rise = far * 8f64.to_radians().tan();
-    let person = setup.scene.people[0].clone();
+    let person = setup.scene.people[0];
     let (shoulders, _) = person.neck();
     let through = f64::midpoint(shoulders, person.crown());
     setup.scene.camera.at = Position::nearest(eye.with_z(through - rise));
