@@ -168,7 +168,7 @@ export function createSession<K, D>(gateway: Gateway<K, D>, drafts: Drafts<D>, w
       if (take) remake(left.queue)
     },
     /** Tries again now. */
-    retry() {
+    retry: () => {
       if (desk.state.kept === null) void load()
       else saver.retry()
     },
