@@ -4,12 +4,15 @@
     pip install mitsuba numpy
     python3 crates/render/reference/render_scenes.py                   # writes crates/render/reference/blocks.json
 
-The results are kept in the repository, so that the test that compares needs neither.
+With the word "time" it tells how long it takes instead; `cargo test -p tolva-render how_long_it_takes -- --ignored --nocapture` tells
+the same of Tolva. The results are kept in the repository, so that the test that compares needs neither.
 """
 
 import json
 import pathlib
 import struct
+import sys
+import time
 
 import mitsuba as mi
 import numpy as np
@@ -86,7 +89,8 @@ def lamp(source, wall):
     }
 
 
-def render(path):
+def layers_of(path):
+    """A scene's sensor, its shapes, its lamps."""
     document, accessor = parts(path)
     view = {}
     shapes = {}
@@ -126,25 +130,48 @@ def render(path):
                 key, accessor(attributes["POSITION"]), accessor(attributes["NORMAL"]), node.get("matrix"), matter(material)
             )
     extras = document["scenes"][0]["extras"]
-    layers = []
-    for shining in range(len(extras["sources"])):
-        # The others hang there unlit: as a part of their wall they are no different from it.
-        scene = mi.load_dict(
-            {
-                "type": "scene",
-                "integrator": {"type": "path", "max_depth": 64, "rr_depth": 8},
-                "sensor": view,
-                "lamp": lamp(extras["sources"][shining], wall),
-                **shapes,
-            }
-        )
-        image = np.array(mi.render(scene))[:, :, 1] * np.pi
-        blocks = image.reshape(SIZE[1] // BLOCK, BLOCK, SIZE[0] // BLOCK, BLOCK).mean(axis=(1, 3))
-        layers.append([float(f"{value:.5g}") for value in blocks.ravel()])
-    return layers
+    return view, shapes, [lamp(source, wall) for source in extras["sources"]]
 
 
-if __name__ == "__main__":
+def blocks(view, shapes, lamps, samples):
+    """What the lamps give together, block by block."""
+    scene = mi.load_dict(
+        {
+            "type": "scene",
+            "integrator": {"type": "path", "max_depth": 64, "rr_depth": 8},
+            "sensor": view,
+            **{f"lamp{index}": lamp for index, lamp in enumerate(lamps)},
+            **shapes,
+        }
+    )
+    image = np.array(mi.render(scene, spp=samples))[:, :, 1] * np.pi
+    return image.reshape(SIZE[1] // BLOCK, BLOCK, SIZE[0] // BLOCK, BLOCK).mean(axis=(1, 3)).ravel()
+
+
+def render(path):
+    view, shapes, lamps = layers_of(path)
+    # Of several lamps the others hang there unlit: as a part of their wall they are no different from it.
+    layers = [blocks(view, shapes, [lamp], SAMPLES) for lamp in lamps]
+    return [[float(f"{value:.5g}") for value in layer] for layer in layers]
+
+
+def time_it():
+    """How long all lamps together take, and how far that is from what is kept, at a few numbers of samples."""
+    kept = json.loads((HERE / "blocks.json").read_text())["scenes"]
+    for name in ("matt_block", "metal_block"):
+        view, shapes, lamps = layers_of(SCENES / f"{name}.glb")
+        expected = np.sum(kept[name], axis=0)
+        for samples in (1, 4, 16):
+            begun = time.perf_counter()
+            got = blocks(view, shapes, lamps, samples)
+            took = time.perf_counter() - begun
+            off = float(np.sqrt(np.mean((got / expected - 1.0) ** 2)))
+            print(f"{name}, {samples} samples a pixel: {took:.2f} s, {off:.4f} off, {off * off * took:.2e} off²·s")
+
+
+if __name__ == "__main__" and sys.argv[1:] == ["time"]:
+    time_it()
+elif __name__ == "__main__":
     found = {path.stem: render(path) for path in sorted(SCENES.glob("*.glb"))}
     note = f"Mitsuba {mi.__version__}, scalar_rgb, path, {SAMPLES} samples a pixel; radiance times pi, for an intensity of 1"
     text = json.dumps({"by": note, "size": SIZE, "block": BLOCK, "scenes": found})

@@ -1,6 +1,7 @@
 //! What the camera sees: for each pixel the points of the set it looks at, with what they are of.
 
 mod look;
+mod mottle;
 
 use crate::crop::Crop;
 use crate::part::Part;

@@ -93,6 +93,8 @@ type Newest = HashMap<(String, Kind), (u64, Wanted)>;
 #[derive(Debug, Clone)]
 pub struct Work {
     hands: Arc<Semaphore>,
+    /// One more that only develops pictures: what is looked at does not wait for what is thought about beside it.
+    develops: Arc<Semaphore>,
     newest: Arc<Mutex<Newest>>,
     at_work: AtWork,
 }
@@ -112,6 +114,7 @@ impl Default for Work {
         let cores = std::thread::available_parallelism().map_or(1, usize::from);
         Work {
             hands: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))),
+            develops: Arc::new(Semaphore::new(1)),
             newest: Arc::default(),
             at_work: AtWork::default(),
         }
@@ -145,7 +148,8 @@ impl Work {
         if let Some((word, turn)) = asker.0.clone().filter(|_| kind.only_the_newest()) {
             self.take_turn((word, kind), turn, &wanted)?;
         }
-        let waited = tokio::time::timeout(CEILING, self.hands.clone().acquire_owned()).await;
+        let hands = if kind == Kind::Development { &self.develops } else { &self.hands };
+        let waited = tokio::time::timeout(CEILING, Arc::clone(hands).acquire_owned()).await;
         let Ok(Ok(hand)) = waited else { return Err(too_much()) };
         if !wanted.still() {
             return Err(overtaken());

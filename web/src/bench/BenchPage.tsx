@@ -17,6 +17,7 @@ import { Columns } from './Columns'
 import { PictureView } from '../picture/PictureView'
 import type { Tones } from '../picture/planes'
 import { Dial } from './Dial'
+import { MarkLine } from './MarkLine'
 import { PlanPanel } from './PlanPanel'
 import { dialKey } from './setupDials'
 import { type OnPhone, ThumbBar } from './ThumbBar'
@@ -152,6 +153,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
           </div>
         )}
         <div className="middle">
+          {!onSet && <MarkLine />}
           {!onSet && assessment && (
             <div className="picture">
               <PictureView

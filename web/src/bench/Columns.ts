@@ -13,6 +13,7 @@ export const Columns = styled.div`
     container-type: inline-size;
   }
   .middle {
+    position: relative;
     border-left: 1px solid ${({ theme }) => theme.line};
     border-right: 1px solid ${({ theme }) => theme.line};
     min-height: calc(100vh - 90px);

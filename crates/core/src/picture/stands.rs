@@ -4,7 +4,7 @@ use super::moves;
 use crate::colour::Surface as Paint;
 use crate::geometry::{DVec3, Flat};
 use crate::set::{Figure, Gear, Paints, Product, Shown, Surface};
-use crate::setup::{Holder, Setup, SubjectKind};
+use crate::setup::{Detail, Holder, Setup, SubjectKind};
 use crate::situation::Situation;
 
 /// How light plain clothes are, one person after the other, so that no two beside each other wear the same, as L* of a grey
@@ -75,6 +75,7 @@ pub(super) fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
             .and_then(|forecast| forecast.far_off.as_ref())
             .map(|far| far.skyline.clone())
             .unwrap_or_default(),
+        busy: setup.background.detail == Some(Detail::Busy),
         gear: gear(s),
         table: thing.then(|| table(&setup.scene.thing)).flatten(),
     }

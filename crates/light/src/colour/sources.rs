@@ -201,4 +201,15 @@ mod tests {
     fn usual_levels_come_from_the_exposure_guide(#[case] light: AmbientColour, #[case] ev: f64) {
         assert_eq!(light.usual_level().ev(), ev);
     }
+
+    /// What runs on alternating current pulses as its lamp does; daylight and what was only measured do not.
+    #[rstest]
+    #[case(AmbientColour::Lamp { lamp: Lamp::LedCool }, Lamp::LedCool.pulses())]
+    #[case(AmbientColour::Lamp { lamp: Lamp::Incandescent }, Lamp::Incandescent.pulses())]
+    #[case(AmbientColour::StripLights, Lamp::CoolWhiteTube.pulses())]
+    #[case(AmbientColour::OpenShade, 0.0)]
+    fn lamps_pulse(#[case] light: AmbientColour, #[case] pulses: f64) {
+        assert_eq!(light.pulses(), pulses);
+        assert_eq!(light.pulses() > 0.0, light != AmbientColour::OpenShade);
+    }
 }

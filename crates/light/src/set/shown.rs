@@ -19,6 +19,8 @@ pub struct Shown {
     pub table: Option<Flat>,
     /// What stands far off before the sky.
     pub skyline: Skyline,
+    /// Whether what is behind is full of detail: mottled, about as bright as it is on the whole.
+    pub busy: bool,
     /// What carries and shapes light: it is seen and shaded, and sends no light on.
     pub gear: Vec<Gear>,
 }

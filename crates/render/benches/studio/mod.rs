@@ -55,6 +55,7 @@ pub fn world(people: u32) -> World {
             table: None,
             skyline: Skyline::default(),
             gear: Vec::new(),
+            busy: false,
         },
     )
 }

@@ -1,12 +1,13 @@
 //! A look of the camera, followed through glass and off mirrors to what is seen in them.
 
+use super::mottle::mottled;
 use super::{Point, Stands};
 use crate::V;
 use crate::matter::{GLASS, Matter, sends_back};
 use crate::part::Part;
 use crate::world::{Asked, Met, World, d};
 use obvhs::ray::Ray;
-use tolva_light::set::Skyline;
+use tolva_light::set::{RoomSide, Skyline};
 
 /// How often a look is followed on: a glass has two walls, each with two sides, and stands before a pane.
 const ON: usize = 14;
@@ -99,7 +100,9 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                 break;
             }
             let Some(met) = world.first(Ray::new(look.from, look.way, 2e-5, f32::INFINITY), Asked::Seen) else {
-                sees(look.past_everything(&world.shown.skyline));
+                let past = look.past_everything(&world.shown.skyline);
+                let busy = world.shown.busy && past.part == Part::Beyond;
+                sees(if busy { Point { shade: past.shade * mottled(past.way), ..past } } else { past });
                 break;
             };
             if let Some((on, share)) = met.goes_on {
@@ -116,7 +119,8 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                     look = look.sent_back(&met, coat.mirrors(-look.way.dot(met.normal)));
                 }
                 Matter::Even(_) => {
-                    sees(look.point(&met, 1.0));
+                    let behind = matches!(met.part, Part::Beyond | Part::Room(RoomSide::Background));
+                    sees(look.point(&met, if world.shown.busy && behind { mottled(look.way) } else { 1.0 }));
                     break;
                 }
                 Matter::Metal => {

@@ -78,6 +78,7 @@ pub(crate) fn shown(people: Vec<Figure>) -> Shown {
         table: None,
         skyline: Skyline::default(),
         gear: Vec::new(),
+        busy: false,
     }
 }
 

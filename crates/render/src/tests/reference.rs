@@ -39,9 +39,9 @@ fn scenes() -> [(&'static str, World); 3] {
 }
 
 /// What each source gives each block: light on white as far as the surface sends it back.
-fn blocks(world: World) -> Vec<Vec<f64>> {
+fn blocks(world: World, rounds: u32) -> Vec<Vec<f64>> {
     let mut picture = Picture::of(world, SIZE, &[]);
-    (0..ROUNDS).for_each(|_| assert!(picture.round(|| true)));
+    (0..rounds).for_each(|_| assert!(picture.round(|| true)));
     let (world, layers) = (picture.world(), picture.layers());
     let across = SIZE.0 / 16;
     let mut sums = vec![vec![0.0; (across * SIZE.1 / 16) as usize]; layers.sources];
@@ -57,6 +57,25 @@ fn blocks(world: World) -> Vec<Vec<f64>> {
         }
     }
     sums
+}
+
+/// How long the same takes here and how far it is off, for comparison with the other renderer: all sources at once.
+#[test]
+#[ignore = "measures"]
+fn how_long_it_takes() {
+    let known: serde_json::Value = serde_json::from_str(include_str!("../../reference/blocks.json")).unwrap();
+    for (name, rounds) in [("matt_block", 1), ("matt_block", 4), ("matt_block", 16), ("metal_block", 4)] {
+        let expected: Vec<Vec<f64>> = serde_json::from_value(known["scenes"][name].clone()).unwrap();
+        let (_, world) = scenes().into_iter().find(|(known, _)| *known == name).unwrap();
+        let begun = std::time::Instant::now();
+        let got = blocks(world, rounds);
+        let took = begun.elapsed().as_secs_f64();
+        let sum = |layers: &[Vec<f64>], block: usize| layers.iter().map(|layer| layer[block]).sum::<f64>();
+        let count = expected[0].len();
+        let off = (0..count).map(|block| (sum(&got, block) / sum(&expected, block) - 1.0).powi(2)).sum::<f64>();
+        let off = (off / count as f64).sqrt();
+        eprintln!("{name}, {rounds} rounds: {took:.3} s, {off:.4} off, {:.2e} off²·s", off * off * took);
+    }
 }
 
 #[test]
@@ -83,7 +102,7 @@ fn as_another_renderer_has_it() {
     let mut compared = 0;
     for (name, world) in scenes() {
         let expected: Vec<Vec<f64>> = serde_json::from_value(known["scenes"][name].clone()).unwrap();
-        for (source, (got, expected)) in blocks(world).iter().zip(&expected).enumerate() {
+        for (source, (got, expected)) in blocks(world, ROUNDS).iter().zip(&expected).enumerate() {
             for (block, (got, expected)) in
                 got.iter().zip(expected).enumerate().filter(|(at, _)| is_compared(name, *at))
             {

@@ -2,7 +2,12 @@ use super::*;
 use std::sync::atomic::{AtomicUsize, Ordering};
 
 fn one_hand() -> Work {
-    Work { hands: Arc::new(Semaphore::new(1)), newest: Arc::default(), at_work: AtWork::default() }
+    Work {
+        hands: Arc::new(Semaphore::new(1)),
+        develops: Arc::new(Semaphore::new(1)),
+        newest: Arc::default(),
+        at_work: AtWork::default(),
+    }
 }
 
 /// Of questions that wait, only the newest of its kind and asker is worked on.
@@ -38,6 +43,19 @@ async fn the_newest_wins() {
     assert_eq!(answers.last().and_then(|answer| answer.as_ref().ok()), Some(&4));
     assert_eq!(other.await.unwrap().unwrap(), 9);
     assert_eq!(begun.load(Ordering::SeqCst), 2);
+}
+
+/// A picture is developed while everything else waits for the one hand there is.
+#[tokio::test]
+async fn developing_does_not_wait() {
+    let work = one_hand();
+    let busy = work.hands.clone().acquire_owned().await.unwrap();
+    let asked = work.clone();
+    let waits = tokio::spawn(async move { asked.answer(&Asker::read("a"), Kind::Advise, || 1).await });
+    assert_eq!(work.answer(&Asker::read("a"), Kind::Development, || 2).await.unwrap(), 2);
+    assert!(!waits.is_finished());
+    drop(busy);
+    assert_eq!(waits.await.unwrap().unwrap(), 1);
 }
 
 /// What was asked before but comes in after is overtaken, not what was asked last.

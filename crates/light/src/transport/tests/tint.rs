@@ -75,3 +75,16 @@ fn ground_of_a_colour_warms_from_below() {
     let gain = light(still, sky).from(facing(DVec3::Z * 1.6, DVec3::NEG_Y)).gain(0);
     assert!((gain.tinted / gain.bounced - 30.0).abs() < 1e-6, "{gain:?}");
 }
+
+/// Of a wall that sends nothing on no colour is told: what comes off it has none, and not one that is no number.
+#[test]
+fn a_black_wall_has_no_colour() {
+    let black = wall(2.0, 0.0);
+    let walls = Walls { left: tinted(wall(2.0, 0.7), 25.0), right: black, ..void().walls };
+    let source = bare(DVec3::new(0.0, -1.0, 1.5), DVec3::NEG_X);
+    let lit = light(Still { walls, ..void() }, source);
+    let view = lit.from(facing(DVec3::Z * 1.5, DVec3::new(1.0, -0.2, 0.0)));
+    let bounces: Vec<_> = view.bounces(0).collect();
+    assert!(!bounces.is_empty());
+    assert!(bounces.iter().all(|bounce| bounce.tint.is_finite() && bounce.gain.is_finite()), "{bounces:?}");
+}
