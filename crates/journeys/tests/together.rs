@@ -5,7 +5,7 @@
 
 use serde_json::Value;
 use thirtyfour::prelude::*;
-use tolva_journeys::{Done, Walk};
+use tolva_journeys::Walk;
 
 /// A bar in the keyboard's hand, and a ring under the pointer, show where the patch is measured: by a line between the two.
 #[tokio::test(flavor = "multi_thread")]
@@ -27,7 +27,7 @@ async fn from_the_mark_to_its_bar() {
     walk.focus("[data-dial=shutter] [role=slider]").await;
     walk.wait("no line", "return document.querySelector('[data-mark-line] path') === null").await;
     let ring = walk.find("[data-patch-place=background] rect").await;
-    walk.driver.action_chain().move_to_element_center(&ring).perform().await.done();
+    walk.browser.action_chain().move_to_element_center(&ring).perform().await.unwrap();
     walk.wait("a line to the background", "return document.querySelector('[data-mark-line=background] path') !== null")
         .await;
     walk.accessible("a line from mark to bar").await;
@@ -52,7 +52,7 @@ async fn frames_of_a_burst() {
     // Two stops more power, which is not back between two frames.
     walk.focus("[data-dial=power-octa] [role=slider]").await;
     for _ in 0..6 {
-        walk.keys(Key::Right).await;
+        walk.keys(Key::Left).await;
     }
     let now = FACE.replace("return ", "const now = ");
     walk.wait("a brighter face", &format!("{now}; return now > {}", planned + 20.0)).await;
