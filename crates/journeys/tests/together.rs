@@ -22,7 +22,7 @@ async fn from_the_mark_to_its_bar() {
         const line = document.querySelector('[data-mark-line=face] path').getBoundingClientRect();
         const ring = document.querySelector('[data-patch-place=face] circle').getBoundingClientRect();
         const told = document.querySelector('[data-total=face]').getBoundingClientRect();
-        return Math.abs(line.left - ring.right) < 6 && Math.abs(line.right - told.left) < 10";
+        return Math.abs(line.left - ring.right) < 6 && Math.abs(line.right - told.left) < 14";
     assert_eq!(walk.read(ENDS).await, Value::Bool(true));
     walk.focus("[data-dial=shutter] [role=slider]").await;
     walk.wait("no line", "return document.querySelector('[data-mark-line] path') === null").await;

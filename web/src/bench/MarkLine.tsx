@@ -31,7 +31,7 @@ function endsOf(around: Element, patch: string): Ends | null {
   return {
     x1: ring.right - from.left,
     y1: ring.top + ring.height / 2 - from.top,
-    x2: told.left - 4 - from.left,
+    x2: told.left - 8 - from.left,
     y2: told.top + told.height / 2 - from.top,
     patch,
   }

@@ -5,7 +5,7 @@ use crate::field::{Receiver, on_the_whole};
 use crate::forecast::IN_FRAME;
 use crate::geometry::{DVec3, bearing_and_tilt, direction};
 use crate::quantity::Stops;
-use crate::set::{On, Source, from_side};
+use crate::set::{Dome, On, Source, from_side};
 use crate::setup::{BackgroundKind, Patch};
 use crate::situation::Situation;
 use crate::sky::Heights;
@@ -25,15 +25,14 @@ pub(super) struct Ambient {
 const LEAST: f64 = 0.02;
 
 /// The sky behind an open set where a day knows it, and what it gives level ground in the open, in lux.
-fn sky_over(s: &Situation<'_>) -> Option<(Source, f64)> {
+fn sky_over(s: &Situation<'_>) -> Option<(Dome, f64)> {
     let far_off = s.forecast?.far_off.as_ref()?;
     let open = s.setup.background.kind == BackgroundKind::Open;
-    open.then_some((Source::Sky(far_off.dome), far_off.lux))
+    open.then_some((far_off.dome, far_off.lux))
 }
 
 /// How bright the sky in the frame is, π times, where level ground in the open gets 1 of it.
-fn in_frame(s: &Situation<'_>, source: &Source) -> f64 {
-    let Source::Sky(dome) = source else { return 0.0 };
+fn in_frame(s: &Situation<'_>, dome: Dome) -> f64 {
     let (bearing, _) = bearing_and_tilt(s.stage.view.looks);
     let way = direction(bearing, IN_FRAME);
     std::f64::consts::PI * dome.brightness().luminance(way, &Heights::of(way))
@@ -49,9 +48,7 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
     let points = &s.field.receivers.patches;
     let placed = s.field.shining(meter, &s.stage);
     let sky = sky_over(s);
-    let mut set = s.field.light.set().clone();
-    set.sources.extend(sky.map(|(source, _)| source));
-    let light = s.field.light.after(set);
+    let light = sky.map_or_else(|| s.field.light.clone(), |(dome, _)| s.field.light.under(dome));
     let last = light.set().sources.len().saturating_sub(1);
     let known: Vec<(usize, f64)> = placed.iter().copied().chain(sky.map(|(_, lux)| (last, lux))).collect();
     let gains = |patch: Patch| {
@@ -99,7 +96,7 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
         BackgroundKind::Open => {
             let far_off = |source: usize| light.set().sources[source].far_off();
             let down: f64 = known.iter().map(|(source, amount)| dimmed * amount * far_off(*source)).sum();
-            let seen = sky.map_or(0.0, |(source, lux)| dimmed * lux * in_frame(s, &source));
+            let seen = sky.map_or(0.0, |(dome, lux)| dimmed * lux * in_frame(s, dome));
             (about + side + down, about + side + seen)
         }
     };
@@ -111,7 +108,7 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
     Ambient {
         sources: placed.iter().map(|(source, amount)| (*source, amount * dimmed)).collect(),
         added: sky
-            .map(|(source, lux)| (source, lux * dimmed))
+            .map(|(dome, lux)| (Source::Sky(dome), lux * dimmed))
             .into_iter()
             .chain([(Source::About, about), (Source::Side { way }, side)])
             .collect(),

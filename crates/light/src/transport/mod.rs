@@ -23,7 +23,7 @@ use view::Look;
 
 use crate::geometry::DVec3;
 use crate::latest::Latest;
-use crate::set::{Set, Sight, Source, Still, from_side};
+use crate::set::{Dome, Set, Sight, Source, Still, from_side};
 use first::Spot;
 use outlook::{COARSE, Outlook};
 use sheets::{LitSheet, SeenSheet};
@@ -40,6 +40,9 @@ pub struct Receiver {
 
 /// How many looks are kept: some for each patch, each face of a group, and the edges.
 const LOOKED: usize = 64;
+
+/// How many skies are kept: that of the minute, and some about it.
+const SKIES: usize = 8;
 
 /// The light of one source.
 #[derive(Debug, Clone)]
@@ -76,6 +79,8 @@ struct Ground {
     opens: Latest<DVec3, Arc<[f64]>, LOOKED>,
     /// What the receivers asked about last see.
     looks: Latest<Receiver, Arc<Look>, LOOKED>,
+    /// What the skies asked about last give the room.
+    skies: Latest<Dome, Arc<Layer>, SKIES>,
 }
 
 impl Ground {
@@ -86,6 +91,7 @@ impl Ground {
             outlooks: OnceLock::new(),
             opens: Latest::default(),
             looks: Latest::default(),
+            skies: Latest::default(),
         })
     }
 
@@ -148,6 +154,17 @@ impl Light {
             })
             .collect();
         Light { set, ground, layers }
+    }
+
+    /// The same with one source more: a sky. Of the skies asked about last what they give the room is known.
+    #[must_use]
+    pub fn under(&self, sky: Dome) -> Light {
+        let source = Source::Sky(sky);
+        let of_sky = self.ground.skies.get(sky, || Arc::new(layer(&self.set.still, &self.ground, &source)));
+        let mut under = self.clone();
+        under.set.sources.push(source);
+        under.layers.push(of_sky);
+        under
     }
 
     /// The set it is the light of.

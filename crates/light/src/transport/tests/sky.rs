@@ -158,6 +158,25 @@ proptest! {
         let open = face(void(), even(), way);
         let stood = face(Still { solids: vec![person], ..void() }, even(), way);
         prop_assert!(stood.direct <= open.direct + 1e-12);
-        prop_assert!(face(ground(0.9), even(), way).sum() <= 1.0);
+        // As finely as the sky is looked at.
+        let whole = face(ground(0.9), even(), way).sum();
+        prop_assert!(whole <= 1.002, "{whole}");
     }
+}
+
+/// A light under a sky is that of the set with the sky in it, asked for once or again.
+#[test]
+fn under_a_sky() {
+    let sky = Dome { skies: [0.7, 0.3, 0.0], sun: direction(40.0, 25.0) };
+    let still = room(0.3, 0.0, 0.5);
+    let still = Still { walls: Walls { ceiling: None, ..still.walls }, ..still };
+    let lamp = bare(DVec3::new(0.4, -0.8, 1.4), DVec3::Y);
+    let whole = Light::of(Set { still: still.clone(), sources: vec![lamp, Source::Sky(sky)] });
+    let plain = Light::of(Set { still, sources: vec![lamp] });
+    let at = facing(DVec3::new(0.2, 0.1, 1.4), DVec3::NEG_Y);
+    for under in [plain.under(sky), plain.under(sky)] {
+        assert_eq!(under, whole);
+        assert_eq!(under.from(at).gains(), whole.from(at).gains());
+    }
+    assert_eq!(plain.from(at).gains().len(), 1);
 }
