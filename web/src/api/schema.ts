@@ -4495,6 +4495,8 @@ export interface components {
         };
         /** @description What a picture says of itself. */
         PictureTold: {
+            /** @description Whether frames of a burst at the setup's pace look otherwise than the first. */
+            burst_differs: boolean;
             /**
              * Format: double
              * @description The share of the frame that clips.

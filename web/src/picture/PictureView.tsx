@@ -179,8 +179,6 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   const firing = setup.lights.flatMap((light, index) =>
     light.on ? [{ id: light.id, mark: lightMark(index) }] : [],
   )
-  // At the pace asked for a flash may not be ready again.
-  const isShort = assessment.lights.some((light) => light.recharge > setup.pace.interval)
   const here = picture && placeAt(picture, pointed.x, pointed.y)
   const there = !isBefore && before && placeAt(before, pointed.x, pointed.y)
   const { width = 3, height = 2 } = picture?.told ?? {}
@@ -257,7 +255,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
           <ToggleButton id="both">all light</ToggleButton>
           <ToggleButton id="ambient">ambient</ToggleButton>
           <ToggleButton id="flash">flash</ToggleButton>
-          {(isShort || seenIn === 'burst') && (
+          {(picture?.told.burst_differs || seenIn === 'burst') && (
             <ToggleButton id="burst" aria-label="as in a burst, the charge used up">
               in a burst
             </ToggleButton>

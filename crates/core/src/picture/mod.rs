@@ -12,11 +12,11 @@ use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::flash::BeforeReady;
 use crate::marks::Mark;
 use crate::optics::{frames_for_a_sharp_one, odds_of_a_sharp_frame};
-use crate::quantity::Seconds;
+use crate::quantity::{Seconds, Share};
 use crate::say;
 use crate::set::{Blur, FlashReach, On, Paints, Set, Shown, Trail};
 use crate::setup::{BackgroundKind, Patch};
-use crate::situation::{Dials, Lit, Situation, powers_of_lit, recharge_short};
+use crate::situation::{Dials, Lit, READY, Situation, powers_of_lit, recharge_short};
 use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
 pub use falls::{Given, Held, NotHeld};
@@ -74,8 +74,8 @@ pub struct Picturing {
     pub reach: FlashReach,
     /// How far the subject goes while the camera exposes.
     pub trail: Trail,
-    /// The odds that a frame is sharp in the hand, in words; none on a tripod, or where nearly every one is.
-    pub hand: Option<String>,
+    /// What the hand makes of it; none on a tripod.
+    pub hand: Option<InHand>,
     /// Where the patches of the stop scale are in the frame.
     pub places: Vec<PatchPlace>,
     /// Where ambient was metered or worked out.
@@ -110,18 +110,28 @@ fn trail(s: &Situation<'_>, dials: &Dials) -> Trail {
 /// How much weaker a flash is once its charge is used up: it fires with what came back since the frame before, or not at all.
 fn in_burst(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> Option<f64> {
     let short = recharge_short(s, lit, below);
-    (short < READY || lit.flash.before_ready == BeforeReady::FiresShort).then_some(short)
+    (short <= READY || lit.flash.before_ready == BeforeReady::FiresShort).then_some(short)
 }
 
-/// So little short a flash counts as ready, in stops.
-const READY: f64 = 0.05;
+/// What the hand makes of the frames.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct InHand {
+    /// The odds that one is free of shake.
+    pub odds: Share,
+}
 
-/// The odds of a sharp frame in the hand.
-fn hand(s: &Situation<'_>, dials: &Dials) -> Option<String> {
+impl InHand {
+    /// The same in words; none where nearly every frame is sharp.
+    #[must_use]
+    pub fn words(self) -> Option<String> {
+        let sharp = (self.odds.share() * 10.0).round();
+        (sharp < 10.0).then(|| say::picture::in_the_hand(sharp, frames_for_a_sharp_one(self.odds)))
+    }
+}
+
+fn hand(s: &Situation<'_>, dials: &Dials) -> Option<InHand> {
     let rule = Seconds::of((-s.asks.shake?).exp2());
-    let odds = odds_of_a_sharp_frame(rule, s.effective_shutter(dials.shutter).time());
-    let sharp = (odds.share() * 10.0).round();
-    (sharp < 9.5).then(|| say::picture::in_the_hand(sharp, frames_for_a_sharp_one(odds)))
+    Some(InHand { odds: odds_of_a_sharp_frame(rule, s.effective_shutter(dials.shutter).time()) })
 }
 
 /// A place whose ambient is known, to compare a picture's light with.
@@ -239,6 +249,12 @@ fn metered(s: &Situation<'_>, offset: f64) -> Vec<Metered> {
 }
 
 impl Picturing {
+    /// Whether frames of a burst look otherwise than the first.
+    #[must_use]
+    pub fn burst_differs(&self) -> bool {
+        self.shines.iter().any(|shines| shines.in_burst.is_none_or(|short| short > READY))
+    }
+
     /// By what factor the ambient of each kind of thing is brighter than its sources give it in a picture, where `falls` is what
     /// each source gives each place of [`Picturing::metered`]: others who stand about it shade it, and send light back.
     #[must_use]

@@ -64,6 +64,9 @@ pub(crate) fn movement_short(s: &Situation<'_>, split: &Split, shutter: ShutterM
     by_shutter.min(by_shutter * (1.0 - flash_share) + by_flash * flash_share)
 }
 
+/// So little short of the pace a light counts as ready, in stops.
+pub(crate) const READY: f64 = 0.05;
+
 /// Stops by which a light recharges slower than the pace asks.
 pub(crate) fn recharge_short(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> f64 {
     let ready = recharge_time(lit.flash.recharge, Power::nearest(below)).seconds();

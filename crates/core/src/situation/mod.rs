@@ -26,7 +26,7 @@ pub(crate) use errors::of_sum;
 pub use flash_read::FlashRead;
 pub use flashes::Lit;
 pub(crate) use flashes::{covering, key, key_colour};
-pub(crate) use levels::{FLASH_FREEZES, GHOST, Split, movement_short, powers_of_lit, recharge_short};
+pub(crate) use levels::{FLASH_FREEZES, GHOST, READY, Split, movement_short, powers_of_lit, recharge_short};
 pub use propose::{Proposal, ProposalReason, propose};
 
 use crate::approach::{Approach, Wishes};

@@ -9,6 +9,7 @@ use crate::setup::free_range;
 use crate::situation::Split;
 use crate::situation::{Dials, Situation};
 use crate::wanted::given_up;
+use fnv::FnvHashMap;
 
 /// The best dials found, with what they score.
 #[derive(Debug, Clone, PartialEq)]
@@ -121,42 +122,26 @@ fn by(sixths: i16) -> f64 {
 /// For each gain and each headroom the cheapest combination, cheapest first.
 fn cheapest_gains(s: &Situation<'_>, w: &Weights) -> Vec<Gain> {
     let camera = &s.setup.camera;
-    let isos: Vec<(IsoMark, f64)> =
-        free_range(camera.iso, s.iso, s.step).into_iter().map(|iso| (iso, iso_score(s, w, iso))).collect();
     let nds = if camera.nd.held { vec![camera.nd.at] } else { s.nd.clone() };
-    // Aperture and filter are told apart by nothing but what they keep off and what they cost.
-    let mut dark: Vec<(i16, (f64, f64), ApertureMark, NdMark)> = Vec::new();
-    for aperture in free_range(camera.aperture, s.aperture, s.step) {
-        let score = aperture_score(s, w, aperture);
-        dark.extend(nds.iter().map(|nd| (aperture.sixths() + nd.sixths(), (score, nd_score(s, *nd)), aperture, *nd)));
-    }
-    let ends =
-        |all: &mut dyn Iterator<Item = i16>| all.fold((i16::MAX, i16::MIN), |(low, high), x| (low.min(x), high.max(x)));
-    let (first_iso, last_iso) = ends(&mut isos.iter().map(|(iso, _)| iso.sixths()));
-    let (least, most) = ends(&mut dark.iter().map(|(dark, ..)| *dark));
-    if isos.is_empty() || dark.is_empty() {
-        return Vec::new();
-    }
-    // A row for each headroom: every ISO from the base on has the same.
-    let (lowest, row) =
-        (i32::from(first_iso - most), usize::from((last_iso - first_iso + most - least).unsigned_abs()) + 1);
-    let headroom = |iso: IsoMark| usize::from((iso.min(s.base).sixths() - first_iso).max(0).unsigned_abs());
-    let mut cheapest: Vec<Option<Gain>> = Vec::new();
-    for (iso, iso_score) in &isos {
-        let begins = headroom(*iso) * row;
-        if cheapest.len() < begins + row {
-            cheapest.resize(begins + row, None);
-        }
-        for (dark, (aperture_score, nd_score), aperture, nd) in &dark {
-            let (gain, score) = (iso.sixths() - dark, iso_score + aperture_score + nd_score);
-            let place = (i32::from(gain) - lowest).unsigned_abs() as usize;
-            let known = &mut cheapest[begins + place];
-            if known.as_ref().is_none_or(|known| (score, *iso, *nd) < (known.score, known.iso, known.nd)) {
-                *known = Some(Gain { gain, score, iso: *iso, aperture: *aperture, nd: *nd });
+    let nds: Vec<(NdMark, f64)> = nds.into_iter().map(|nd| (nd, nd_score(s, nd))).collect();
+    let apertures = free_range(camera.aperture, s.aperture, s.step).into_iter();
+    let apertures: Vec<(ApertureMark, f64)> = apertures.map(|mark| (mark, aperture_score(s, w, mark))).collect();
+    let mut cheapest: FnvHashMap<(i16, IsoMark), Gain> = FnvHashMap::default();
+    for iso in free_range(camera.iso, s.iso, s.step) {
+        let iso_score = iso_score(s, w, iso);
+        for (aperture, aperture_score) in &apertures {
+            for (nd, nd_score) in &nds {
+                let score = iso_score + aperture_score + nd_score;
+                let gain = iso.sixths() - aperture.sixths() - nd.sixths();
+                let entry = Gain { gain, score, iso, aperture: *aperture, nd: *nd };
+                let known = cheapest.entry((gain, iso.min(s.base))).or_insert(entry);
+                if (score, iso, *nd) < (known.score, known.iso, known.nd) {
+                    *known = entry;
+                }
             }
         }
     }
-    let mut gains: Vec<Gain> = cheapest.into_iter().flatten().collect();
+    let mut gains: Vec<Gain> = cheapest.into_values().collect();
     gains.sort_by(|a, b| a.score.total_cmp(&b.score).then(a.gain.cmp(&b.gain)).then(a.iso.cmp(&b.iso)));
     gains
 }

@@ -130,6 +130,13 @@ impl Sight {
         self.passes_things(at, at + way * FAR)
     }
 
+    /// The corners of the set's own ground.
+    #[must_use]
+    pub fn ground(&self) -> [DVec3; 4] {
+        let (low, high) = self.bounds;
+        [(low.x, low.y), (high.x, low.y), (high.x, high.y), (low.x, high.y)].map(|(x, y)| DVec3::new(x, y, 0.0))
+    }
+
     /// Whether a direction from a point meets the set's own ground.
     #[must_use]
     pub fn meets_ground(&self, at: DVec3, way: DVec3) -> bool {

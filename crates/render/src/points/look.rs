@@ -90,6 +90,13 @@ impl Look {
     }
 }
 
+/// A point of a background full of detail, mottled.
+fn busy(world: &World, point: Point) -> Point {
+    let behind = matches!(point.part, Part::Beyond | Part::Room(RoomSide::Background));
+    let shade = if world.shown.busy && behind { mottled(point.way) } else { 1.0 };
+    Point { shade: point.shade * shade, ..point }
+}
+
 /// All a look from a point along a direction ends at; how far off it is counts along the look.
 pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
     let first = Look { from: eye, way, share: 1.0, over: None, far: 0.0, bent: false, mirrored: 0 };
@@ -100,9 +107,7 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                 break;
             }
             let Some(met) = world.first(Ray::new(look.from, look.way, 2e-5, f32::INFINITY), Asked::Seen) else {
-                let past = look.past_everything(&world.shown.skyline);
-                let busy = world.shown.busy && past.part == Part::Beyond;
-                sees(if busy { Point { shade: past.shade * mottled(past.way), ..past } } else { past });
+                sees(busy(world, look.past_everything(&world.shown.skyline)));
                 break;
             };
             if let Some((on, share)) = met.goes_on {
@@ -119,8 +124,7 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                     look = look.sent_back(&met, coat.mirrors(-look.way.dot(met.normal)));
                 }
                 Matter::Even(_) => {
-                    let behind = matches!(met.part, Part::Beyond | Part::Room(RoomSide::Background));
-                    sees(look.point(&met, if world.shown.busy && behind { mottled(look.way) } else { 1.0 }));
+                    sees(busy(world, look.point(&met, 1.0)));
                     break;
                 }
                 Matter::Metal => {

@@ -8,9 +8,9 @@ use std::f64::consts::PI;
 proptest! {
     #![proptest_config(ProptestConfig::with_cases(12))]
     /// The tracer and the transport of the plan are two ways to one light: straight within half a percent, off the walls of a room
-    /// within a tenth of a stop.
+    /// within four, a metre and more off them.
     #[test]
-    fn as_the_plan_has_it(x in -1.5..1.5f64, y in -1.5..0.5f64, side in 0.3..1.2f64, reflectance in 0.1..0.8f64) {
+    fn as_the_plan_has_it(x in -1.0..1.0f64, y in -1.0..0.5f64, side in 0.3..1.2f64, reflectance in 0.1..0.8f64) {
         let at = DVec3::new(x, y, 1.6);
         let (middle, looks) = (DVec3::new(-1.2, -1.4, 2.2), DVec3::new(1.0, 1.2, -0.6));
         // Rays begin a fifth of a millimetre off a surface: just beside the plane of a face that counts.
@@ -24,7 +24,7 @@ proptest! {
         let lit = Set { still: still(room(reflectance)), sources: vec![source] };
         let whole = Light::of(lit.clone()).from(receiver).gain(0).sum();
         let traced = given(&lit, receiver, 16_384)[0];
-        prop_assert!((traced / whole).log2().abs() < 0.1, "{traced} {whole}");
+        prop_assert!((traced - whole).abs() < 0.04 * whole, "{traced} {whole}");
     }
 }
 

@@ -1,5 +1,6 @@
 //! What a ray meets first.
 
+use super::body::Body;
 use super::meets::{meets, meets_lamp, passes_box};
 use super::{HANGS, Met, World};
 use crate::matter::{Matter, PASSES};
@@ -16,6 +17,32 @@ pub(crate) enum Asked {
     Sends,
     /// The same with faces of light, which are met off a mirror.
     Mirrors,
+}
+
+impl Met {
+    /// Something flat, met from before it.
+    const fn flat(far: f32, normal: V, part: Part) -> Met {
+        Met { far, normal, flat: normal, part, shade: 1.0, goes_on: None, leaves: false }
+    }
+}
+
+impl Body {
+    /// Where a ray meets it first.
+    fn met(&self, ray: &Ray) -> Option<Met> {
+        let struck = passes_box(self.bounds, ray).then(|| self.mesh.first(self.own(ray))).flatten()?;
+        let turned = |normal: V| (self.normals * normal).normalize_or_zero();
+        let (mut flat, mut normal) = (turned(struck.flat), turned(struck.normal));
+        // Cloth and hair are seen from both sides.
+        let leaves = flat.dot(ray.direction) > 0.0;
+        if leaves {
+            flat = -flat;
+        }
+        if normal.dot(flat) < 0.0 {
+            normal = -normal;
+        }
+        let part = self.part(struck.group);
+        Some(Met { far: struck.far, normal, flat, part, shade: struck.shade, goes_on: None, leaves })
+    }
 }
 
 impl World {
@@ -48,51 +75,22 @@ impl World {
             let is_ground = looks.z > 0.5;
             if far > 0.0 && (inside || is_ground) {
                 let part = if inside { Part::Room(plane.part) } else { Part::Beyond };
-                take(&mut ray, Met { far, normal: looks, flat: looks, part, shade: 1.0, goes_on: None, leaves: false });
+                take(&mut ray, Met::flat(far, looks, part));
             }
         }
         for (index, sheet) in self.set.still.sheets.iter().enumerate() {
             if let Some((far, normal)) = meets(&sheet.flat, from, way) {
-                take(
-                    &mut ray,
-                    Met {
-                        far,
-                        normal,
-                        flat: normal,
-                        part: Part::Sheet(index),
-                        shade: 1.0,
-                        goes_on: None,
-                        leaves: false,
-                    },
-                );
+                take(&mut ray, Met::flat(far, normal, Part::Sheet(index)));
             }
         }
         let table = self.shown.table.filter(|_| asked == Asked::Seen);
         if let Some((far, normal)) = table.and_then(|table| meets(&table, from, way)) {
-            take(
-                &mut ray,
-                Met { far, normal, flat: normal, part: Part::Table, shade: 1.0, goes_on: None, leaves: false },
-            );
-        }
-        let gear = self.gear.iter().filter(|body| asked == Asked::Seen && passes_box(body.bounds, &ray));
-        for body in gear.collect::<Vec<_>>() {
-            if let Some(struck) = body.mesh.first(body.own(&ray)) {
-                let turned = |normal: V| (body.normals * normal).normalize_or_zero();
-                let (flat, normal) = (turned(struck.flat), turned(struck.normal));
-                let side = if flat.dot(way) > 0.0 { -1.0 } else { 1.0 };
-                let (flat, normal, part) = (flat * side, normal * side, Part::Gear);
-                take(&mut ray, Met { far: struck.far, normal, flat, part, shade: 1.0, goes_on: None, leaves: false });
-            }
+            take(&mut ray, Met::flat(far, normal, Part::Table));
         }
         if asked != Asked::Sends {
             for (index, emitter) in &self.lamps {
-                if let Some(met) = meets_lamp(emitter, from, way) {
-                    let flat = v(emitter.looks);
-                    let part = Part::Lamp(*index);
-                    take(
-                        &mut ray,
-                        Met { far: met, normal: flat, flat, part, shade: 1.0, goes_on: None, leaves: false },
-                    );
+                if let Some(far) = meets_lamp(emitter, from, way) {
+                    take(&mut ray, Met::flat(far, v(emitter.looks), Part::Lamp(*index)));
                 }
             }
         }
@@ -103,34 +101,22 @@ impl World {
                     let on = if pane.mirror { way - normal * (2.0 * way.dot(normal)) } else { way };
                     let share = if pane.mirror { pane.mirrors() } else { pane.passes() } as f32;
                     let far = far.min(ray.tmax - 1e-4);
-                    let part = Part::Sky;
-                    take(
-                        &mut ray,
-                        Met { far, normal, flat: normal, part, shade: 1.0, goes_on: Some((on, share)), leaves: false },
-                    );
+                    take(&mut ray, Met { goes_on: Some((on, share)), ..Met::flat(far, normal, Part::Sky) });
                 }
             }
         }
         for body in &self.bodies {
-            if !passes_box(body.bounds, &ray) {
-                continue;
-            }
-            let own = body.own(&ray);
-            if let Some(struck) = body.mesh.first(own) {
-                let turned = |normal: V| (body.normals * normal).normalize_or_zero();
-                let (mut flat, mut normal) = (turned(struck.flat), turned(struck.normal));
-                // Cloth and hair are seen from both sides.
-                let leaves = flat.dot(way) > 0.0;
-                if leaves {
-                    flat = -flat;
-                }
-                if normal.dot(flat) < 0.0 {
-                    normal = -normal;
-                }
-                let part = body.part(struck.group);
+            if let Some(met) = body.met(&ray) {
                 // Where it is not followed as it bends, light goes straight through what is clear.
-                let goes_on = (asked != Asked::Seen && self.matter(part) == Matter::Clear).then_some((way, PASSES));
-                take(&mut ray, Met { far: struck.far, normal, flat, part, shade: struck.shade, goes_on, leaves });
+                let passes = asked != Asked::Seen && self.matter(met.part) == Matter::Clear;
+                take(&mut ray, Met { goes_on: passes.then_some((way, PASSES)), ..met });
+            }
+        }
+        if asked == Asked::Seen {
+            for body in &self.gear {
+                if let Some(met) = body.met(&ray) {
+                    take(&mut ray, Met { part: Part::Gear, ..met });
+                }
             }
         }
         best

@@ -4,7 +4,7 @@ use crate::flash::{POPS_ERROR, pops_per_battery, recharge_time};
 use crate::marks::{ApertureMark, Mark, ShutterMark};
 use crate::quantity::{Metres, Mired, Power, Seconds};
 use crate::situation::key_colour;
-use crate::situation::{Dials, Situation};
+use crate::situation::{Dials, READY, Situation};
 
 /// Why a dial stands where it does.
 #[must_use]
@@ -104,7 +104,7 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> Reason {
     let (lit, below) = (&s.lights[index], facts.powers[index]);
     let power = Power::nearest(below);
     let ready = recharge_time(lit.flash.recharge, power).seconds();
-    if facts.recharge_short[index] > 0.05 {
+    if facts.recharge_short[index] > READY {
         return Reason::NotReady { ready, asked: s.setup.pace.interval.seconds() };
     }
     let pops = pops_per_battery(lit.flash.full_pops, power);

@@ -29,7 +29,7 @@ fn face(still: Still, source: Source, way: DVec3) -> Gain {
 #[case::tilted_up(DVec3::new(0.0, -1.0, 1.0), 0.8536, 0.0586)]
 fn an_even_sky_over_even_ground(#[case] way: DVec3, #[case] straight: f64, #[case] back: f64) {
     let gain = face(ground(0.4), even(), way);
-    assert!((gain.direct - straight).abs() < 0.004, "{gain:?}");
+    assert!((gain.direct - straight).abs() < 1e-4, "{gain:?}");
     assert!((gain.bounced - back).abs() < 0.012, "{gain:?}");
 }
 
@@ -158,9 +158,8 @@ proptest! {
         let open = face(void(), even(), way);
         let stood = face(Still { solids: vec![person], ..void() }, even(), way);
         prop_assert!(stood.direct <= open.direct + 1e-12);
-        // As finely as the sky is looked at.
         let whole = face(ground(0.9), even(), way).sum();
-        prop_assert!(whole <= 1.002, "{whole}");
+        prop_assert!(whole <= 1.0, "{whole}");
     }
 }
 

@@ -27,7 +27,7 @@ use std::time::Duration;
 use tolva_core::FieldError;
 use tolva_core::colours::LightId;
 use tolva_core::forecast::Seen;
-use tolva_core::picture::{Metered, Picturing, Shines, outline_told, picturing};
+use tolva_core::picture::{InHand, Metered, Picturing, Shines, outline_told, picturing};
 use tolva_core::set::On;
 use tolva_core::setup::Setup;
 use tolva_render::{Developing, Falls, Layers, Probe, Shining, stands_off};
@@ -187,7 +187,8 @@ pub async fn picture(
             tones: frame.tones(),
             patches: picturing.places.clone(),
             outline: outline_told(&stands_off(layers, &frame, &picturing.shown)),
-            hand: picturing.hand.clone(),
+            hand: picturing.hand.and_then(InHand::words),
+            burst_differs: picturing.burst_differs(),
             leaves_out: tolva_core::picture::LEAVES_OUT,
         };
         packed(&told, &frame, &frame.blurred(picturing.blur))

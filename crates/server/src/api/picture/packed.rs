@@ -26,6 +26,8 @@ pub struct PictureTold {
     pub outline: Vec<OutlineTold>,
     /// The odds that a frame is sharp in the hand, in words.
     pub hand: Option<String>,
+    /// Whether frames of a burst at the setup's pace look otherwise than the first.
+    pub burst_differs: bool,
     /// What it leaves out.
     pub leaves_out: &'static str,
 }
