@@ -82,8 +82,9 @@ async fn frames_are_taken() {
              for (let i = 0; i < d.length; i += 4) s += d[i + 1]; return s / 600"
         )
     };
-    let there = light(2).replace("return s / 600", "return true").replace("return -1", "return false");
-    walk.wait("three frames", &there).await;
+    let there = "const frames = [...document.querySelectorAll('[aria-label=Camera] li img')];
+        return frames.length === 3 && frames.every((img) => img.complete && img.naturalWidth > 0)";
+    walk.wait("three frames", there).await;
     // The newest, and so the longest exposed, stands first.
     let (long, set, short) = (walk.figure(&light(0)).await, walk.figure(&light(1)).await, walk.figure(&light(2)).await);
     assert!(long > set + 4.0 && set > short + 4.0, "{long} {set} {short}");
