@@ -31,6 +31,9 @@ pub enum Problem {
         /// The repeated id.
         id: Id,
     },
+    /// Two marks of one kind.
+    #[error("This is marked already: move the mark that is there.")]
+    MarkTwice,
     /// The same preset twice.
     #[error("The {} is there twice.", preset.words())]
     PresetTwice {

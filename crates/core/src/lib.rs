@@ -16,6 +16,7 @@ pub mod forecast;
 pub mod format;
 pub mod glass;
 pub mod house;
+pub mod judge;
 pub mod kit;
 pub mod ladder;
 pub mod layout;
@@ -33,6 +34,7 @@ pub mod solve;
 pub mod sources;
 pub mod stage;
 pub mod starts;
+pub mod take;
 pub mod terms;
 mod wanted;
 

@@ -22,7 +22,7 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 22] = [
+const RENDER: [&str; 21] = [
     "chance",
     "crop",
     "sequence",
@@ -41,14 +41,13 @@ const RENDER: [&str; 22] = [
     "trace",
     "picture",
     "trail",
-    "tones",
     "frame",
     "develop",
     "outline",
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 28] = [
+const CORE: [&str; 30] = [
     "sources",
     "check",
     "wanted",
@@ -76,6 +75,8 @@ const CORE: [&str; 28] = [
     "outlook",
     "layout",
     "starts",
+    "take",
+    "judge",
     "format",
 ];
 

@@ -17,9 +17,15 @@ pub enum FrameError {
         /// As stored.
         height: u32,
     },
-    /// Neither JPEG nor PNG.
-    #[error("This is no JPEG or PNG file. A raw file or another kind has to be saved as one of these first.")]
+    /// A kind of file that is not read.
+    #[error("This is no JPEG, PNG or TIFF file, nor a raw file with a JPEG in it. Save it as one of these first.")]
     Kind,
+    /// HEIC, as phones write it.
+    #[error("This is a HEIC file, which is not read here. Set the phone to save JPEG, or share it as one.")]
+    Heic,
+    /// A raw file without a JPEG in it.
+    #[error("There is no full-size JPEG in this raw file. Set the camera to write one beside it, or save it as JPEG.")]
+    NothingInside,
     /// It breaks off, or is not what it says.
     #[error("The file is damaged: {what}.")]
     Broken {

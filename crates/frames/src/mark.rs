@@ -58,6 +58,25 @@ impl Seen {
         }
     }
 
+    /// Where the upper left of stored pixels is seen, as shares of the frame as it is seen.
+    pub(crate) fn corner(self, area: Area, (width, height): (u32, u32)) -> (f64, f64) {
+        let share = |at: u32, of: u32| f64::from(at) / f64::from(of);
+        let corners =
+            [area.left, area.right].map(|x| [area.top, area.bottom].map(|y| (share(x, width), share(y, height))));
+        let seen = corners.as_flattened().iter().map(|stored| self.seen(*stored));
+        seen.fold((1.0, 1.0), |(left, top), (x, y)| (x.min(left), y.min(top)))
+    }
+
+    /// Where a stored point is seen, both as shares.
+    fn seen(self, (x, y): (f64, f64)) -> (f64, f64) {
+        match self.0 {
+            // Turned a quarter the way back is another way than there.
+            Orientation::Rotate90 => (1.0 - y, x),
+            Orientation::Rotate270 => (y, 1.0 - x),
+            _ => self.stored((x, y)),
+        }
+    }
+
     /// The stored pixels of a mark; none where it lies beside the picture.
     pub(crate) fn area(self, mark: Mark, (width, height): (u32, u32)) -> Option<Area> {
         let sides = [mark.x, mark.y, mark.width, mark.height];
@@ -101,6 +120,14 @@ mod tests {
             let area = turned.area(mark, (5, 3)).unwrap();
             assert_eq!((area.count(), [area.left as u8, area.top as u8]), (1, [pixel[0], pixel[1]]));
         }
+    }
+
+    /// There and back is the same place.
+    #[rstest]
+    fn a_place_comes_back(#[values(1, 2, 3, 4, 5, 6, 7, 8)] exif: u8) {
+        let seen = Seen(Orientation::from_exif(exif).unwrap());
+        let (x, y) = seen.seen(seen.stored((0.1, 0.3)));
+        assert!((x - 0.1).abs() < 1e-12 && (y - 0.3).abs() < 1e-12);
     }
 
     #[rstest]

@@ -1,15 +1,18 @@
-use crate::head::{FrameKind, head};
-use crate::mark::Mark;
-use crate::profile::{ColourSpace, linear};
+use crate::FrameError;
+use crate::decode::Opened;
+use crate::head::Head;
+use crate::mark::{Area, Mark};
+use crate::pixels::Pixels;
+use crate::profile::{ColourSpace, Linear};
 use crate::samples::Samples;
-use crate::{FrameError, jpeg, png_rows};
+use tolva_light::colour::luminance;
 
 /// Fewer pixels than this tell nothing.
 pub(crate) const FEWEST: u64 = 16;
 /// The share that is left out at either end, so that dust and a glint do not count (common practice).
 const TRIMMED: f64 = 0.1;
 /// From here on, as a share of what can be stored, a part counts as burnt out; up to here as black.
-const BURNT: f32 = 254.0 / 255.0;
+pub(crate) const BURNT: f32 = 254.0 / 255.0;
 const BLACK: f32 = 1.0 / 255.0;
 
 /// What a marked patch shows.
@@ -34,27 +37,31 @@ pub struct PatchRead {
 /// # Errors
 /// Whatever is wrong with the frame or the mark.
 pub fn patch(bytes: &[u8], mark: Mark) -> Result<PatchRead, FrameError> {
-    let head = head(bytes)?;
+    let opened = Opened::of(bytes)?;
+    let head = opened.head()?;
+    area_of(&head, mark)?;
+    let pixels = opened.pixels()?;
+    read(&head, &pixels, &Linear::of(head.profile.as_deref(), pixels.is_grey())?, mark)
+}
+
+fn area_of(head: &Head, mark: Mark) -> Result<Area, FrameError> {
     let area = head.seen.area(mark, (head.width, head.height)).filter(|area| area.count() >= FEWEST);
-    let area = area.ok_or(FrameError::Mark)?;
-    let samples = match head.kind {
-        FrameKind::Jpeg => jpeg::samples(bytes, area)?,
-        FrameKind::Png => png_rows::samples(bytes, area)?,
-    };
-    if samples.values.is_empty() {
-        return Err(FrameError::broken("it has fewer rows than it says"));
-    }
-    let (light, space) = linear(&samples, head.profile.as_deref())?;
+    area.ok_or(FrameError::Mark)
+}
+
+/// Reads a marked patch of what is decoded.
+pub(crate) fn read(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<PatchRead, FrameError> {
+    let samples = Samples::of(pixels, area_of(head, mark)?);
+    let light = linear.pixels(&samples.values)?;
     let of_all = |is: fn(&[f32; 3]) -> bool| share(&samples, is);
-    let brightness = |[r, g, b]: &[f64; 3]| 0.2126 * r + 0.7152 * g + 0.0722 * b;
-    let linear = [0, 1, 2].map(|part| trimmed_mean(light.iter().map(|pixel| pixel[part]).collect()));
+    let mean = [0, 1, 2].map(|part| trimmed_mean(light.iter().map(|pixel| f64::from(pixel[part])).collect()));
     Ok(PatchRead {
-        spread: spread(light.iter().map(brightness).collect()),
+        spread: spread(light.iter().map(|pixel| f64::from(luminance(*pixel))).collect()),
         burnt: of_all(|pixel| pixel.iter().any(|part| *part >= BURNT)),
         black: of_all(|pixel| pixel.iter().any(|part| *part <= BLACK)),
         pixels: light.len(),
-        linear,
-        space,
+        linear: mean,
+        space: linear.space.clone(),
     })
 }
 

@@ -1,8 +1,8 @@
 //! From stored values to linear light.
 
 use crate::FrameError;
-use crate::samples::Samples;
-use moxcms::{ColorProfile, DataColorSpace, Layout, TransformOptions};
+use moxcms::{ColorProfile, DataColorSpace, Layout, TransformExecutor, TransformOptions};
+use std::sync::{Arc, LazyLock};
 use tolva_light::colour::decoded;
 
 /// In which space a frame's colours are.
@@ -28,35 +28,58 @@ fn name_of(profile: &ColorProfile) -> String {
     text.chars().filter(|letter| !letter.is_control()).take(NAME).collect::<String>().trim().to_owned()
 }
 
-/// Samples in linear sRGB, by the profile they were stored with.
-///
-/// # Errors
-/// Where the profile cannot be read, or is none of RGB or grey.
-pub(crate) fn linear(samples: &Samples, profile: Option<&[u8]>) -> Result<(Vec<[f64; 3]>, ColourSpace), FrameError> {
-    let Some(bytes) = profile else {
-        return Ok((samples.values.iter().map(srgb).collect(), ColourSpace::Assumed));
-    };
-    let strange = |what: &str| FrameError::Space { what: what.to_owned() };
-    let profile = ColorProfile::new_from_slice(bytes).map_err(|_| strange("a damaged profile"))?;
-    let layout = match (profile.color_space, samples.grey) {
-        (DataColorSpace::Rgb, false) => Layout::Rgb,
-        (DataColorSpace::Gray, true) => Layout::Gray,
-        _ => return Err(strange("a profile of other colours than the picture has")),
-    };
-    let to = ColorProfile::new_srgb();
-    let transform = profile
-        .create_transform_f32(layout, &to, Layout::Rgb, TransformOptions::default())
-        .map_err(|_| strange("a profile that leads nowhere"))?;
-    let stored: Vec<f32> = match layout {
-        Layout::Gray => samples.values.iter().map(|[value, ..]| *value).collect(),
-        _ => samples.values.as_flattened().to_vec(),
-    };
-    let mut found = vec![0.0; samples.values.len() * 3];
-    transform.transform(&stored, &mut found).map_err(|_| strange("a profile that leads nowhere"))?;
-    let (found, _) = found.as_chunks::<3>();
-    Ok((found.iter().map(srgb).collect(), ColourSpace::Named(name_of(&profile))))
+/// The way from what is stored to linear sRGB.
+pub(crate) struct Linear {
+    by_profile: Option<(Arc<dyn TransformExecutor<f32> + Send + Sync>, bool)>,
+    /// Which space that is.
+    pub(crate) space: ColourSpace,
 }
 
-fn srgb(stored: &[f32; 3]) -> [f64; 3] {
-    stored.map(|part| decoded(f64::from(part).clamp(0.0, 1.0)))
+/// sRGB as it is stored, in steps of a sixteen-bit word, made linear.
+static DECODED: LazyLock<Vec<f32>> =
+    LazyLock::new(|| (0..=u16::MAX).map(|step| decoded(f64::from(step) / f64::from(u16::MAX)) as f32).collect());
+
+fn srgb(stored: f32) -> f32 {
+    DECODED[(stored.clamp(0.0, 1.0) * f32::from(u16::MAX) + 0.5) as usize]
+}
+
+impl Linear {
+    /// By a picture's profile; sRGB is taken where it has none.
+    ///
+    /// # Errors
+    /// Where the profile cannot be read, or is none of RGB or grey.
+    pub(crate) fn of(profile: Option<&[u8]>, grey: bool) -> Result<Linear, FrameError> {
+        let Some(bytes) = profile else { return Ok(Linear { by_profile: None, space: ColourSpace::Assumed }) };
+        let strange = |what: &str| FrameError::Space { what: what.to_owned() };
+        let profile = ColorProfile::new_from_slice(bytes).map_err(|_| strange("a damaged profile"))?;
+        let layout = match (profile.color_space, grey) {
+            (DataColorSpace::Rgb, false) => Layout::Rgb,
+            (DataColorSpace::Gray, true) => Layout::Gray,
+            _ => return Err(strange("a profile of other colours than the picture has")),
+        };
+        let transform = profile
+            .create_transform_f32(layout, &ColorProfile::new_srgb(), Layout::Rgb, TransformOptions::default())
+            .map_err(|_| strange("a profile that leads nowhere"))?;
+        Ok(Linear { by_profile: Some((transform, grey)), space: ColourSpace::Named(name_of(&profile)) })
+    }
+
+    /// Pixels in linear sRGB, of parts from 0 to 1 as they are stored.
+    ///
+    /// # Errors
+    /// Where the profile fails at it.
+    pub(crate) fn pixels(&self, stored: &[[f32; 3]]) -> Result<Vec<[f32; 3]>, FrameError> {
+        let Some((transform, grey)) = &self.by_profile else {
+            return Ok(stored.iter().map(|pixel| pixel.map(srgb)).collect());
+        };
+        let mut found = vec![[0.0; 3]; stored.len()];
+        let made = if *grey {
+            let one: Vec<f32> = stored.iter().map(|[value, ..]| *value).collect();
+            transform.transform(&one, found.as_flattened_mut())
+        } else {
+            transform.transform(stored.as_flattened(), found.as_flattened_mut())
+        };
+        made.map_err(|_| FrameError::Space { what: "a profile that leads nowhere".to_owned() })?;
+        found.iter_mut().for_each(|pixel| *pixel = pixel.map(srgb));
+        Ok(found)
+    }
 }

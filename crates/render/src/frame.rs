@@ -1,9 +1,8 @@
 //! A developed frame: what is read off it, and how a screen shows it.
 
 use crate::rgb::{Rgb, luminance};
-use crate::tones::Tones;
 use rayon::prelude::*;
-use std::sync::LazyLock;
+use tolva_light::colour::{Tones, stored};
 use tolva_light::set::Blur;
 
 /// How light mid-grey is shown, as a share of white (ISO 12232: 18 % at a headroom of 2.47 stops).
@@ -93,14 +92,14 @@ impl Frame {
     /// How much of the frame is at each level.
     #[must_use]
     pub fn tones(&self) -> Tones {
-        Tones::of(self.linear.iter().enumerate().map(|(pixel, seen)| (*seen, self.clips(pixel))))
+        self.linear.iter().enumerate().map(|(pixel, seen)| (*seen, self.clips(pixel))).collect()
     }
 
     /// As a screen shows it: sRGB, three bytes a pixel, mid-grey where it belongs, highlights eased into white.
     #[must_use]
     pub fn shown(&self) -> Vec<u8> {
         let curve = Curve::to(self.headroom);
-        let shown = |seen: &Rgb| brought_in(seen.map(|part| curve.of(part))).map(encoded);
+        let shown = |seen: &Rgb| brought_in(seen.map(|part| curve.of(part))).map(stored);
         self.linear.par_iter().flat_map_iter(shown).collect()
     }
 }
@@ -147,24 +146,6 @@ fn brought_in(seen: Rgb) -> Rgb {
         }
     }
     seen.map(|part| (grey + (part - grey) * keep).clamp(0.0, 1.0))
-}
-
-/// Steps of the table of sRGB, evenly in the root of the light.
-const ENCODED: usize = 4096;
-
-/// Light as sRGB stores it (IEC 61966-2-1), by its root.
-static SRGB: LazyLock<Vec<u8>> = LazyLock::new(|| {
-    let stored = |step: usize| {
-        let linear = (step as f32 / (ENCODED - 1) as f32).powi(2);
-        let stored = if linear <= 0.003_130_8 { 12.92 * linear } else { 1.055 * linear.powf(1.0 / 2.4) - 0.055 };
-        (stored * 255.0 + 0.5) as u8
-    };
-    (0..ENCODED).map(stored).collect()
-});
-
-/// A part of linear light, 0 to 1, as sRGB stores it.
-fn encoded(linear: f32) -> u8 {
-    SRGB[((linear.max(0.0).sqrt() * (ENCODED - 1) as f32 + 0.5) as usize).min(ENCODED - 1)]
 }
 
 #[cfg(test)]

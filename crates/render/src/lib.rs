@@ -24,7 +24,6 @@ mod sensor;
 mod sequence;
 #[cfg(test)]
 mod tests;
-mod tones;
 mod trace;
 mod trail;
 mod world;
@@ -40,7 +39,7 @@ pub use part::Part;
 pub use picture::{Picture, Probe};
 pub use points::Point;
 pub use sensor::Sensor;
-pub use tones::Tones;
+pub use tolva_light::colour::Tones;
 pub use world::World;
 
 /// Points, directions and rays in single precision, as the tracer works.

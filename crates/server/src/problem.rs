@@ -105,6 +105,7 @@ impl From<StoreError> for Problem {
             StoreError::NoBackup { .. } => of(StatusCode::CONFLICT, "backup", "No backup"),
             StoreError::Fields(errors) => Problem::from(errors),
             StoreError::Format(error) => Problem::from(error),
+            StoreError::Frames { .. } => of(StatusCode::INSUFFICIENT_STORAGE, "frames", "The frame cannot be kept"),
             StoreError::Unwritable { .. } | StoreError::NewerStudio | StoreError::Migrate(_) => {
                 tracing::error!(%detail, "the studio's file");
                 of(StatusCode::INTERNAL_SERVER_ERROR, "store", "The studio's file cannot be used")

@@ -8,7 +8,7 @@ use utoipa::ToSchema;
 /// Something kept that this program cannot read. It is left as it is.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
 pub struct Aside {
-    /// What it is: a job, a setup, a thing of the kit, a day, the settings.
+    /// What it is: a job, a setup, a thing of the kit, a day, the settings, a take.
     pub what: &'static str,
     /// Its id.
     pub id: String,
@@ -28,6 +28,7 @@ impl Aside {
             BodyKind::KitItem => "thing of the kit",
             BodyKind::Day => "day",
             BodyKind::Settings => "settings",
+            BodyKind::Take => "take",
         };
         let (field, why) = match error {
             FormatError::Fields(errors) => errors.first().map_or_else(

@@ -27,6 +27,11 @@ pub enum Changed {
         /// The job.
         id: Id,
     },
+    /// A job's takes.
+    Takes {
+        /// The job.
+        job: Id,
+    },
     /// The kit.
     Kit,
     /// The settings.

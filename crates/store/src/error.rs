@@ -1,6 +1,6 @@
 use crate::aside::Aside;
 use crate::settings::KeptSettings;
-use crate::{Job, KeptDay, KeptItem, KeptSetup};
+use crate::{Job, KeptDay, KeptItem, KeptSetup, KeptTake};
 use serde::Serialize;
 use tolva_core::FieldError;
 use tolva_core::format::FormatError;
@@ -31,6 +31,11 @@ pub enum Newer {
         /// As it is kept.
         kept: Box<KeptItem>,
     },
+    /// A take.
+    Take {
+        /// As it is kept.
+        kept: Box<KeptTake>,
+    },
     /// The settings.
     Settings {
         /// As they are kept.
@@ -45,6 +50,7 @@ impl Newer {
             Newer::Job { .. } => "This job was",
             Newer::Day { .. } => "This day was",
             Newer::Item { .. } => "This thing of the kit was",
+            Newer::Take { .. } => "This take was",
             Newer::Settings { .. } => "The settings were",
         }
     }
@@ -98,6 +104,12 @@ pub enum StoreError {
     /// Something wrong with the value.
     #[error("Some fields need another look.")]
     Fields(Vec<FieldError>),
+    /// Copies of frames that cannot be put into their folder.
+    #[error("The frame’s copies cannot be kept: {why}.")]
+    Frames {
+        /// What is wrong.
+        why: String,
+    },
     /// A file that cannot be taken.
     #[error(transparent)]
     Format(#[from] FormatError),

@@ -42,6 +42,7 @@ impl KeptBody {
             BodyKind::Setup => row.read::<Setup>(&self.body).map(drop),
             BodyKind::Day => row.read::<Day>(&self.body).map(drop),
             BodyKind::Settings => row.read::<crate::Settings>(&self.body).map(drop),
+            BodyKind::Take => row.read::<tolva_core::take::Take>(&self.body).map(drop),
         };
         match read {
             Err(StoreError::SetAside(aside)) => Some(*aside),
@@ -83,7 +84,7 @@ impl Kept {
                         setups.extend(row.read(&one.body).ok().map(|setup| (id, setup)));
                     }
                 }
-                BodyKind::Settings => {}
+                BodyKind::Settings | BodyKind::Take => {}
             }
         }
         let whole = TolvaFile::Kit(KitFile::new(kit.clone()));

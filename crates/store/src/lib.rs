@@ -1,4 +1,4 @@
-//! Keeps jobs, setups with their history, days, the kit and settings in one SQLite file.
+//! Keeps jobs, setups with their history, days, takes, the kit and settings in one SQLite file, and copies of frames beside it.
 //!
 //! Nothing above this crate knows SQL. A setup is saved whole, in one transaction, with a version; a stale write is
 //! refused with the newer one. Deleting marks; what is marked can be brought back until it is purged. What is
@@ -13,6 +13,7 @@ mod day;
 mod deleted;
 mod error;
 mod files;
+mod frames;
 mod job;
 mod kept;
 mod kit;
@@ -20,6 +21,7 @@ mod settings;
 mod setup;
 mod snapshot;
 mod studio;
+mod take;
 
 pub use aside::Aside;
 pub use backup::{checked, restore};
@@ -28,6 +30,7 @@ pub use day::{KeptDay, PlacedSetup};
 pub use deleted::{Deleted, DeletedKind};
 pub use error::{FileTrouble, Newer, StoreError};
 pub use files::Imported;
+pub use frames::{Room, frame_hash};
 pub use job::{Job, JobPage, JobSummary, SetupSummary, Sought};
 pub use kept::Kept;
 pub use kit::KeptItem;
@@ -35,3 +38,4 @@ pub use settings::{Clock, KeptSettings, Settings, Theme};
 pub use setup::{History, KeptSetup};
 pub use snapshot::{Ground, JobSnapshot};
 pub use studio::{KEPT_DAYS, Studio};
+pub use take::{KeptTake, Many, SoughtTakes, TakePage};

@@ -34,6 +34,7 @@ impl Studio {
         MIGRATIONS.run(connections.for_migrations()).await?;
         let studio = Studio { connections, listeners: Listeners::default(), file: file.to_owned() };
         studio.purge().await?;
+        studio.purge_copies().await?;
         Ok(studio)
     }
 
@@ -110,6 +111,7 @@ impl Studio {
         let before = format!("-{KEPT_DAYS} days");
         let mut writing = self.begin().await?;
         for statement in [
+            "DELETE FROM take WHERE deleted_at < datetime('now', ?)",
             "DELETE FROM setup WHERE deleted_at < datetime('now', ?)",
             "DELETE FROM job WHERE deleted_at < datetime('now', ?)",
             "DELETE FROM kit_item WHERE deleted_at < datetime('now', ?)

@@ -31,8 +31,9 @@ pub enum Approach {
 }
 
 /// What an approach wants of a level: a band in stops with a preferred place in it.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
 pub struct Band {
     /// The lowest that will do.
     pub low: f64,

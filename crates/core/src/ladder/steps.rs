@@ -153,7 +153,8 @@ fn marks(s: &Situation<'_>, dials: &Dials) -> Vec<(DialId, String, String)> {
     all
 }
 
-fn turns(s: &Situation<'_>, from: Option<&Dials>, to: &Dials) -> Vec<Turn> {
+/// What is turned between two ways of setting the dials; every dial as it is set where there was none before.
+pub(crate) fn turns(s: &Situation<'_>, from: Option<&Dials>, to: &Dials) -> Vec<Turn> {
     let before = from.map(|from| marks(s, from));
     let to_nd = to.nd;
     marks(s, to)

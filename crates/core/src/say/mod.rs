@@ -20,6 +20,7 @@ pub(crate) mod fields;
 pub(crate) mod flash_readings;
 pub(crate) mod glass;
 pub(crate) mod hold;
+pub(crate) mod judge;
 pub(crate) mod judged;
 pub(crate) mod ladder;
 pub(crate) mod layout;

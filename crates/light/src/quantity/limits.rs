@@ -206,6 +206,10 @@ limits! {
     HORIZON_POINTS = "number of points of a horizon", "", 2.0, 72.0;
     CLOUD_HOURS = "number of hours of cloud", "", 0.0, 48.0;
     PLANNED = "number of setups on one day", "", 0.0, 10.0;
+    TAKE_MARKS = "number of marks", "", 0.0, 12.0;
+    MARK_PLACE = "place of a mark", "of the frame", 0.0, 1.0;
+    MARK_SIDE = "side of a mark", "of the frame", 0.002, 1.0;
+    FRAME_SIDE = "side of a frame", "pixels", 1.0, 65_535.0;
     NAME = "name", "characters", 1.0, 120.0;
     NOTE = "note", "characters", 0.0, 4_000.0;
 }

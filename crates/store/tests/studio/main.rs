@@ -3,6 +3,7 @@
 #![allow(clippy::unwrap_used)]
 
 mod jobs;
+mod takes;
 
 #[path = "../common/mod.rs"]
 mod common;

@@ -27,6 +27,8 @@ pub enum BodyKind {
     Day,
     /// The studio's settings.
     Settings,
+    /// A take; version 8 brought them.
+    Take,
 }
 
 /// Brings a body of an earlier version up to the newest.

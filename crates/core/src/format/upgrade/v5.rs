@@ -26,7 +26,7 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
                 set(body, "focus_limit", Value::Null);
             }
         }
-        BodyKind::Day => {}
+        BodyKind::Day | BodyKind::Take => {}
     }
 }
 

@@ -19,7 +19,7 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
             Some("gel") => set(body, "duv", json!(0.0)),
             _ => {}
         },
-        BodyKind::Brief | BodyKind::Day => {}
+        BodyKind::Brief | BodyKind::Day | BodyKind::Take => {}
     }
 }
 

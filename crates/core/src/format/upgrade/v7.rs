@@ -14,6 +14,6 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
         BodyKind::KitItem if body.get("kind").and_then(Value::as_str) == Some("camera") => {
             set(body, "presets", json!([]));
         }
-        BodyKind::KitItem | BodyKind::Brief | BodyKind::Day | BodyKind::Settings => {}
+        BodyKind::KitItem | BodyKind::Brief | BodyKind::Day | BodyKind::Settings | BodyKind::Take => {}
     }
 }

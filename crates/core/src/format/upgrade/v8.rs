@@ -22,6 +22,6 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
         BodyKind::KitItem if body.get("kind").and_then(Value::as_str) == Some("flash") => {
             set(body, "before_ready", json!("fires_short"));
         }
-        BodyKind::KitItem | BodyKind::Brief | BodyKind::Day | BodyKind::Settings => {}
+        BodyKind::KitItem | BodyKind::Brief | BodyKind::Day | BodyKind::Settings | BodyKind::Take => {}
     }
 }

@@ -1,7 +1,7 @@
 //! How much of a frame is at each level, in all and by channel.
 
-use crate::rgb::{Rgb, luminance};
-use serde::Serialize;
+use super::luminance;
+use serde::{Deserialize, Serialize};
 
 /// Steps to a stop.
 const STEPS: f64 = 6.0;
@@ -13,8 +13,9 @@ const COUNT: usize = 128;
 const WHOLE: f64 = 10_000.0;
 
 /// Ten-thousandths of a frame by sixths of a stop, from 12 stops under mid-grey on. What clips is in none of them.
-#[derive(Debug, Clone, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
 pub struct Tones {
     /// By luminance.
     pub all: Vec<u16>,
@@ -26,25 +27,51 @@ pub struct Tones {
     pub blue: Vec<u16>,
 }
 
-impl Tones {
-    /// Counts pixels: linear light, 1 for mid-grey as it should be, and whether each clips.
-    pub(crate) fn of(pixels: impl ExactSizeIterator<Item = (Rgb, bool)>) -> Tones {
-        let whole = pixels.len().max(1) as f64;
-        let mut counts = vec![[0u32; COUNT]; 4];
-        for (seen, _) in pixels.filter(|(_, clips)| !clips) {
-            for (counts, light) in counts.iter_mut().zip([luminance(seen), seen[0], seen[1], seen[2]]) {
-                if light > 0.0 {
-                    let step = ((f64::from(light).log2() - LOWEST) * STEPS).floor();
-                    if (0.0..COUNT as f64).contains(&step) {
-                        counts[step as usize] += 1;
-                    }
+/// Counts the pixels of a frame, one after the other.
+#[derive(Debug, Clone)]
+pub struct Tally {
+    counts: [[u32; COUNT]; 4],
+    pixels: u64,
+}
+
+impl Default for Tally {
+    fn default() -> Self {
+        Tally { counts: [[0; COUNT]; 4], pixels: 0 }
+    }
+}
+
+impl Tally {
+    /// Counts a pixel: linear light, 1 for mid-grey as it should be, and whether it clips.
+    pub fn count(&mut self, seen: [f32; 3], clips: bool) {
+        self.pixels += 1;
+        if clips {
+            return;
+        }
+        for (counts, light) in self.counts.iter_mut().zip([luminance(seen), seen[0], seen[1], seen[2]]) {
+            if light > 0.0 {
+                let step = ((f64::from(light).log2() - LOWEST) * STEPS).floor();
+                if (0.0..COUNT as f64).contains(&step) {
+                    counts[step as usize] += 1;
                 }
             }
         }
-        let share = |count: u32| (f64::from(count) / whole * WHOLE).round() as u16;
-        let mut shares = counts.into_iter().map(|counts| counts.map(share).to_vec());
-        let mut next = || shares.next().unwrap_or_default();
-        Tones { all: next(), red: next(), green: next(), blue: next() }
+    }
+
+    /// What was counted, as shares.
+    #[must_use]
+    pub fn tones(&self) -> Tones {
+        let whole = self.pixels.max(1) as f64;
+        let share = |count: &u32| (f64::from(*count) / whole * WHOLE).round() as u16;
+        let [all, red, green, blue] = self.counts.each_ref().map(|counts| counts.iter().map(share).collect());
+        Tones { all, red, green, blue }
+    }
+}
+
+impl FromIterator<([f32; 3], bool)> for Tones {
+    fn from_iter<T: IntoIterator<Item = ([f32; 3], bool)>>(pixels: T) -> Tones {
+        let mut tally = Tally::default();
+        pixels.into_iter().for_each(|(seen, clips)| tally.count(seen, clips));
+        tally.tones()
     }
 }
 
@@ -61,7 +88,7 @@ mod tests {
     #[test]
     fn channels_are_counted_by_their_own_light() {
         let pixels = [([1.01; 3], false), ([2.02, 1.01, 0.505], false), ([9.0; 3], true), ([0.0; 3], false)];
-        let tones = Tones::of(pixels.into_iter());
+        let tones: Tones = pixels.into_iter().collect();
         // The warm one's luminance is 0.2126·2.02 + 0.7152·1.01 + 0.0722·0.505 = 1.188: a quarter of a stop over.
         assert_eq!((tones.all[at(0.0)], tones.all[at(1.0 / 6.0)]), (2_500, 2_500));
         assert_eq!((tones.red[at(0.0)], tones.green[at(0.0)]), (2_500, 5_000));
@@ -74,6 +101,6 @@ mod tests {
 
     #[test]
     fn no_pixels_have_no_tones() {
-        assert!(Tones::of(std::iter::empty()).all.iter().all(|count| *count == 0));
+        assert!(Tally::default().tones().all.iter().all(|count| *count == 0));
     }
 }

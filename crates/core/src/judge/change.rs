@@ -1,0 +1,144 @@
+//! What a frame says, taken over as readings, and what to turn for it.
+
+use super::{Apart, Judged, Verdict};
+use crate::assess::assess_situation;
+use crate::check::FieldError;
+use crate::forecast::Seen;
+use crate::kit::Kit;
+use crate::ladder::{Turn, turns};
+use crate::marks::{ApertureMark, IsoMark, Mark, stops_label};
+use crate::quantity::{ClockTime, Id, Share};
+use crate::say;
+use crate::setup::{FlashReading, Measured, Method, Patch, Reading, Receptor, Setup, Turned};
+use crate::situation::{Dials, Situation};
+use crate::solve::solve;
+use crate::take::{PlannedPart, Take};
+use crate::terms::Terms;
+use serde::Serialize;
+
+/// What to turn, and the setup with it turned.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Mended {
+    /// The setup with what the frame says as readings, and its free dials solved for them.
+    pub setup: Setup,
+    /// What is turned, in the dials' own units.
+    pub turns: Vec<Turn>,
+    /// In a sentence.
+    pub text: String,
+    /// Where that puts what is judged, in a sentence.
+    pub then: String,
+}
+
+/// The name a reading of a frame has in its setup: a later frame's takes its place.
+fn id(patch: Patch, light: Option<usize>) -> Option<Id> {
+    let patch = patch.words().replace(' ', "-");
+    let name = light.map_or_else(|| format!("frame-{patch}"), |light| format!("frame-{patch}-{light}"));
+    Id::new(&name).ok()
+}
+
+/// Puts one in the place of that of the same id, at the end.
+fn put<T>(list: &mut Vec<T>, new: T, same: impl Fn(&T) -> bool) {
+    list.retain(|old| !same(old));
+    list.push(new);
+}
+
+/// What a frame says of the ambient on a patch, as a reading of the light that comes back.
+fn ambient_reading(setup: &Setup, take: &Take, judged: &Judged, clock: Option<&ClockTime>) -> Option<Reading> {
+    let planned = take.planned.level(judged.patch)?;
+    // One that was read there before with a later time, or any, would stand before it.
+    let latest = setup
+        .readings
+        .iter()
+        .filter(|reading| reading.patch == judged.patch)
+        .filter_map(|reading| reading.time.clone())
+        .max();
+    Some(Reading {
+        id: id(judged.patch, None)?,
+        patch: judged.patch,
+        method: Method::Reflected,
+        measured: Measured::Ev { ev: planned.ambient_ev + judged.ambient_more + planned.to_picture },
+        time: clock.cloned().max(latest),
+        receptor: Receptor::Dome,
+        turned: Turned::Patch,
+    })
+}
+
+/// What a frame says of a light on a patch, as a flash meter would have shown it: the aperture above it, and the share that leaves.
+fn flash_reading(judged: &Judged, part: &PlannedPart, index: usize) -> Option<FlashReading> {
+    let shown = part.at_full + judged.flash_more?.stops() - part.power.stops_below_full();
+    #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
+    let aperture = ApertureMark::nearest((shown * 6.0 - 1e-6).ceil() as i16);
+    Some(FlashReading {
+        id: id(judged.patch, Some(index))?,
+        light: part.light.clone(),
+        modifier: part.modifier.clone(),
+        patch: judged.patch,
+        power: part.power,
+        aperture,
+        iso: IsoMark::nearest(0),
+        share: Some(Share::nearest((shown - aperture.stops()).exp2())),
+        reached: part.reached,
+    })
+}
+
+impl Verdict {
+    /// A setup that knows what the frame says: each patch's ambient and each light's flash as readings. `clock` is when the frame
+    /// was taken, by the place's own clock.
+    #[must_use]
+    pub fn taken_over(&self, setup: &Setup, take: &Take, clock: Option<&ClockTime>) -> Setup {
+        let mut told = setup.clone();
+        for judged in self.patches.iter().filter(|judged| judged.cannot.is_none()) {
+            if judged.split.by != Apart::AmbientAsPlanned
+                && let Some(reading) = ambient_reading(setup, take, judged, clock)
+            {
+                put(&mut told.readings, reading.clone(), |old| old.id == reading.id);
+            }
+            let parts = take.planned.level(judged.patch).map_or(&[][..], |planned| &planned.parts);
+            for (index, part) in parts.iter().enumerate().filter(|_| judged.split.by != Apart::FlashAsPlanned) {
+                if told.light_index(&part.light).is_some()
+                    && let Some(reading) = flash_reading(judged, part, index)
+                {
+                    put(&mut told.flash_readings, reading.clone(), |old| old.id == reading.id);
+                }
+            }
+        }
+        told
+    }
+}
+
+/// Solves the dials of a setup that knows what a frame says; what is held stays, and so do gels, white balance and where the lights
+/// stand.
+///
+/// # Errors
+/// Every problem of the setup, each at its field.
+pub fn mended(seen: Seen<'_>, kit: &Kit, terms: Terms, patches: &[Patch]) -> Result<Mended, Vec<FieldError>> {
+    let told = seen.setup;
+    let mut still = told.clone();
+    still.white_balance.kelvin.held = true;
+    for light in &mut still.lights {
+        (light.gels.held, light.may_move) = (true, false);
+    }
+    let solved = solve(Seen { setup: &still, ..seen }, kit, terms)?;
+    let mut setup = told.clone();
+    let dials = Dials::of(&solved);
+    dials.put_into(&mut setup);
+    let s = Situation::new(Seen { setup: &setup, ..seen }, kit, terms)?;
+    let turns = turns(&s, Some(&Dials::of(told)), &dials);
+    let assessment = assess_situation(&s);
+    let stands = |patch: &Patch| {
+        assessment.level(*patch).map(|level| say::judge::stands_at(level.name, stops_label(level.total.stops())))
+    };
+    let then: Vec<String> = patches.iter().filter_map(stands).collect();
+    let each: Vec<String> = turns.iter().map(|turn| say::judge::turn(&turn.name, &turn.from, &turn.to)).collect();
+    let off = patches.iter().any(|patch| assessment.level(*patch).is_some_and(|level| level.off.stops().abs() > FELT));
+    let text = match (each.is_empty(), off) {
+        (false, _) => say::capital(&each.join(", ")) + ".",
+        (true, false) => say::judge::NOTHING_TO_TURN.to_owned(),
+        (true, true) => say::judge::NO_DIAL_LEFT.to_owned(),
+    };
+    Ok(Mended { setup, turns, text, then: say::judge::then(&then.join(", ")) })
+}
+
+/// Less than this off is within what a click leaves, in stops.
+const FELT: f64 = 0.2;

@@ -1,0 +1,112 @@
+//! Judging: what a frame says of the light, against what was planned and wanted, and what to turn.
+
+mod apart;
+mod change;
+mod noted;
+mod panels;
+mod patch;
+
+pub use apart::{Apart, Split};
+pub use change::{Mended, mended};
+pub use noted::Noted;
+pub use panels::{Panels, panels};
+pub use patch::{Cannot, Judged};
+
+use crate::colours::asked::{GreyAsked, GreyTold, grey};
+use crate::marks::{stops_amount, stops_label};
+use crate::quantity::Stops;
+use crate::say;
+use crate::setup::Patch;
+use crate::take::{MarkOf, Take};
+use serde::Serialize;
+
+/// What a frame says.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Verdict {
+    /// Each marked patch.
+    pub patches: Vec<Judged>,
+    /// How much brighter the face is than the background; none without both.
+    pub face_over_background: Option<Stops>,
+    /// How much brighter it was to be.
+    pub face_over_background_wanted: Option<Stops>,
+    /// The light on the grey card, where it is marked.
+    pub grey: Option<GreyTold>,
+    /// The two tones of a target, where both are marked.
+    pub panels: Option<Panels>,
+    /// What else is to be known of it.
+    pub noted: Vec<NotedSaid>,
+    /// All of it in a line.
+    pub headline: String,
+}
+
+/// Something to be known, and in words.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct NotedSaid {
+    /// What.
+    pub noted: Noted,
+    /// In a sentence.
+    pub text: String,
+}
+
+impl Verdict {
+    /// A patch that is marked and can be judged.
+    #[must_use]
+    pub fn judged(&self, patch: Patch) -> Option<&Judged> {
+        self.patches.iter().find(|judged| judged.patch == patch && judged.cannot.is_none())
+    }
+}
+
+/// Judges a frame by its marks; with one that was taken `without` flash, ambient and flash each for itself.
+#[must_use]
+pub fn judge(take: &Take, without: Option<&Take>) -> Verdict {
+    let card = patch::card_level(take);
+    let of = |patch: Patch| patch::judged(take, without, patch, card);
+    let patches: Vec<Judged> = Patch::ALL.into_iter().filter_map(of).collect();
+    let known = |patch: Patch| patches.iter().find(|judged| judged.patch == patch && judged.cannot.is_none());
+    let (face, background) = (known(Patch::Face), known(Patch::Background));
+    let apart = |of: fn(&Judged) -> f64| Some(Stops::of(of(face?) - of(background?)));
+    let wanted = |judged: &Judged| judged.target.map_or(judged.planned.stops(), |band| band.prefer);
+    let grey = take.mark(MarkOf::GreyCard).and_then(|mark| {
+        let asked = GreyAsked {
+            values: mark.measured?.linear,
+            linear: true,
+            kelvin: take.planned.kelvin,
+            tint: take.planned.tint,
+        };
+        grey(&asked).ok()
+    });
+    let noted = noted::of(take, without);
+    Verdict {
+        headline: headline(&patches),
+        face_over_background: apart(|judged| judged.level.stops()),
+        face_over_background_wanted: apart(wanted),
+        panels: panels(take),
+        grey,
+        noted: noted.into_iter().map(|noted| NotedSaid { text: noted.words(), noted }).collect(),
+        patches,
+    }
+}
+
+/// Face and background in a line, each where it should be or by how much it is not.
+fn headline(patches: &[Judged]) -> String {
+    let said = |judged: &Judged| {
+        let name = judged.patch.words();
+        match judged.off.stops() {
+            _ if judged.cannot.is_some() => say::judge::cannot_say(name),
+            _ if judged.target.is_none() => say::judge::stands_at(name, stops_label(judged.level.stops())),
+            off if stops_label(off) == "0" => say::judge::right(name),
+            off => say::judge::off(name, stops_amount(off), off > 0.0),
+        }
+    };
+    let told: Vec<String> = [Patch::Face, Patch::Background, Patch::Sky]
+        .into_iter()
+        .filter_map(|patch| patches.iter().find(|judged| judged.patch == patch))
+        .map(said)
+        .collect();
+    if told.is_empty() { say::judge::NOTHING_MARKED.to_owned() } else { say::capital(&told.join("; ")) + "." }
+}
+
+#[cfg(test)]
+mod tests;

@@ -1,0 +1,187 @@
+//! One patch of a frame, judged.
+
+use super::apart::{Apart, Split, split};
+use crate::approach::Band;
+use crate::marks::stops_label;
+use crate::quantity::{Share, Stops};
+use crate::say;
+use crate::setup::Patch;
+use crate::take::{MarkOf, Measured, Take};
+use serde::Serialize;
+
+/// Why a mark tells nothing.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "why", rename_all = "snake_case")]
+pub enum Cannot {
+    /// Part of it is burnt out: it is brighter than can be told.
+    Burnt {
+        /// How much of it.
+        share: Share,
+    },
+    /// Part of it is black.
+    Black {
+        /// How much of it.
+        share: Share,
+    },
+    /// It is too uneven, or too noisy, to have one level.
+    Uneven {
+        /// How far it spreads.
+        spread: Stops,
+    },
+    /// It was not measured.
+    Unmeasured,
+}
+
+/// From this share of burnt out or black pixels on a patch tells no level (common practice).
+const TOO_MANY: f64 = 0.02;
+/// From this spread on it has no level (the program's own choice).
+const UNEVEN: f64 = 1.0;
+
+impl Cannot {
+    pub(super) fn of(measured: Option<&Measured>) -> Option<Cannot> {
+        let Some(measured) = measured else { return Some(Cannot::Unmeasured) };
+        if measured.burnt.share() > TOO_MANY {
+            Some(Cannot::Burnt { share: measured.burnt })
+        } else if measured.black.share() > TOO_MANY {
+            Some(Cannot::Black { share: measured.black })
+        } else if measured.spread.stops() > UNEVEN {
+            Some(Cannot::Uneven { spread: measured.spread })
+        } else {
+            measured.level().is_none().then_some(Cannot::Black { share: Share::nearest(1.0) })
+        }
+    }
+
+    /// In a sentence.
+    #[must_use]
+    pub fn words(self, patch: Patch) -> String {
+        match self {
+            Cannot::Burnt { share } => say::judge::burnt(patch.words(), share.share() * 100.0),
+            Cannot::Black { share } => say::judge::black(patch.words(), share.share() * 100.0),
+            Cannot::Uneven { spread } => say::judge::uneven(patch.words(), say::give_or_take(spread.stops())),
+            Cannot::Unmeasured => say::judge::unmeasured(patch.words()),
+        }
+    }
+}
+
+/// A marked patch, judged.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Judged {
+    /// Which.
+    pub patch: Patch,
+    /// Its name.
+    pub name: &'static str,
+    /// Where it is, on its own basis.
+    pub level: Stops,
+    /// Where it was planned, at the dials the frame was taken with.
+    pub planned: Stops,
+    /// Where it was wanted.
+    pub target: Option<Band>,
+    /// How far it is outside of that; positive is too bright.
+    pub off: Stops,
+    /// The parts of it.
+    pub split: Split,
+    /// How much more ambient there is than was planned.
+    pub ambient_more: Stops,
+    /// How much more flash; none where that cannot be told.
+    pub flash_more: Option<Stops>,
+    /// The likely error of the level, to either side.
+    pub error: Stops,
+    /// Why it cannot be judged.
+    pub cannot: Option<Cannot>,
+    /// All of it in a sentence.
+    pub sentence: String,
+}
+
+/// How far a camera's picture style bends tones where its curve is not known, in stops in the middle (common practice).
+const STYLE: f64 = 1.0 / 3.0;
+/// And for each stop beyond one from the middle (the program's own estimate).
+const STYLE_BEYOND: f64 = 1.0 / 6.0;
+/// How far the tone of a class of skin or thing is off, in stops (common practice).
+const TONE: f64 = 0.2;
+
+/// The level of the light on a grey card, by incident light; none without a card that can be measured.
+pub(super) fn card_level(take: &Take) -> Option<f64> {
+    let measured = take.mark(MarkOf::GreyCard)?.measured.as_ref();
+    if Cannot::of(measured).is_some() {
+        return None;
+    }
+    Some(measured?.level()? - take.planned.card.stops())
+}
+
+/// A measured patch on its own basis. A card in the face's light says what its tone takes; else it is the tone's usual.
+fn on_own_basis(take: &Take, patch: Patch, card: Option<f64>) -> Option<f64> {
+    let level = |patch: Patch| take.mark(MarkOf::Patch { patch })?.measured.as_ref()?.level();
+    let by_card = || Some(level(Patch::Face)? - card?);
+    let usual = take.planned.level(patch)?.to_picture.stops();
+    let tone = if patch.is_of_subject() { by_card().unwrap_or(usual) } else { usual };
+    Some(level(patch)? - tone)
+}
+
+/// The error of a level that was read off a frame whose curve is not known.
+fn error(level: f64, by_tone: bool) -> f64 {
+    let style = STYLE + STYLE_BEYOND * (level.abs() - 1.0).max(0.0);
+    if by_tone { style.hypot(TONE) } else { style }
+}
+
+/// By how much the ambient of a patch is more than planned, as a frame without flash shows it; none where it does not.
+fn seen_without(without: &Take, patch: Patch) -> Option<f64> {
+    let measured = without.mark(MarkOf::Patch { patch })?.measured.as_ref();
+    if Cannot::of(measured).is_some() {
+        return None;
+    }
+    let level = on_own_basis(without, patch, card_level(without))?;
+    Some(level - without.planned.level(patch)?.ambient.stops())
+}
+
+/// Judges a patch; none where it is not marked, or was not planned.
+pub(super) fn judged(take: &Take, without: Option<&Take>, patch: Patch, card: Option<f64>) -> Option<Judged> {
+    let measured = take.mark(MarkOf::Patch { patch })?.measured.as_ref();
+    let planned = take.planned.level(patch)?;
+    let cannot = Cannot::of(measured);
+    let level = on_own_basis(take, patch, card).unwrap_or(planned.total());
+    let (ambient, flash) = (planned.ambient.stops(), planned.flash());
+    let seen = without.and_then(|without| seen_without(without, patch)).map(|more| ambient + more);
+    let split = split(level, ambient, flash, seen);
+    let error = error(level, patch.is_of_subject() && card.is_none());
+    let flash_more = split.flash.zip(flash).map(|(found, planned)| Stops::of(found.stops() - planned));
+    let mut judged = Judged {
+        patch,
+        name: patch.words(),
+        level: Stops::of(level),
+        planned: Stops::of(planned.total()),
+        target: planned.target,
+        off: Stops::of(planned.target.map_or(0.0, |band| band.miss(level))),
+        ambient_more: Stops::of(split.ambient.stops() - ambient),
+        flash_more,
+        split,
+        error: Stops::of(error),
+        cannot,
+        sentence: String::new(),
+    };
+    judged.sentence = judged.words();
+    Some(judged)
+}
+
+impl Judged {
+    fn words(&self) -> String {
+        if let Some(cannot) = self.cannot {
+            return cannot.words(self.patch);
+        }
+        let label = |stops: Stops| stops_label(stops.stops());
+        let mut said = say::judge::level(self.name, label(self.level), label(self.planned));
+        if let Some(flash) = self.split.flash {
+            said += &say::judge::parts(label(self.split.ambient), label(flash));
+        }
+        said += match self.split.by {
+            Apart::Pair => say::judge::BY_PAIR,
+            Apart::AmbientAsPlanned => say::judge::AMBIENT_AS_PLANNED,
+            Apart::FlashAsPlanned => say::judge::FLASH_AS_PLANNED,
+            Apart::BothAlike => say::judge::BOTH_ALIKE,
+            Apart::AllAmbient => "",
+        };
+        said += &say::levels::give_or_take(say::give_or_take(self.error.stops()));
+        say::capital(&said) + "."
+    }
+}

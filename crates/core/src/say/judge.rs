@@ -1,0 +1,90 @@
+//! What a frame says of the light, and what to turn.
+
+use std::fmt::Display;
+
+pub(crate) const NOTHING_MARKED: &str = "Mark the face or the background to judge this frame.";
+pub(crate) const BY_PAIR: &str = ", told apart by the frame without flash";
+pub(crate) const AMBIENT_AS_PLANNED: &str = ", if the ambient is as planned";
+pub(crate) const FLASH_AS_PLANNED: &str = ", if the flash is as planned";
+pub(crate) const BOTH_ALIKE: &str = ", if both are off alike";
+pub(crate) const PANELS_RIGHT: &str = "White and black lie equally far from their ends: the exposure is right.";
+pub(crate) const CURVE_UNKNOWN: &str = "This body’s tone curve is not known: its picture style may bend levels by a third of a stop in the middle, more near white.";
+pub(crate) const SETTINGS_UNKNOWN: &str =
+    "The file does not say all it was taken with: what is missing is taken to be as planned.";
+pub(crate) const OTHER_DIALS: &str =
+    "It was taken at other dials than planned, and is judged at those it was taken with.";
+pub(crate) const NO_FLASH: &str =
+    "No flash fired, though one was planned. Is the trigger on its channel, and the flash ready?";
+pub(crate) const COMPENSATED: &str =
+    "The camera had an exposure compensation set: in manual it may do nothing, else it moves the dials.";
+pub(crate) const AUTO_WHITE: &str =
+    "The camera chose its own white balance: what a grey card says of the light then holds for no other frame.";
+pub(crate) const PAIR_HAS_FLASH: &str =
+    "The frame it is compared with had flash too: what is told apart is what changed between them.";
+pub(crate) const NOTHING_TO_TURN: &str = "Nothing to turn: the dials are where this light wants them.";
+pub(crate) const NO_DIAL_LEFT: &str = "No free dial mends it: free one that is held, or move a light.";
+
+pub(crate) fn cannot_say(name: &str) -> String {
+    format!("{name} cannot be judged")
+}
+
+pub(crate) fn right(name: &str) -> String {
+    format!("{name} as wanted")
+}
+
+pub(crate) fn off(name: &str, by: impl Display, over: bool) -> String {
+    format!("{name} {by} {}", if over { "over" } else { "under" })
+}
+
+pub(crate) fn stands_at(name: &str, level: impl Display) -> String {
+    format!("{name} at {level}")
+}
+
+pub(crate) fn level(name: &str, level: impl Display, planned: impl Display) -> String {
+    format!("{name} at {level}, planned {planned}")
+}
+
+pub(crate) fn parts(ambient: impl Display, flash: impl Display) -> String {
+    format!(": ambient {ambient}, flash {flash}")
+}
+
+pub(crate) fn burnt(name: &str, per_cent: f64) -> String {
+    format!(
+        "{:.0} % of the {name} is burnt out: it is brighter than can be told. Expose less, or mark another place.",
+        per_cent.ceil()
+    )
+}
+
+pub(crate) fn black(name: &str, per_cent: f64) -> String {
+    format!("{:.0} % of the {name} is black: it is darker than can be told.", per_cent.ceil())
+}
+
+pub(crate) fn uneven(name: &str, spread: impl Display) -> String {
+    format!("The {name} spreads by {spread} inside its mark: make the mark smaller, or move it to an even place.")
+}
+
+pub(crate) fn unmeasured(name: &str) -> String {
+    format!("The {name} was not measured: its mark has to lie in the frame.")
+}
+
+pub(crate) fn frame_burnt(per_cent: f64) -> String {
+    let share = if per_cent < 1.0 { format!("{per_cent:.1}") } else { format!("{per_cent:.0}") };
+    format!(
+        "{share} % of the frame is burnt out in some colour. One click under its warning is still about a third hot."
+    )
+}
+
+pub(crate) fn panels(by: impl Display, tenths: impl Display, over: bool) -> String {
+    format!(
+        "White and black lie {} by {tenths} stop: about {by}.",
+        if over { "to the right, over" } else { "to the left, under" }
+    )
+}
+
+pub(crate) fn turn(name: &str, from: &str, to: &str) -> String {
+    format!("{name} from {from} to {to}")
+}
+
+pub(crate) fn then(levels: &str) -> String {
+    if levels.is_empty() { String::new() } else { format!("Then {levels}.") }
+}

@@ -1,0 +1,137 @@
+//! Marks: places of a frame that are measured.
+
+use crate::check::Check;
+use crate::picture::PatchPlace;
+use crate::quantity::limits::{MARK_PLACE, MARK_SIDE};
+use crate::quantity::{Share, Stops};
+use crate::setup::Patch;
+use serde::{Deserialize, Serialize};
+
+/// What is marked.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "kind", rename_all = "snake_case", deny_unknown_fields)]
+pub enum MarkOf {
+    /// A patch of the stop scale.
+    Patch {
+        /// Which.
+        patch: Patch,
+    },
+    /// A grey card held before the face.
+    GreyCard,
+    /// The white of a two-tone target.
+    White,
+    /// Its black.
+    Black,
+}
+
+/// On what a mark was measured.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum MeasuredOn {
+    /// On the full file.
+    File,
+    /// On the working copy, since it was moved after the file had come in.
+    Copy,
+}
+
+/// What a mark shows.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Measured {
+    /// The trimmed mean in linear sRGB, 0 to 1.
+    pub linear: [f64; 3],
+    /// How far its brightness spreads, as a standard deviation.
+    pub spread: Stops,
+    /// The share of it that is burnt out.
+    pub burnt: Share,
+    /// The share of it that is black.
+    pub black: Share,
+    /// How many pixels were looked at.
+    pub pixels: u32,
+    /// Of what.
+    pub on: MeasuredOn,
+}
+
+/// Where mid-grey as it should be lies, as a share of white (ISO 12232).
+const MID: f64 = 0.18;
+
+impl Measured {
+    /// The level by the light that comes from it, in stops from mid-grey; none where it is black.
+    #[must_use]
+    pub fn level(&self) -> Option<f64> {
+        let light = f64::from(crate::colour::luminance(self.linear.map(|part| part as f32)));
+        (light > 0.0).then(|| (light / MID).log2())
+    }
+}
+
+/// A mark in a frame.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct TakeMark {
+    /// What is there.
+    pub of: MarkOf,
+    /// Its middle from the left, as a share of the frame as it is seen.
+    pub x: f64,
+    /// From the top.
+    pub y: f64,
+    /// How wide it is, as a share of the frame's width.
+    pub width: f64,
+    /// How high, as a share of the frame's height.
+    pub height: f64,
+    /// What it shows; none before it is measured, or where it cannot be.
+    pub measured: Option<Measured>,
+}
+
+/// A mark's side as a share of the frame's shorter one: a cheek of a head and shoulders (common proportion).
+const SIDE: f64 = 0.035;
+
+/// Marks where the plan measures, for a frame so many times as wide as high.
+#[must_use]
+pub fn proposed(places: &[PatchPlace], aspect: f64) -> Vec<TakeMark> {
+    let (width, height) = (SIDE / aspect.max(1.0), SIDE * aspect.min(1.0));
+    let inside = |at: f64, side: f64| at.clamp(side / 2.0, 1.0 - side / 2.0);
+    let mark = |place: &PatchPlace| TakeMark {
+        of: MarkOf::Patch { patch: place.patch },
+        x: inside(place.x, width),
+        y: inside(place.y, height),
+        width,
+        height,
+        measured: None,
+    };
+    places.iter().map(mark).collect()
+}
+
+impl TakeMark {
+    /// Checks that it lies in the frame.
+    pub(super) fn check(&self, check: &mut Check, at: &str) {
+        check.range(format!("{at}/x"), MARK_PLACE, self.x);
+        check.range(format!("{at}/y"), MARK_PLACE, self.y);
+        check.range(format!("{at}/width"), MARK_SIDE, self.width);
+        check.range(format!("{at}/height"), MARK_SIDE, self.height);
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    /// Square in pixels in a frame of any aspect, and never over its edge.
+    #[rstest]
+    #[case::wide(1.5)]
+    #[case::upright(0.8)]
+    fn marks_are_proposed_where_the_plan_measures(#[case] aspect: f64) {
+        let places =
+            [PatchPlace { patch: Patch::Face, x: 0.4, y: 0.3 }, PatchPlace { patch: Patch::Sky, x: 1.0, y: 0.0 }];
+        let marks = proposed(&places, aspect);
+        assert_eq!((marks[0].of, marks[0].x), (MarkOf::Patch { patch: Patch::Face }, 0.4));
+        for mark in &marks {
+            assert!((mark.width * aspect / mark.height - 1.0).abs() < 1e-9, "{mark:?}");
+            assert!(mark.x + mark.width / 2.0 <= 1.0 && mark.y - mark.height / 2.0 >= 0.0, "{mark:?}");
+        }
+    }
+}

@@ -1,0 +1,114 @@
+//! Takes: frames that were made, with what was planned for them and what they show.
+
+mod mark;
+mod planned;
+mod settings;
+
+pub use mark::{MarkOf, Measured, MeasuredOn, TakeMark, proposed};
+pub use planned::{Planned, PlannedLevel, PlannedPart};
+pub use settings::Settings;
+
+use crate::check::{Check, FieldError};
+use crate::colour::Tones;
+use crate::quantity::limits::{FRAME_SIDE, TAKE_MARKS};
+use crate::quantity::{Name, Note, Share};
+use serde::{Deserialize, Serialize};
+
+/// Whether a frame is kept.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum Choice {
+    /// Not said yet.
+    #[default]
+    Open,
+    /// A keeper.
+    Keeper,
+    /// None.
+    Out,
+}
+
+/// A part of a frame that is kept at full size.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct FrameCrop {
+    /// Its left edge, as a share of the frame's width.
+    pub left: f64,
+    /// Its upper edge, as a share of its height.
+    pub top: f64,
+    /// Pixels across.
+    pub width: u32,
+    /// Pixels down.
+    pub height: u32,
+}
+
+/// What is known of a frame's file, as it was looked at when it came in.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct FrameSeen {
+    /// What the file is called.
+    pub name: Name,
+    /// Its contents, as SHA-256 in hexadecimal: by it the working copy is found.
+    pub hash: String,
+    /// Pixels across as it is seen.
+    pub width: u32,
+    /// Pixels down.
+    pub height: u32,
+    /// The name of its colour profile; without one it is taken to be sRGB.
+    pub profile: Option<String>,
+    /// The share of its pixels at the end of red, green and blue.
+    pub clipped: [Share; 3],
+    /// How much of it is at each level.
+    pub tones: Tones,
+    /// Parts of it that are kept at full size.
+    pub crops: Vec<FrameCrop>,
+}
+
+/// One exposure that was made.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct Take {
+    /// What the camera says of it.
+    pub settings: Settings,
+    /// What was planned for it then.
+    pub planned: Planned,
+    /// Its file; none of a take that was put down by hand.
+    pub frame: Option<FrameSeen>,
+    /// What is marked in it.
+    pub marks: Vec<TakeMark>,
+    /// Anything worth remembering.
+    pub note: Note,
+    /// Whether it is kept.
+    pub choice: Choice,
+}
+
+impl Take {
+    /// The mark of a kind.
+    #[must_use]
+    pub fn mark(&self, of: MarkOf) -> Option<&TakeMark> {
+        self.marks.iter().find(|mark| mark.of == of)
+    }
+
+    /// Checks the whole of it.
+    ///
+    /// # Errors
+    /// Every problem, each at its field.
+    pub fn check(&self) -> Result<(), Vec<FieldError>> {
+        let mut check = Check::default();
+        check.count("/marks", TAKE_MARKS, self.marks.len());
+        for (index, mark) in self.marks.iter().enumerate() {
+            mark.check(&mut check, &format!("/marks/{index}"));
+            if self.marks[..index].iter().any(|other| other.of == mark.of) {
+                check.problem(format!("/marks/{index}/of"), crate::check::Problem::MarkTwice);
+            }
+        }
+        if let Some(frame) = &self.frame {
+            check.range("/frame/width", FRAME_SIDE, f64::from(frame.width));
+            check.range("/frame/height", FRAME_SIDE, f64::from(frame.height));
+        }
+        check.done()
+    }
+}

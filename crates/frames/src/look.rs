@@ -1,0 +1,164 @@
+//! All that is looked at of a frame when it comes in: decoded once, and not kept.
+
+use crate::FrameError;
+use crate::decode::Opened;
+use crate::head::Head;
+use crate::mark::{Area, Mark, Seen};
+use crate::patch::{self, BURNT, PatchRead};
+use crate::pixels::Pixels;
+use crate::profile::{ColourSpace, Linear};
+use crate::told::{Told, told};
+use image::codecs::jpeg::JpegEncoder;
+use image::{DynamicImage, RgbImage};
+use tolva_light::colour::{Tally, Tones, stored};
+
+/// A working copy has no more pixels than this along its longer side.
+pub const WORKING: u32 = 2_000;
+/// A crop at full size has so many pixels along each side, or what there is.
+pub const CROP: u32 = 512;
+/// Where mid-grey as it should be lies, as a share of white (ISO 12232).
+const MID: f32 = 0.18;
+/// The quality copies are written with, of 100.
+const QUALITY: u8 = 90;
+
+/// A part of a frame at full size, as JPEG in sRGB.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Crop {
+    /// Its left edge as a share of the frame as it is seen.
+    pub left: f64,
+    /// Its upper edge.
+    pub top: f64,
+    /// Its size in pixels.
+    pub size: (u32, u32),
+    /// The picture.
+    pub jpeg: Vec<u8>,
+}
+
+/// What a frame shows.
+#[derive(Debug, Clone, PartialEq)]
+pub struct Looked {
+    /// Its header.
+    pub head: Head,
+    /// Pixels across and down as it is seen.
+    pub size: (u32, u32),
+    /// What the camera wrote.
+    pub told: Told,
+    /// In which space it is stored.
+    pub space: ColourSpace,
+    /// The share of pixels at the end of red, green and blue.
+    pub clipped: [f64; 3],
+    /// How much of it is at each level.
+    pub tones: Tones,
+    /// What each mark shows.
+    pub marks: Vec<Result<PatchRead, FrameError>>,
+    /// A crop at full size about each mark.
+    pub crops: Vec<Crop>,
+    /// A copy of at most [`WORKING`] pixels along its longer side, as JPEG in sRGB, the right way up.
+    pub working: Vec<u8>,
+}
+
+/// Sums the pixels of a picture into those of a smaller one.
+struct Smaller {
+    size: (u32, u32),
+    sums: Vec<[f32; 3]>,
+    counts: Vec<u32>,
+}
+
+impl Smaller {
+    fn of((width, height): (u32, u32)) -> Smaller {
+        let by = (f64::from(WORKING) / f64::from(width.max(height))).min(1.0);
+        let side = |pixels: u32| ((f64::from(pixels) * by).round() as u32).max(1);
+        let size = (side(width), side(height));
+        let all = size.0 as usize * size.1 as usize;
+        Smaller { size, sums: vec![[0.0; 3]; all], counts: vec![0; all] }
+    }
+
+    fn add(&mut self, row: u32, height: u32, light: &[[f32; 3]]) {
+        let (width, all) = (self.size.0 as usize, light.len());
+        let line = (u64::from(row) * u64::from(self.size.1) / u64::from(height)) as usize * width;
+        for (column, seen) in light.iter().enumerate() {
+            let at = line + column * width / all;
+            let sum = &mut self.sums[at];
+            (sum[0], sum[1], sum[2]) = (sum[0] + seen[0], sum[1] + seen[1], sum[2] + seen[2]);
+            self.counts[at] += 1;
+        }
+    }
+
+    fn picture(self) -> Option<RgbImage> {
+        let pixel = |(sum, count): (&[f32; 3], &u32)| sum.map(|part| stored(part / (*count).max(1) as f32));
+        let bytes = self.sums.iter().zip(&self.counts).flat_map(pixel).collect();
+        RgbImage::from_raw(self.size.0, self.size.1, bytes)
+    }
+}
+
+fn written(picture: RgbImage, seen: Seen) -> Result<((u32, u32), Vec<u8>), FrameError> {
+    let mut picture = DynamicImage::ImageRgb8(picture);
+    picture.apply_orientation(seen.0);
+    let mut bytes = Vec::new();
+    picture.write_with_encoder(JpegEncoder::new_with_quality(&mut bytes, QUALITY)).map_err(FrameError::broken)?;
+    Ok(((picture.width(), picture.height()), bytes))
+}
+
+/// A row of a picture in parts from 0 to 1 as stored.
+fn shares(pixels: &Pixels, row: u32, from: u32, to: u32) -> Vec<[f32; 3]> {
+    let whole = (pixels.steps() - 1) as f32;
+    let row = pixels.row(row).take(to as usize).skip(from as usize);
+    row.map(|pixel| pixel.map(|part| f32::from(part) / whole)).collect()
+}
+
+fn crop(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<Crop, FrameError> {
+    let (x, y) = head.seen.stored((mark.x, mark.y));
+    let span = |at: f64, count: u32| {
+        let side = CROP.min(count);
+        let from = (at * f64::from(count) - f64::from(side) / 2.0).round().clamp(0.0, f64::from(count - side)) as u32;
+        (from, from + side)
+    };
+    let ((left, right), (top, bottom)) = (span(x, head.width), span(y, head.height));
+    let mut bytes = Vec::with_capacity((right - left) as usize * (bottom - top) as usize * 3);
+    for row in top..bottom {
+        let light = linear.pixels(&shares(pixels, row, left, right))?;
+        bytes.extend(light.iter().flat_map(|seen| seen.map(stored)));
+    }
+    let picture = RgbImage::from_raw(right - left, bottom - top, bytes).ok_or(FrameError::Mark)?;
+    let (size, jpeg) = written(picture, head.seen)?;
+    let (left, top) = head.seen.corner(Area { left, top, right, bottom }, (head.width, head.height));
+    Ok(Crop { left, top, size, jpeg })
+}
+
+/// Looks at a frame, all of it and at the marks.
+///
+/// # Errors
+/// Whatever is wrong with the frame; what is wrong with a mark stands in its place.
+pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
+    let opened = Opened::of(bytes)?;
+    let head = opened.head()?;
+    let pixels = opened.pixels()?;
+    let linear = Linear::of(head.profile.as_deref(), pixels.is_grey())?;
+    let (width, height) = pixels.size;
+    let mut smaller = Smaller::of(pixels.size);
+    let (mut tally, mut clipped) = (Tally::default(), [0u64; 3]);
+    for row in 0..height {
+        let stored = shares(&pixels, row, 0, width);
+        let light = linear.pixels(&stored)?;
+        for (stored, light) in stored.iter().zip(&light) {
+            let burnt = stored.map(|part| part >= BURNT);
+            clipped.iter_mut().zip(burnt).for_each(|(count, burnt)| *count += u64::from(burnt));
+            tally.count(light.map(|part| part / MID), burnt.contains(&true));
+        }
+        smaller.add(row, height, &light);
+    }
+    let picture = smaller.picture().ok_or_else(|| FrameError::broken("it has no pixels"))?;
+    let all = (u64::from(width) * u64::from(height)).max(1) as f64;
+    let size = if head.seen.is_on_its_side() { (height, width) } else { (width, height) };
+    Ok(Looked {
+        size,
+        told: told(bytes),
+        space: linear.space.clone(),
+        clipped: clipped.map(|count| count as f64 / all),
+        tones: tally.tones(),
+        crops: marks.iter().map(|mark| crop(&head, &pixels, &linear, *mark)).collect::<Result<_, _>>()?,
+        marks: marks.iter().map(|mark| patch::read(&head, &pixels, &linear, *mark)).collect(),
+        working: written(picture, head.seen)?.1,
+        head,
+    })
+}

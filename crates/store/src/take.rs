@@ -1,0 +1,289 @@
+mod rows;
+
+use crate::body::{Row, SCHEMA, read_id, sought_words, write};
+use crate::error::Newer;
+use crate::studio::new_id;
+use crate::{Changed, StoreError, Studio, kit, setup};
+use serde::Serialize;
+use sqlx::SqliteConnection;
+use tolva_core::format::BodyKind;
+use tolva_core::quantity::{Id, Note};
+use tolva_core::take::{Choice, Take};
+use utoipa::ToSchema;
+
+use rows::{find, read, told, word_of};
+
+/// A take as it is kept.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct KeptTake {
+    /// Its id.
+    pub id: Id,
+    /// Its job.
+    pub job: Id,
+    /// Its setup.
+    pub setup: Id,
+    /// When it was taken by the camera's clock, or else put down: `2026-09-17 18:05:00`.
+    pub at: String,
+    /// The take.
+    pub take: Take,
+    /// Goes up with every save.
+    pub version: i64,
+}
+
+/// Which takes of a job are wanted.
+#[derive(Debug, Clone, Default, PartialEq, Eq)]
+pub struct SoughtTakes {
+    /// Of this setup alone.
+    pub setup: Option<Id>,
+    /// With this choice alone.
+    pub choice: Option<Choice>,
+    /// Words of its file, note, body, lens or setup; all takes without.
+    pub words: String,
+    /// Where the page begins: the `next` of the page before.
+    pub from: Option<String>,
+    /// How many at most.
+    pub most: i64,
+}
+
+/// A page of the log.
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
+pub struct TakePage {
+    /// The takes, the latest first.
+    pub takes: Vec<KeptTake>,
+    /// Where the next page begins; none after the last.
+    pub next: Option<String>,
+    /// How many the job has in all.
+    pub all: i64,
+}
+
+/// A change of many takes at once.
+#[derive(Debug, Clone, PartialEq)]
+pub enum Many {
+    /// Gone, until they are brought back.
+    Delete,
+    /// Back again.
+    Restore,
+    /// A choice for all.
+    Choose(Choice),
+    /// A note for all.
+    Note(Note),
+}
+
+/// Takes changed at once.
+const MOST_AT_ONCE: usize = 2_000;
+
+impl Studio {
+    /// Puts down a take of a setup. `at` is when it was taken, or else now.
+    ///
+    /// # Errors
+    /// [`StoreError::Fields`], [`StoreError::NotFound`] without such a setup.
+    pub async fn add_take(&self, of: &Id, at: &str, take: &Take) -> Result<KeptTake, StoreError> {
+        take.check().map_err(StoreError::Fields)?;
+        let mut writing = self.begin().await?;
+        let done = add(writing.on()?, of, at, take).await;
+        self.end(writing, done, changed).await
+    }
+
+    /// One take.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`], [`StoreError::SetAside`].
+    pub async fn take(&self, id: &Id) -> Result<KeptTake, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        find(&mut connection, id).await
+    }
+
+    /// The take a setup has of a frame with these contents, and whether it is deleted.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn take_of_frame(&self, of: &Id, hash: &str) -> Result<Option<(Id, bool)>, StoreError> {
+        let key = of.as_str();
+        let row = sqlx::query!(
+            "SELECT id, deleted_at FROM take WHERE hash = ? AND setup_id = ? ORDER BY deleted_at IS NOT NULL LIMIT 1",
+            hash,
+            key
+        )
+        .fetch_optional(self.readers())
+        .await?;
+        row.map(|row| Ok((read_id(&row.id)?, row.deleted_at.is_some()))).transpose()
+    }
+
+    /// Saves a changed take, if nobody changed it since `version`.
+    ///
+    /// # Errors
+    /// [`StoreError::Fields`], [`StoreError::Stale`] with the newer one, [`StoreError::NotFound`].
+    pub async fn keep_take(&self, id: &Id, take: &Take, version: i64) -> Result<KeptTake, StoreError> {
+        take.check().map_err(StoreError::Fields)?;
+        let mut writing = self.begin().await?;
+        let done = keep(writing.on()?, id, take, version).await;
+        self.end(writing, done, changed).await
+    }
+
+    /// A page of a job's log, the latest first; what is set aside is not in it.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn takes(&self, job: &Id, sought: &SoughtTakes) -> Result<TakePage, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        let (key, setup) = (job.as_str(), sought.setup.as_ref().map(Id::as_str));
+        let choice = sought.choice.map(word_of);
+        let words = sought_words(&sought.words)?;
+        // After everything there is, where no page was before.
+        let from = sought.from.as_deref().and_then(|from| from.split_once('~')).unwrap_or(("~", "~"));
+        let most = sought.most.clamp(1, 200);
+        let one_more = most + 1;
+        let mut rows = sqlx::query!(
+            r#"SELECT id, job_id, setup_id, at, body, schema, version FROM take
+               WHERE deleted_at IS NULL AND job_id = ?1 AND (at, id) < (?2, ?3)
+                 AND (?4 IS NULL OR setup_id = ?4) AND (?5 IS NULL OR choice = ?5)
+                 AND NOT EXISTS (SELECT 1 FROM json_each(?6) AS word WHERE instr(take.told, word.value) = 0)
+               ORDER BY at DESC, id DESC LIMIT ?7"#,
+            key,
+            from.0,
+            from.1,
+            setup,
+            choice,
+            words,
+            one_more
+        )
+        .fetch_all(&mut *connection)
+        .await?;
+        let next = (rows.len() as i64 > most).then(|| {
+            rows.truncate(most as usize);
+            rows.last().map(|row| format!("{}~{}", row.at, row.id))
+        });
+        let all = sqlx::query!("SELECT count(*) AS count FROM take WHERE job_id = ? AND deleted_at IS NULL", key)
+            .fetch_one(&mut *connection)
+            .await?
+            .count;
+        let takes = rows.into_iter().map(|row| {
+            Ok(KeptTake {
+                take: read(&row.id, row.schema, &row.body)?,
+                id: read_id(&row.id)?,
+                job: read_id(&row.job_id)?,
+                setup: read_id(&row.setup_id)?,
+                at: row.at,
+                version: row.version,
+            })
+        });
+        Ok(TakePage { takes: kit::readable(takes)?, next: next.flatten(), all })
+    }
+
+    /// Changes many takes of a job, all of them or none; those that are not there are left out. Gives how many.
+    ///
+    /// # Errors
+    /// [`StoreError::Full`] where there are too many at once, [`StoreError`].
+    pub async fn change_takes(&self, job: &Id, ids: &[Id], many: &Many) -> Result<u64, StoreError> {
+        if ids.len() > MOST_AT_ONCE {
+            return Err(StoreError::Full { place: "change", most: MOST_AT_ONCE });
+        }
+        let mut writing = self.begin().await?;
+        let done = change(writing.on()?, job, ids, many).await;
+        self.end(writing, done, |_| Changed::Takes { job: job.clone() }).await
+    }
+}
+
+fn changed(kept: &KeptTake) -> Changed {
+    Changed::Takes { job: kept.job.clone() }
+}
+
+async fn add(connection: &mut SqliteConnection, of: &Id, at: &str, take: &Take) -> Result<KeptTake, StoreError> {
+    let found = setup::find(&mut *connection, of).await?;
+    let id = new_id()?;
+    let (key, job, of) = (id.as_str(), found.job_id.as_str(), of.as_str());
+    let (choice, told, hash) = (
+        word_of(take.choice),
+        told(take, found.setup.name.as_str()),
+        take.frame.as_ref().map(|frame| frame.hash.as_str()),
+    );
+    let body = write(key, take)?;
+    sqlx::query!(
+        "INSERT INTO take (id, job_id, setup_id, at, choice, told, hash, body, schema) VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?)",
+        key,
+        job,
+        of,
+        at,
+        choice,
+        told,
+        hash,
+        body,
+        SCHEMA
+    )
+    .execute(&mut *connection)
+    .await?;
+    find(connection, &id).await
+}
+
+async fn keep(connection: &mut SqliteConnection, id: &Id, take: &Take, version: i64) -> Result<KeptTake, StoreError> {
+    let newer = find(&mut *connection, id).await?;
+    if newer.version != version {
+        return Err(StoreError::stale(Newer::Take { kept: Box::new(newer) }));
+    }
+    put(&mut *connection, &newer, take).await?;
+    find(connection, id).await
+}
+
+/// Writes a take in the place of what was kept.
+async fn put(connection: &mut SqliteConnection, newer: &KeptTake, take: &Take) -> Result<(), StoreError> {
+    let key = newer.id.as_str();
+    let name = setup::find(&mut *connection, &newer.setup).await?.setup.name;
+    let (choice, told, body) = (word_of(take.choice), told(take, name.as_str()), write(key, take)?);
+    sqlx::query!(
+        "UPDATE take SET body = ?, schema = ?, choice = ?, told = ?, version = version + 1 WHERE id = ?",
+        body,
+        SCHEMA,
+        choice,
+        told,
+        key
+    )
+    .execute(connection)
+    .await?;
+    Ok(())
+}
+
+async fn change(connection: &mut SqliteConnection, job: &Id, ids: &[Id], many: &Many) -> Result<u64, StoreError> {
+    let (key, list) = (job.as_str(), write("the list", &ids.iter().map(Id::as_str).collect::<Vec<_>>())?);
+    let done = match many {
+        Many::Delete => {
+            sqlx::query!(
+                "UPDATE take SET deleted_at = datetime('now')
+                 WHERE job_id = ? AND deleted_at IS NULL AND id IN (SELECT value FROM json_each(?))",
+                key,
+                list
+            )
+            .execute(connection)
+            .await?
+        }
+        Many::Restore => {
+            sqlx::query!(
+                "UPDATE take SET deleted_at = NULL
+                 WHERE job_id = ? AND deleted_at IS NOT NULL AND id IN (SELECT value FROM json_each(?))",
+                key,
+                list
+            )
+            .execute(connection)
+            .await?
+        }
+        Many::Choose(_) | Many::Note(_) => {
+            let mut count = 0;
+            for id in ids {
+                let kept = match find(&mut *connection, id).await {
+                    Ok(kept) if kept.job == *job => kept,
+                    Ok(_) | Err(StoreError::NotFound { .. }) => continue,
+                    Err(error) => return Err(error),
+                };
+                let mut take = kept.take.clone();
+                match many {
+                    Many::Choose(choice) => take.choice = *choice,
+                    Many::Note(note) => take.note = note.clone(),
+                    Many::Delete | Many::Restore => {}
+                }
+                put(&mut *connection, &kept, &take).await?;
+                count += 1;
+            }
+            return Ok(count);
+        }
+    };
+    Ok(done.rows_affected())
+}

@@ -1,0 +1,114 @@
+use super::*;
+use tolva_core::house::House;
+use tolva_core::kit::Kit;
+use tolva_core::quantity::{Note, Share};
+use tolva_core::situation::{Dials, Situation};
+use tolva_core::take::{Choice, FrameSeen, Planned, Settings, Take};
+use tolva_store::{Many, SoughtTakes, frame_hash};
+
+/// A take of the sample's first setup, with a frame of such contents.
+fn take(name: &str, contents: &str) -> Take {
+    let file = job_file();
+    let kit = Kit { items: common::kit_file().kit.items };
+    let setup = &file.setups[0].setup;
+    let s = Situation::new(setup, &kit, House::default()).unwrap();
+    let none = Share::nearest(0.0);
+    Take {
+        settings: Settings { body: Some("Körper Ⅱ".to_owned()), ..Settings::default() },
+        planned: Planned::of(&s, &Dials::of(setup), true),
+        frame: Some(FrameSeen {
+            name: Name::new(name).unwrap(),
+            hash: frame_hash(contents.as_bytes()),
+            width: 6_000,
+            height: 4_000,
+            profile: None,
+            clipped: [none; 3],
+            tones: std::iter::empty().collect(),
+            crops: Vec::new(),
+        }),
+        marks: Vec::new(),
+        note: Note::new("").unwrap(),
+        choice: Choice::Open,
+    }
+}
+
+fn all() -> SoughtTakes {
+    SoughtTakes { most: 50, ..SoughtTakes::default() }
+}
+
+#[rstest]
+#[tokio::test]
+async fn takes_are_kept_found_changed_and_brought_back(#[future(awt)] sample: Kept) {
+    let Kept { studio, folder } = sample;
+    let job = id(common::JOB);
+    let mut made = Vec::new();
+    for (minute, name) in ["one.jpg", "two.jpg", "three.jpg"].iter().enumerate() {
+        let at = format!("2026-09-17 18:0{minute}:00");
+        made.push(studio.add_take(&id(DOORS), &at, &take(name, name)).await.unwrap());
+    }
+    studio.close().await;
+    let studio = open(&folder).await;
+    let page = studio.takes(&job, &all()).await.unwrap();
+    let names = |page: &tolva_store::TakePage| -> Vec<String> {
+        page.takes.iter().map(|kept| kept.take.frame.as_ref().unwrap().name.to_string()).collect()
+    };
+    assert_eq!((names(&page), page.all), (vec!["three.jpg".into(), "two.jpg".into(), "one.jpg".into()], 3));
+    assert_eq!(page.takes[2], made[0]);
+    // Two by two, and the page after begins where the first ended.
+    let first = studio.takes(&job, &SoughtTakes { most: 2, ..all() }).await.unwrap();
+    let second = studio.takes(&job, &SoughtTakes { from: first.next.clone(), ..all() }).await.unwrap();
+    assert_eq!((names(&first).len(), names(&second), second.next), (2, vec!["one.jpg".to_owned()], None));
+    // Found by file and body in any letters; by choice; by setup.
+    for (words, found) in [("TWO körper", 1), ("two nowhere", 0), ("jpg", 3)] {
+        let page = studio.takes(&job, &SoughtTakes { words: words.to_owned(), ..all() }).await.unwrap();
+        assert_eq!(page.takes.len(), found, "{words}");
+    }
+    let mut keeper = made[1].take.clone();
+    keeper.choice = Choice::Keeper;
+    let kept = studio.keep_take(&made[1].id, &keeper, 1).await.unwrap();
+    assert_eq!((kept.version, kept.take.choice), (2, Choice::Keeper));
+    let stale = studio.keep_take(&made[1].id, &keeper, 1).await;
+    assert!(matches!(stale, Err(StoreError::Stale { .. })), "{stale:?}");
+    let chosen = studio.takes(&job, &SoughtTakes { choice: Some(Choice::Keeper), ..all() }).await.unwrap();
+    assert_eq!(names(&chosen), ["two.jpg"]);
+    let elsewhere = studio.takes(&job, &SoughtTakes { setup: Some(id("setup-hands")), ..all() }).await.unwrap();
+    assert_eq!((elsewhere.takes.len(), elsewhere.all), (0, 3));
+    // Many at once, those of the job alone.
+    let ids: Vec<Id> = made.iter().map(|kept| kept.id.clone()).collect();
+    let noted = Many::Note(Note::new("too warm").unwrap());
+    assert_eq!(studio.change_takes(&job, &ids, &noted).await.unwrap(), 3);
+    assert_eq!(studio.takes(&job, &SoughtTakes { words: "warm".to_owned(), ..all() }).await.unwrap().takes.len(), 3);
+    assert_eq!(studio.change_takes(&id("job-tram-hall"), &ids, &Many::Delete).await.unwrap(), 0);
+    assert_eq!(studio.change_takes(&job, &ids[..2], &Many::Delete).await.unwrap(), 2);
+    assert_eq!(studio.takes(&job, &all()).await.unwrap().all, 1);
+    assert!(matches!(studio.take(&ids[0]).await, Err(StoreError::NotFound { .. })));
+    assert_eq!(studio.take_of_frame(&id(DOORS), &frame_hash(b"one.jpg")).await.unwrap(), Some((ids[0].clone(), true)));
+    assert_eq!(studio.change_takes(&job, &ids, &Many::Restore).await.unwrap(), 2);
+    assert_eq!(studio.take(&ids[0]).await.unwrap().take.note.as_str(), "too warm");
+}
+
+/// Copies are found by contents, take room, and go when no take is of them any more; nothing is read or written beside the folder.
+#[rstest]
+#[tokio::test]
+async fn copies_go_with_their_takes(#[future(awt)] sample: Kept) {
+    let Kept { studio, folder } = sample;
+    let (kept, lost) = (frame_hash(b"kept"), frame_hash(b"lost"));
+    // SHA-256 of "abc" by FIPS 180-4.
+    assert_eq!(frame_hash(b"abc"), "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
+    for hash in [&kept, &lost] {
+        studio.keep_copies(hash, b"working", &[b"crop"]).unwrap();
+    }
+    studio.keep_copies(&kept, b"another", &[]).unwrap();
+    assert_eq!(studio.copy_of(&kept, None).as_deref(), Some(b"working".as_slice()));
+    assert_eq!(studio.copy_of(&kept, Some(0)).as_deref(), Some(b"crop".as_slice()));
+    assert_eq!(studio.copy_of("../studio", None), None);
+    assert!(studio.keep_copies("../../elsewhere", b"x", &[]).is_err());
+    let room = studio.room_of_copies();
+    assert_eq!((room.frames, room.bytes), (2, 22));
+    studio.add_take(&id(DOORS), "2026-09-17 18:00:00", &take("kept.jpg", "kept")).await.unwrap();
+    std::fs::write(folder.path().join("frames").join("notes.txt"), "mine").unwrap();
+    studio.close().await;
+    let studio = open(&folder).await;
+    assert_eq!((studio.copy_of(&kept, None).is_some(), studio.copy_of(&lost, None)), (true, None));
+    assert!(folder.path().join("frames").join("notes.txt").exists());
+}
