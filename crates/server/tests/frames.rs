@@ -48,7 +48,7 @@ async fn a_card_in_a_frame() {
 }
 
 #[rstest]
-#[case::no_frame(MIDDLE, b"II*\0 a raw file".to_vec(), "/frame", "no JPEG or PNG")]
+#[case::no_frame(MIDDLE, b"II*\0 a raw file".to_vec(), "/frame", "no full-size JPEG")]
 #[case::broken_off(MIDDLE, frame([131, 118, 96])[..60].to_vec(), "/frame", "damaged")]
 #[case::nothing(MIDDLE, Vec::new(), "/frame", "empty")]
 #[case::beside("x=1.9&y=0.5&width=0.3&height=0.3&kelvin=5600&tint=0", frame([90; 3]), "/mark", "lie in the picture")]

@@ -293,6 +293,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/frames-in": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The folder that is watched, and the frames in it. It is made where it is not there. */
+        get: operations["frames_watched"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/import": {
         parameters: {
             query?: never;
@@ -569,6 +586,57 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A page of a job's log, the latest takes first. */
+        get: operations["log_page"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/takes.csv": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The takes of a job as a table, the latest first. */
+        get: operations["log_table"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/takes/change": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Changes many takes of a job, all of them or none. */
+        post: operations["log_change"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit": {
         parameters: {
             query?: never;
@@ -829,6 +897,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/frames/judged": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Judges a frame of a setup, at the marks the plan proposes. Nothing is kept. */
+        post: operations["frames_judge"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/ladder.csv": {
         parameters: {
             query?: never;
@@ -946,6 +1031,57 @@ export interface paths {
         put?: never;
         /** Takes frames of a kept setup with the stand-in camera, at the setup's dials, its flashes fired by the stand-in receiver. */
         post: operations["take_frames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/takes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a frame of a setup in: it is looked at, judged and put into the log. The file itself is not kept; copies of it are. */
+        post: operations["takes_add"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/takes/by-hand": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a take down by hand. */
+        post: operations["takes_by_hand"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/takes/watched/{name}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes a frame of the watched folder in. The file stays where it is. */
+        post: operations["takes_add_watched"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1083,6 +1219,58 @@ export interface paths {
         get: operations["starts"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** One take, with what its frame says. */
+        get: operations["takes_one"];
+        /** Saves a take's marks, note and choice. Marks that were moved are measured anew, on the working copy. */
+        put: operations["takes_keep"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/frame": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A copy of a take's frame. */
+        get: operations["takes_frame"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/takes/{id}/mended": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What to turn for what a take says: its setup as it stands now, with that taken over as readings and its free dials solved. */
+        post: operations["takes_mend"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1267,6 +1455,11 @@ export interface components {
             /** @enum {string} */
             kind: "lamps";
         };
+        /**
+         * @description By what ambient and flash are told apart.
+         * @enum {string}
+         */
+        Apart: "pair" | "ambient_as_planned" | "flash_as_planned" | "both_alike" | "all_ambient";
         /** @description aperture mark sixths of a stop above f/1 */
         ApertureMark: number;
         /**
@@ -1303,7 +1496,7 @@ export interface components {
             id: string;
             /** @description Its name, as far as it is known. */
             name: string;
-            /** @description What it is: a job, a setup, a thing of the kit, a day, the settings. */
+            /** @description What it is: a job, a setup, a thing of the kit, a day, the settings, a take. */
             what: string;
             /** @description What the trouble is, in words. */
             why: string;
@@ -1543,6 +1736,18 @@ export interface components {
             /** @description What its venue allows. */
             venue: components["schemas"]["Venue"];
         };
+        /** @description A take put down by hand, where there is no file. */
+        ByHand: {
+            aperture?: components["schemas"]["ApertureMark"] | null;
+            /** @description When, `2026-09-17 18:05:00`; now without. */
+            at?: string | null;
+            /** @description Whether flash fired. */
+            flash: boolean;
+            iso?: components["schemas"]["IsoMark"] | null;
+            /** @description Anything worth remembering. */
+            note: components["schemas"]["Note"];
+            shutter?: components["schemas"]["ShutterMark"] | null;
+        };
         /** @description A camera body. */
         Camera: {
             electronic_fastest?: components["schemas"]["ShutterMark"] | null;
@@ -1628,6 +1833,26 @@ export interface components {
             shutter_type: components["schemas"]["ShutterType"];
             /** @description Hand or tripod. */
             support: components["schemas"]["Support"];
+        };
+        /** @description Why a mark tells nothing. */
+        Cannot: {
+            /** @description How much of it. */
+            share: components["schemas"]["Share"];
+            /** @enum {string} */
+            why: "burnt";
+        } | {
+            /** @description How much of it. */
+            share: components["schemas"]["Share"];
+            /** @enum {string} */
+            why: "black";
+        } | {
+            /** @description How far it spreads. */
+            spread: components["schemas"]["Stops"];
+            /** @enum {string} */
+            why: "uneven";
+        } | {
+            /** @enum {string} */
+            why: "unmeasured";
         };
         /** @description A card or panel held up on the set. */
         Card: {
@@ -2085,6 +2310,11 @@ export interface components {
             /** @enum {string} */
             what: "day";
         } | {
+            /** @description The job. */
+            job: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "takes";
+        } | {
             /** @enum {string} */
             what: "kit";
         } | {
@@ -2094,6 +2324,11 @@ export interface components {
             /** @enum {string} */
             what: "all";
         };
+        /**
+         * @description Whether a frame is kept.
+         * @enum {string}
+         */
+        Choice: "open" | "keeper" | "out";
         /**
          * @description How times are shown.
          * @enum {string}
@@ -2620,6 +2855,24 @@ export interface components {
             /** @description The same in a word. */
             word: string;
         };
+        /** @description What is done to many takes. */
+        Done: {
+            /** @enum {string} */
+            what: "delete";
+        } | {
+            /** @enum {string} */
+            what: "restore";
+        } | {
+            /** @description Which. */
+            choice: components["schemas"]["Choice"];
+            /** @enum {string} */
+            what: "choose";
+        } | {
+            /** @description Which. */
+            note: components["schemas"]["Note"];
+            /** @enum {string} */
+            what: "note";
+        };
         /** @description Where a dragged part went, and what that makes of the light. */
         DragAnswer: {
             /** @description What the dials now make of the light. */
@@ -3006,6 +3259,61 @@ export interface components {
             ev: components["schemas"]["Ev100"];
             reading?: components["schemas"]["Id"] | null;
         };
+        /** @description A part of a frame that is kept at full size. */
+        FrameCrop: {
+            /**
+             * Format: int32
+             * @description Pixels down.
+             */
+            height: number;
+            /**
+             * Format: double
+             * @description Its left edge, as a share of the frame's width.
+             */
+            left: number;
+            /**
+             * Format: double
+             * @description Its upper edge, as a share of its height.
+             */
+            top: number;
+            /**
+             * Format: int32
+             * @description Pixels across.
+             */
+            width: number;
+        };
+        /** @description A frame of a setup judged without being kept. */
+        FrameJudged: {
+            /** @description The take it would be. */
+            take: components["schemas"]["Take"];
+            /** @description What it says. */
+            verdict: components["schemas"]["Verdict"];
+        };
+        /** @description What is known of a frame's file, as it was looked at when it came in. */
+        FrameSeen: {
+            /** @description The share of its pixels at the end of red, green and blue. */
+            clipped: components["schemas"]["Share"][];
+            /** @description Parts of it that are kept at full size. */
+            crops: components["schemas"]["FrameCrop"][];
+            /** @description Its contents, as SHA-256 in hexadecimal: by it the working copy is found. */
+            hash: string;
+            /**
+             * Format: int32
+             * @description Pixels down.
+             */
+            height: number;
+            /** @description What the file is called. */
+            name: components["schemas"]["Name"];
+            /** @description The name of its colour profile; without one it is taken to be sRGB. */
+            profile?: string | null;
+            /** @description How much of it is at each level. */
+            tones: components["schemas"]["Tones"];
+            /**
+             * Format: int32
+             * @description Pixels across as it is seen.
+             */
+            width: number;
+        };
         /** @description A frame in the folder. */
         FrameTaken: {
             /** @description What flashes did, by light; nothing of frames of earlier runs. */
@@ -3339,6 +3647,30 @@ export interface components {
              */
             version: number;
         };
+        /** @description A marked patch, judged. */
+        Judged: {
+            /** @description How much more ambient there is than was planned. */
+            ambient_more: components["schemas"]["Stops"];
+            cannot?: components["schemas"]["Cannot"] | null;
+            /** @description The likely error of the level, to either side. */
+            error: components["schemas"]["Stops"];
+            flash_more?: components["schemas"]["Stops"] | null;
+            /** @description Where it is, on its own basis. */
+            level: components["schemas"]["Stops"];
+            /** @description Its name. */
+            name: string;
+            /** @description How far it is outside of that; positive is too bright. */
+            off: components["schemas"]["Stops"];
+            /** @description Which. */
+            patch: components["schemas"]["Patch"];
+            /** @description Where it was planned, at the dials the frame was taken with. */
+            planned: components["schemas"]["Stops"];
+            /** @description All of it in a sentence. */
+            sentence: string;
+            /** @description The parts of it. */
+            split: components["schemas"]["Split"];
+            target?: components["schemas"]["Band"] | null;
+        };
         /** @description What sharpness, shake and noise are judged by. */
         JudgedReport: {
             /** @description The largest blur that passes for a point, on the sensor. */
@@ -3394,6 +3726,24 @@ export interface components {
             job_id: components["schemas"]["Id"];
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
+            /**
+             * Format: int64
+             * @description Goes up with every save.
+             */
+            version: number;
+        };
+        /** @description A take as it is kept. */
+        KeptTake: {
+            /** @description When it was taken by the camera's clock, or else put down: `2026-09-17 18:05:00`. */
+            at: string;
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description Its job. */
+            job: components["schemas"]["Id"];
+            /** @description Its setup. */
+            setup: components["schemas"]["Id"];
+            /** @description The take. */
+            take: components["schemas"]["Take"];
             /**
              * Format: int64
              * @description Goes up with every save.
@@ -4058,6 +4408,53 @@ export interface components {
             /** @description Which. */
             of: components["schemas"]["Id"];
         };
+        /** @description A patch of a take in the log. */
+        LogLevel: {
+            level?: components["schemas"]["Stops"] | null;
+            /** @description Its name. */
+            name: string;
+            /** @description Which. */
+            patch: components["schemas"]["Patch"];
+            /** @description Where it was planned. */
+            planned: components["schemas"]["Stops"];
+        };
+        /** @description A page of the log. */
+        LogPage: {
+            /**
+             * Format: int64
+             * @description How many the job has in all.
+             */
+            all: number;
+            /** @description Where the next page begins; none after the last. */
+            next?: string | null;
+            /** @description The takes, the latest first. */
+            takes: components["schemas"]["LogRow"][];
+        };
+        /** @description A take in the log. */
+        LogRow: {
+            /** @description When it was taken. */
+            at: string;
+            /** @description Whether it is kept. */
+            choice: components["schemas"]["Choice"];
+            /** @description The name of its file; none of one put down by hand. */
+            file?: string | null;
+            /** @description Whether flash fired. */
+            flash?: boolean | null;
+            /** @description What it says, in a line. */
+            headline: string;
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description Each patch that is marked. */
+            levels: components["schemas"]["LogLevel"][];
+            /** @description Its note. */
+            note: components["schemas"]["Note"];
+            /** @description What it was taken with, as photographers write it. */
+            settings: string;
+            /** @description Its setup. */
+            setup: components["schemas"]["Id"];
+            /** @description The setup's name; none where it is deleted. */
+            setup_name?: string | null;
+        };
         /** @description longitude ° */
         Longitude: number;
         /**
@@ -4065,6 +4462,54 @@ export interface components {
          * @enum {string}
          */
         Mains: "by_place" | "fifty" | "sixty";
+        /** @description Takes, and what is done to them. */
+        ManyTakes: {
+            /** @description What. */
+            done: components["schemas"]["Done"];
+            /** @description Which. */
+            ids: components["schemas"]["Id"][];
+        };
+        /** @description What is marked. */
+        MarkOf: {
+            /** @enum {string} */
+            kind: "patch";
+            /** @description Which. */
+            patch: components["schemas"]["Patch"];
+        } | {
+            /** @enum {string} */
+            kind: "grey_card";
+        } | {
+            /** @enum {string} */
+            kind: "white";
+        } | {
+            /** @enum {string} */
+            kind: "black";
+        };
+        /** @description A mark as a person puts it. */
+        MarkPut: {
+            /**
+             * Format: double
+             * @description How high, as a share of its height.
+             */
+            height: number;
+            /** @description What is there. */
+            of: components["schemas"]["MarkOf"];
+            /**
+             * Format: double
+             * @description How wide, as a share of the frame's width.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Its middle from the left, as a share of the frame.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top.
+             */
+            y: number;
+        };
         /** @description The marks printed on cameras, for entering settings that were right. */
         Marks: {
             /** @description Apertures. */
@@ -4074,21 +4519,39 @@ export interface components {
             /** @description Shutter times. */
             shutter: components["schemas"]["Printed"][];
         };
-        /** @description What was read. */
+        /** @description What a mark shows. */
         Measured: {
-            /** @enum {string} */
-            as: "ev";
-            /** @description The value. */
-            ev: components["schemas"]["Ev100"];
-        } | {
-            /** @description Aperture. */
-            aperture: components["schemas"]["ApertureMark"];
-            /** @enum {string} */
-            as: "settings";
-            /** @description Sensitivity. */
-            iso: components["schemas"]["IsoMark"];
-            /** @description Shutter time. */
-            shutter: components["schemas"]["ShutterMark"];
+            /** @description The share of it that is black. */
+            black: components["schemas"]["Share"];
+            /** @description The share of it that is burnt out. */
+            burnt: components["schemas"]["Share"];
+            /** @description The trimmed mean in linear sRGB, 0 to 1. */
+            linear: number[];
+            /** @description Of what. */
+            on: components["schemas"]["MeasuredOn"];
+            /**
+             * Format: int32
+             * @description How many pixels were looked at.
+             */
+            pixels: number;
+            /** @description How far its brightness spreads, as a standard deviation. */
+            spread: components["schemas"]["Stops"];
+        };
+        /**
+         * @description On what a mark was measured.
+         * @enum {string}
+         */
+        MeasuredOn: "file" | "copy";
+        /** @description What to turn, and the setup with it turned. */
+        Mended: {
+            /** @description The setup with what the frame says as readings, and its free dials solved for them. */
+            setup: components["schemas"]["Setup"];
+            /** @description In a sentence. */
+            text: string;
+            /** @description Where that puts what is judged, in a sentence. */
+            then: string;
+            /** @description What is turned, in the dials' own units. */
+            turns: components["schemas"]["Turn"][];
         };
         /** @description A place the meter is pointed at. */
         MeterAt: {
@@ -4289,6 +4752,11 @@ export interface components {
             /** @enum {string} */
             what: "item";
         } | {
+            /** @description As it is kept. */
+            kept: components["schemas"]["KeptTake"];
+            /** @enum {string} */
+            what: "take";
+        } | {
             /** @description As they are kept. */
             kept: components["schemas"]["KeptSettings"];
             /** @enum {string} */
@@ -4296,6 +4764,41 @@ export interface components {
         };
         /** @description free text */
         Note: string;
+        /** @description Something to be known of a frame. */
+        Noted: {
+            /** @enum {string} */
+            what: "curve_unknown";
+        } | {
+            /** @enum {string} */
+            what: "settings_unknown";
+        } | {
+            /** @enum {string} */
+            what: "other_dials";
+        } | {
+            /** @enum {string} */
+            what: "no_flash";
+        } | {
+            /** @enum {string} */
+            what: "compensated";
+        } | {
+            /** @enum {string} */
+            what: "auto_white";
+        } | {
+            /** @description How much of it. */
+            share: components["schemas"]["Share"];
+            /** @enum {string} */
+            what: "burnt";
+        } | {
+            /** @enum {string} */
+            what: "pair_has_flash";
+        };
+        /** @description Something to be known, and in words. */
+        NotedSaid: {
+            /** @description What. */
+            noted: components["schemas"]["Noted"];
+            /** @description In a sentence. */
+            text: string;
+        };
         /** @description The setups of a job in their new order. */
         Order: {
             /** @description The order it was changed from; where it is another by now, nothing is changed. */
@@ -4388,6 +4891,13 @@ export interface components {
          * @enum {string}
          */
         PaneKind: "glass" | "mirror";
+        /** @description What a two-tone target says. */
+        Panels: {
+            /** @description By how much the frame is over, to a tenth; negative is under. */
+            over: components["schemas"]["Stops"];
+            /** @description The same in words. */
+            text: string;
+        };
         /** @description The part of a level that is taken hold of. */
         Part: {
             /** @enum {string} */
@@ -4642,6 +5152,69 @@ export interface components {
             spill: components["schemas"]["SpillWay"][];
             /** @description Ways to stand to the sun. */
             sun: components["schemas"]["SunWay"][];
+        };
+        /** @description The plan for a frame as it was taken. */
+        Planned: {
+            /** @description The aperture planned. */
+            aperture: components["schemas"]["ApertureMark"];
+            /** @description How much more a grey card of 18 % reads reflected than by incident light, by the user's meter. */
+            card: components["schemas"]["Stops"];
+            /** @description Whether flash was planned. */
+            flash: boolean;
+            /** @description The sensitivity planned. */
+            iso: components["schemas"]["IsoMark"];
+            /** @description The white balance planned. */
+            kelvin: components["schemas"]["Kelvin"];
+            /** @description What was to be on each patch, at the dials the frame was taken with. */
+            levels: components["schemas"]["PlannedLevel"][];
+            /** @description The neutral density planned. */
+            nd: components["schemas"]["NdMark"];
+            /** @description The readings in force. */
+            readings: components["schemas"]["Id"][];
+            /** @description The shutter planned. */
+            shutter: components["schemas"]["ShutterMark"];
+            /** @description Its tint. */
+            tint: components["schemas"]["Duv"];
+        };
+        /** @description What was to be on a patch. */
+        PlannedLevel: {
+            /** @description Where the ambient was to be. */
+            ambient: components["schemas"]["Stops"];
+            /** @description The likely error of that. */
+            ambient_error: components["schemas"]["Stops"];
+            /** @description The exposure that would have put the ambient where it should be. */
+            ambient_ev: components["schemas"]["Ev100"];
+            /** @description What each light was to give. */
+            parts: components["schemas"]["PlannedPart"][];
+            /** @description The patch. */
+            patch: components["schemas"]["Patch"];
+            target?: components["schemas"]["Band"] | null;
+            /** @description What is added to a level on the patch's own basis to put it on the picture's: the tone of skin or thing. */
+            to_picture: components["schemas"]["Stops"];
+        };
+        /** @description What one light was to give a patch. */
+        PlannedPart: {
+            /**
+             * Format: double
+             * @description What a flash meter would have shown of it there, in stops at f/1, ISO 100 and full power, by the light that falls there.
+             */
+            at_full: number;
+            /** @description The likely error of that. */
+            error: components["schemas"]["Stops"];
+            /** @description Its part, in stops from correct. */
+            level: components["schemas"]["Stops"];
+            /** @description The light. */
+            light: components["schemas"]["Id"];
+            modifier?: components["schemas"]["Id"] | null;
+            /** @description Its name. */
+            name: string;
+            /** @description Its power. */
+            power: components["schemas"]["Power"];
+            /**
+             * Format: double
+             * @description What of its intensity came there, per square metre.
+             */
+            reached: number;
         };
         /** @description x, y and z in metres */
         Point: number[];
@@ -5538,6 +6111,14 @@ export interface components {
             text: string;
             under?: components["schemas"]["Stops"] | null;
         };
+        /** @description A level in its two parts. */
+        Split: {
+            /** @description The ambient. */
+            ambient: components["schemas"]["Stops"];
+            /** @description By what they are told apart. */
+            by: components["schemas"]["Apart"];
+            flash?: components["schemas"]["Stops"] | null;
+        };
         /**
          * @description Which rule for sport is trusted.
          * @enum {string}
@@ -5889,6 +6470,69 @@ export interface components {
          * @enum {string}
          */
         SyncClick: "one_click" | "two_clicks";
+        /** @description One exposure that was made. */
+        Take: {
+            /** @description Whether it is kept. */
+            choice: components["schemas"]["Choice"];
+            frame?: components["schemas"]["FrameSeen"] | null;
+            /** @description What is marked in it. */
+            marks: components["schemas"]["TakeMark"][];
+            /** @description Anything worth remembering. */
+            note: components["schemas"]["Note"];
+            /** @description What was planned for it then. */
+            planned: components["schemas"]["Planned"];
+            /** @description What the camera says of it. */
+            settings: components["schemas"]["Settings"];
+        };
+        /** @description A mark in a frame. */
+        TakeMark: {
+            /**
+             * Format: double
+             * @description How high, as a share of the frame's height.
+             */
+            height: number;
+            measured?: components["schemas"]["Measured"] | null;
+            /** @description What is there. */
+            of: components["schemas"]["MarkOf"];
+            /**
+             * Format: double
+             * @description How wide it is, as a share of the frame's width.
+             */
+            width: number;
+            /**
+             * Format: double
+             * @description Its middle from the left, as a share of the frame as it is seen.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description From the top.
+             */
+            y: number;
+        };
+        /** @description A take to save, with the version it was changed from. */
+        TakeToKeep: {
+            /** @description Whether it is kept. */
+            choice: components["schemas"]["Choice"];
+            /** @description Its marks; what was moved is measured anew. */
+            marks: components["schemas"]["MarkPut"][];
+            /** @description Its note. */
+            note: components["schemas"]["Note"];
+            /**
+             * Format: int64
+             * @description The version it was changed from.
+             */
+            version: number;
+        };
+        /** @description A take, and what its frame says. */
+        TakeTold: {
+            /** @description The take. */
+            kept: components["schemas"]["KeptTake"];
+            /** @description Whether the frame was there already. */
+            known: boolean;
+            /** @description What it says. */
+            verdict: components["schemas"]["Verdict"];
+        };
         /**
          * @description Light or dim.
          * @enum {string}
@@ -6121,6 +6765,19 @@ export interface components {
             /** @description A tripod. */
             tripod: boolean;
         };
+        /** @description What a frame says. */
+        Verdict: {
+            face_over_background?: components["schemas"]["Stops"] | null;
+            face_over_background_wanted?: components["schemas"]["Stops"] | null;
+            grey?: components["schemas"]["GreyTold"] | null;
+            /** @description All of it in a line. */
+            headline: string;
+            /** @description What else is to be known of it. */
+            noted: components["schemas"]["NotedSaid"][];
+            panels?: components["schemas"]["Panels"] | null;
+            /** @description Each marked patch. */
+            patches: components["schemas"]["Judged"][];
+        };
         /** @description Where the camera stands and where it looks. */
         Viewpoint: {
             /** @description Where it is pointed. */
@@ -6173,6 +6830,13 @@ export interface components {
             minute: number;
             /** @description In a sentence. */
             text: string;
+        };
+        /** @description The watched folder. */
+        Watched: {
+            /** @description Where it is. */
+            folder: string;
+            /** @description The frames in it that are whole, the oldest first, by name. */
+            frames: string[];
         };
         /** @description A way out of a bind, tried by the solver. */
         WayOut: {
@@ -6990,7 +7654,7 @@ export interface operations {
             path?: never;
             cookie?: never;
         };
-        /** @description a JPEG or PNG file of up to 200 MB and 100 million pixels */
+        /** @description a JPEG, PNG or TIFF file, or a raw file with a JPEG in it, of up to 200 MB and 100 million pixels */
         requestBody: {
             content: {
                 "application/octet-stream": number[];
@@ -7776,6 +8440,52 @@ export interface operations {
                 };
                 content: {
                     "application/zip": number[];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    frames_watched: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Watched"];
                 };
             };
             /** @description From elsewhere. */
@@ -9567,6 +10277,278 @@ export interface operations {
             };
         };
     };
+    log_page: {
+        parameters: {
+            query?: {
+                /** @description Of this setup alone. */
+                setup?: string | null;
+                /** @description With this choice alone: open, keeper or out. */
+                choice?: components["schemas"]["Choice"] | null;
+                /** @description Words of file, note, body, lens or setup. */
+                words?: string | null;
+                /** @description Where the page begins. */
+                from?: string | null;
+                /** @description How many at most. */
+                most?: number | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LogPage"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_table: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "text/csv": string;
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    log_change: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ManyTakes"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Changed"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kit_list: {
         parameters: {
             query?: never;
@@ -11252,6 +12234,122 @@ export interface operations {
             };
         };
     };
+    frames_judge: {
+        parameters: {
+            query: {
+                /** @description The name of its file. */
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** @description as for a take */
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["FrameJudged"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     setups_ladder: {
         parameters: {
             query?: never;
@@ -12000,6 +13098,335 @@ export interface operations {
             };
         };
     };
+    takes_add: {
+        parameters: {
+            query: {
+                /** @description The name of its file. */
+                name: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        /** @description a JPEG, PNG or TIFF file, or a raw file with a JPEG in it, of up to 200 MB and 100 million pixels */
+        requestBody: {
+            content: {
+                "application/octet-stream": number[];
+            };
+        };
+        responses: {
+            /** @description The setup has a take of this frame already. */
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_by_hand: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ByHand"];
+            };
+        };
+        responses: {
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_add_watched: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+                name: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            201: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     setups_undo: {
         parameters: {
             query?: never;
@@ -12629,6 +14056,361 @@ export interface operations {
             };
             /** @description From elsewhere. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_one: {
+        parameters: {
+            query?: {
+                /** @description Its take. */
+                without?: string | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_keep: {
+        parameters: {
+            query?: {
+                /** @description Its take. */
+                without?: string | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TakeToKeep"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakeTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_frame: {
+        parameters: {
+            query?: {
+                /** @description Which crop; the working copy without. */
+                crop?: number | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "image/jpeg": number[];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_mend: {
+        parameters: {
+            query?: {
+                /** @description Its take. */
+                without?: string | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Mended"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

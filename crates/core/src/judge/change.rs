@@ -1,7 +1,7 @@
 //! What a frame says, taken over as readings, and what to turn for it.
 
 use super::{Apart, Judged, Verdict};
-use crate::assess::assess_situation;
+use crate::assess::{Facts, assess_situation, targets};
 use crate::check::FieldError;
 use crate::forecast::Seen;
 use crate::kit::Kit;
@@ -107,38 +107,80 @@ impl Verdict {
     }
 }
 
-/// Solves the dials of a setup that knows what a frame says; what is held stays, and so do gels, white balance and where the lights
-/// stand.
+/// Less than this off is within what a click leaves, in stops.
+const FELT: f64 = 0.2;
+/// More dials are turned only for more than this gained, in stops.
+const GAINED: f64 = 0.05;
+
+/// Dials of the camera a hand goes to, one set after the other: nothing, the flashes alone, the shutter with them, ISO, the aperture,
+/// all (the order of common practice: what the photographer chose first is touched last).
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+enum Hands {
+    Powers,
+    Shutter,
+    Iso,
+    Aperture,
+    All,
+}
+
+const HANDS: [Hands; 5] = [Hands::Powers, Hands::Shutter, Hands::Iso, Hands::Aperture, Hands::All];
+
+impl Hands {
+    /// A setup in which all but these dials are held, and so are gels, white balance and where the lights stand.
+    fn alone(self, setup: &Setup) -> Setup {
+        let mut still = setup.clone();
+        still.white_balance.kelvin.held = true;
+        for light in &mut still.lights {
+            (light.gels.held, light.may_move) = (true, false);
+        }
+        let camera = &mut still.camera;
+        camera.shutter.held |= !matches!(self, Hands::Shutter | Hands::All);
+        camera.iso.held |= !matches!(self, Hands::Iso | Hands::All);
+        camera.aperture.held |= !matches!(self, Hands::Aperture | Hands::All);
+        camera.nd.held |= self != Hands::All;
+        still
+    }
+}
+
+/// How far the target that is missed most is missed.
+fn worst(s: &Situation<'_>) -> f64 {
+    let facts = Facts::of(s, &Dials::of(s.setup));
+    targets(s, &facts).iter().map(|(_, miss)| miss.abs()).fold(0.0, f64::max)
+}
+
+/// Turns the fewest dials of a setup that knows what a frame says so that its targets are met, or as nearly as they can be. What is
+/// held stays, and so do gels, white balance and where the lights stand.
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
 pub fn mended(seen: Seen<'_>, kit: &Kit, terms: Terms, patches: &[Patch]) -> Result<Mended, Vec<FieldError>> {
     let told = seen.setup;
-    let mut still = told.clone();
-    still.white_balance.kelvin.held = true;
-    for light in &mut still.lights {
-        (light.gels.held, light.may_move) = (true, false);
+    let stands = Situation::new(seen, kit, terms)?;
+    let (mut setup, mut missed) = (told.clone(), worst(&stands));
+    for hands in HANDS {
+        if missed <= FELT {
+            break;
+        }
+        let solved = solve(Seen { setup: &hands.alone(told), ..seen }, kit, terms)?;
+        let mut turned = told.clone();
+        Dials::of(&solved).put_into(&mut turned);
+        let misses = worst(&stands.after(&turned)?);
+        if misses < missed - GAINED {
+            (setup, missed) = (turned, misses);
+        }
     }
-    let solved = solve(Seen { setup: &still, ..seen }, kit, terms)?;
-    let mut setup = told.clone();
-    let dials = Dials::of(&solved);
-    dials.put_into(&mut setup);
-    let s = Situation::new(Seen { setup: &setup, ..seen }, kit, terms)?;
-    let turns = turns(&s, Some(&Dials::of(told)), &dials);
+    let s = stands.after(&setup)?;
+    let turns = turns(&s, Some(&Dials::of(told)), &Dials::of(&setup));
     let assessment = assess_situation(&s);
-    let stands = |patch: &Patch| {
+    let stands_at = |patch: &Patch| {
         assessment.level(*patch).map(|level| say::judge::stands_at(level.name, stops_label(level.total.stops())))
     };
-    let then: Vec<String> = patches.iter().filter_map(stands).collect();
+    let then: Vec<String> = patches.iter().filter_map(stands_at).collect();
     let each: Vec<String> = turns.iter().map(|turn| say::judge::turn(&turn.name, &turn.from, &turn.to)).collect();
-    let off = patches.iter().any(|patch| assessment.level(*patch).is_some_and(|level| level.off.stops().abs() > FELT));
-    let text = match (each.is_empty(), off) {
+    let text = match (each.is_empty(), missed > FELT) {
         (false, _) => say::capital(&each.join(", ")) + ".",
         (true, false) => say::judge::NOTHING_TO_TURN.to_owned(),
         (true, true) => say::judge::NO_DIAL_LEFT.to_owned(),
     };
-    Ok(Mended { setup, turns, text, then: say::judge::then(&then.join(", ")) })
+    Ok(Mended { turns, text, then: say::judge::then(&then.join(", ")), setup: setup.clone() })
 }
-
-/// Less than this off is within what a click leaves, in stops.
-const FELT: f64 = 0.2;

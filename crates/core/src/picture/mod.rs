@@ -21,8 +21,7 @@ use crate::transport::Receiver;
 use ambient::{Ambient, ambient};
 pub use falls::{Given, Held, NotHeld};
 pub use outline::{OutlineTold, told as outline_told};
-pub use places::PatchPlace;
-use places::places;
+pub use places::{PatchPlace, places};
 use stands::{cloth, people, shown};
 
 /// A source of the set as one kind of light at the dials.

@@ -25,7 +25,8 @@ const FREE: f64 = -0.8;
 const UNDER: f64 = 0.05;
 
 /// Where the patches are in the frame.
-pub(super) fn places(s: &Situation<'_>) -> Vec<PatchPlace> {
+#[must_use]
+pub fn places(s: &Situation<'_>) -> Vec<PatchPlace> {
     let points = &s.field.receivers.patches;
     let place = |patch: Patch| {
         let point = points[patch].first()?;

@@ -1,8 +1,11 @@
 //! What the camera says it was set to.
 
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
-use crate::quantity::{Millimetres, Stops};
+use crate::place::TimeZoneName;
+use crate::quantity::{ClockTime, Millimetres, Stops};
 use crate::setup::Setup;
+use jiff::civil::DateTime;
+use jiff::tz::Offset;
 use serde::{Deserialize, Serialize};
 
 /// What a camera says of a frame; nothing of what it does not say.
@@ -54,6 +57,22 @@ impl Settings {
         }
     }
 
+    /// What the place's clocks showed when it was taken, if that was on this date. A camera that does not say how its clock goes is
+    /// taken to go by the place's.
+    #[must_use]
+    pub fn clock_on(&self, date: &str, zone: &TimeZoneName) -> Option<ClockTime> {
+        let taken: DateTime = self.taken.as_ref()?.parse().ok()?;
+        let local = match self.ahead {
+            None => taken,
+            Some(ahead) => {
+                let offset = Offset::from_seconds(ahead.checked_mul(60)?).ok()?;
+                zone.rules().to_datetime(offset.to_timestamp(taken).ok()?)
+            }
+        };
+        let same = local.date().to_string() == date;
+        same.then(|| ClockTime::new(&format!("{:02}:{:02}", local.hour(), local.minute())).ok()).flatten()
+    }
+
     /// A setup with its camera's dials as they stood; what the camera does not say stays as planned.
     #[must_use]
     pub fn put_on(&self, setup: &Setup) -> Setup {
@@ -87,6 +106,20 @@ mod tests {
         let found =
             [settings.shutter.map(Mark::sixths), settings.aperture.map(Mark::sixths), settings.iso.map(Mark::sixths)];
         assert_eq!(found, wanted);
+    }
+
+    /// A camera two hours ahead of UTC at a place that is one hour ahead: an hour earlier there; past midnight it is another day's.
+    #[rstest]
+    #[case::by_its_own_clock("2026-01-17 18:05:00", None, Some("18:05"))]
+    #[case::by_its_zone("2026-01-17 18:05:59", Some(120), Some("17:05"))]
+    #[case::another_day("2026-01-18 00:30:00", None, None)]
+    #[case::the_same_there("2026-01-18 00:30:00", Some(120), Some("23:30"))]
+    #[case::no_time("yesterday", None, None)]
+    fn clocks(#[case] taken: &str, #[case] ahead: Option<i32>, #[case] wanted: Option<&str>) {
+        let settings = Settings { taken: Some(taken.to_owned()), ahead, ..Settings::default() };
+        let zone = TimeZoneName::new("Europe/Lisbon").unwrap();
+        let zone = if ahead.is_some() { TimeZoneName::new("Europe/Berlin").unwrap() } else { zone };
+        assert_eq!(settings.clock_on("2026-01-17", &zone).map(|clock| clock.to_string()).as_deref(), wanted);
     }
 
     #[test]

@@ -121,6 +121,13 @@ impl Name {
     }
 }
 
+impl Default for Note {
+    /// Nothing noted.
+    fn default() -> Self {
+        Self(String::new())
+    }
+}
+
 impl Note {
     /// A checked note, kept as written.
     ///

@@ -101,7 +101,11 @@ fn turns(rung: &tolva_core::ladder::Rung) -> String {
     rung.turns.iter().map(|turn| format!("{} {}", turn.name, turn.to)).collect::<Vec<_>>().join(", ")
 }
 
-fn table(name: &str, heading: &[&str], rows: impl Iterator<Item = Vec<String>>) -> Result<HttpResponse, Problem> {
+pub(super) fn table(
+    name: &str,
+    heading: &[&str],
+    rows: impl Iterator<Item = Vec<String>>,
+) -> Result<HttpResponse, Problem> {
     let failed =
         |_| Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "table", "Not written", "The table cannot be written.");
     let mut writer = csv::Writer::from_writer(Vec::new());

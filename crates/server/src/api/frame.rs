@@ -16,7 +16,7 @@ use tolva_frames::{BYTES, ColourSpace, FrameError, Mark, PatchRead, patch};
 use utoipa::{IntoParams, ToSchema};
 
 /// Frames are taken in and decoded one at a time: each may take a gigabyte.
-static ONE: Semaphore = Semaphore::const_new(1);
+pub(super) static ONE: Semaphore = Semaphore::const_new(1);
 
 /// From this share of burnt out or black pixels on a patch tells no colour (common practice).
 const TOO_MANY: f64 = 0.02;
@@ -56,7 +56,7 @@ pub struct GreyFrame {
 }
 
 /// The bytes of a frame, or why they are none.
-async fn bytes_of(payload: Payload) -> Result<actix_web::web::Bytes, Problem> {
+pub(super) async fn bytes_of(payload: Payload) -> Result<actix_web::web::Bytes, Problem> {
     let bytes = tokio::time::timeout(PATIENCE * 4, payload.to_bytes_limited(BYTES)).await.map_err(|_| too_slow())?;
     let bytes = bytes.map_err(|_| {
         let detail = FrameError::TooManyBytes.to_string();
@@ -96,7 +96,7 @@ fn told(read: &PatchRead, mark: &GreyMark) -> Result<GreyTold, Problem> {
     operation_id = "colour_grey_frame",
     params(GreyMark),
     request_body(content = Vec<u8>, content_type = "application/octet-stream",
-        description = "a JPEG or PNG file of up to 200 MB and 100 million pixels"),
+        description = "a JPEG, PNG or TIFF file, or a raw file with a JPEG in it, of up to 200 MB and 100 million pixels"),
     responses((status = 200, body = GreyFrame), (status = 413, body = Problem), (status = 422, body = Problem))
 )]
 #[post("/colour/grey/frame")]

@@ -17,6 +17,7 @@ mod settings;
 mod setups;
 mod stand_ins;
 mod studio;
+mod takes;
 
 pub use files::files_in;
 pub use picture::PictureTold;
@@ -98,6 +99,18 @@ macro_rules! every_endpoint {
             .service(colour::of_settings)
             .service(colour::of_grey)
             .service(frame::of_grey_frame)
+            .service(takes::log_of_job)
+            .service(takes::takes_table)
+            .service(takes::change_takes)
+            .service(takes::add_take)
+            .service(takes::take_by_hand)
+            .service(takes::judge_frame)
+            .service(takes::watched)
+            .service(takes::take_watched)
+            .service(takes::one)
+            .service(takes::keep)
+            .service(takes::mend)
+            .service(takes::take_frame)
             .service(jobs::list)
             .service(jobs::add)
             .service(jobs::one)

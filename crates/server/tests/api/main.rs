@@ -6,6 +6,7 @@ mod day;
 mod layout;
 mod program;
 mod stand_ins;
+mod takes;
 
 #[path = "../common/mod.rs"]
 mod common;

@@ -1,0 +1,207 @@
+use super::*;
+use tolva_frames::{Shot, Written, written};
+
+/// A frame of one grey, as a camera at the sample's dials writes it.
+fn frame(code: u8, exposure: f64, flash: bool) -> Vec<u8> {
+    let shot = Shot {
+        described: String::new(),
+        body: "Full-frame body, 24 MP".to_owned(),
+        lens: "Portrait 85 mm f/1.8".to_owned(),
+        exposure,
+        f_number: 7.1,
+        iso: 100.0,
+        focal: 85.0,
+        flash,
+        taken: Some("2026:09:16 18:05:00".to_owned()),
+    };
+    written(Written::Jpeg, &vec![code; 900 * 600 * 3], (900, 600), &shot).unwrap()
+}
+
+async fn send(tolva: &Tolva, path: &str, bytes: Vec<u8>) -> (StatusCode, Value) {
+    let sent = tolva.client.post(format!("{}{path}", tolva.address)).header("content-type", "application/octet-stream");
+    let answer = sent.body(bytes).send().await.unwrap();
+    let status = answer.status();
+    (status, serde_json::from_slice(&answer.bytes().await.unwrap()).unwrap_or(Value::Null))
+}
+
+const TAKES: &str = "/api/setups/setup-doors/takes";
+
+fn patch<'a>(told: &'a Value, patch: &str) -> &'a Value {
+    let all = told["verdict"]["patches"].as_array().unwrap();
+    all.iter().find(|judged| judged["patch"] == patch).unwrap()
+}
+
+/// A mid-grey frame is 0 by the light that comes from it: the background 0 as planned, the face off by its tone. It is kept once,
+/// with copies; a moved mark is measured anew; a stale write is refused.
+#[tokio::test]
+async fn a_frame_is_taken_in_and_judged() {
+    let tolva = demo();
+    let (status, told) = send(&tolva, &format!("{TAKES}?name=one.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    assert_eq!(status, StatusCode::CREATED, "{told}");
+    let background = patch(&told, "background");
+    assert!(background["level"].as_f64().unwrap().abs() < 0.03, "{background}");
+    assert_eq!(background["split"]["by"], "flash_as_planned");
+    let take = &told["kept"]["take"];
+    assert_eq!((&take["settings"]["shutter"], &take["settings"]["aperture"]), (&json!(44), &json!(34)));
+    assert_eq!((&take["frame"]["width"], &told["kept"]["at"]), (&json!(900), &json!("2026-09-16 18:05:00")));
+    let id = told["kept"]["id"].as_str().unwrap().to_owned();
+    let (status, again) = send(&tolva, &format!("{TAKES}?name=two.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    assert_eq!((status, &again["kept"]["id"], &again["known"]), (StatusCode::OK, &told["kept"]["id"], &json!(true)));
+    let copy = tolva.client.get(format!("{}/api/takes/{id}/frame", tolva.address)).send().await.unwrap();
+    let copy = image::load_from_memory(&copy.bytes().await.unwrap()).unwrap();
+    assert_eq!((copy.width(), copy.height()), (900, 600));
+    assert!(
+        tolva
+            .client
+            .get(format!("{}/api/takes/{id}/frame?crop=0", tolva.address))
+            .send()
+            .await
+            .unwrap()
+            .status()
+            .is_success()
+    );
+    let mut marks: Vec<Value> = take["marks"].as_array().unwrap().iter().map(placed).collect();
+    marks[0]["x"] = json!(0.2);
+    marks.push(json!({"of": {"kind": "grey_card"}, "x": 0.7, "y": 0.7, "width": 0.05, "height": 0.05}));
+    let keep = json!({"marks": marks, "note": "doors wide open", "choice": "keeper", "version": 1});
+    let (status, kept) = tolva.ask(Method::PUT, &format!("/api/takes/{id}"), Some(keep.clone())).await;
+    assert_eq!(status, StatusCode::OK, "{kept}");
+    assert_eq!(kept["kept"]["take"]["marks"][0]["measured"]["on"], "copy");
+    assert_eq!(kept["kept"]["take"]["marks"][1]["measured"]["on"], "file");
+    // An even grey at the camera's own setting is that light; under it the face is as bright as the card says.
+    assert!(
+        (kept["verdict"]["grey"]["kelvin"].as_f64().unwrap() - take["planned"]["kelvin"].as_f64().unwrap()).abs()
+            < 30.0
+    );
+    let (status, stale) = tolva.ask(Method::PUT, &format!("/api/takes/{id}"), Some(keep)).await;
+    assert_eq!((status, &stale["newer"]["what"]), (StatusCode::CONFLICT, &json!("take")));
+}
+
+fn placed(mark: &Value) -> Value {
+    json!({"of": mark["of"], "x": mark["x"], "y": mark["y"], "width": mark["width"], "height": mark["height"]})
+}
+
+/// Half the light that was planned on the background is a stop slower at the shutter; the setup itself is not touched.
+#[tokio::test]
+async fn what_to_turn_for_it() {
+    let tolva = demo();
+    let (_, told) = send(&tolva, &format!("{TAKES}?name=dark.jpg"), frame(85, 1.0 / 160.0, true)).await;
+    let off = patch(&told, "background")["level"].as_f64().unwrap();
+    // sRGB: code 85 is 0.0908 linear, 0.987 stop under 0.18.
+    assert!((off + 0.987).abs() < 0.03, "{off}");
+    let path = format!("/api/takes/{}/mended", told["kept"]["id"].as_str().unwrap());
+    let (status, mended) = tolva.ask(Method::POST, &path, None).await;
+    assert_eq!(status, StatusCode::OK, "{mended}");
+    let before = tolva.setup().await["setup"].clone();
+    let shutter = |setup: &Value| setup["camera"]["shutter"]["at"].as_i64().unwrap();
+    assert_eq!(shutter(&mended["setup"]) - shutter(&before), -6, "{}", mended["text"]);
+    assert!(mended["text"].as_str().unwrap().starts_with("Shutter from 1/160 to 1/80"), "{}", mended["text"]);
+    let readings = mended["setup"]["readings"].as_array().unwrap();
+    assert!(readings.iter().any(|reading| reading["id"] == "frame-background"), "{readings:?}");
+}
+
+/// With a frame without flash each part is told for itself; without one it is said what is assumed.
+#[tokio::test]
+async fn a_pair() {
+    let tolva = demo();
+    let (_, with) = send(&tolva, &format!("{TAKES}?name=with.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    let (_, without) = send(&tolva, &format!("{TAKES}?name=without.jpg"), frame(85, 1.0 / 160.0, false)).await;
+    assert_eq!(patch(&with, "face")["split"]["by"], "ambient_as_planned");
+    let ids = [&with, &without].map(|told| told["kept"]["id"].as_str().unwrap().to_owned());
+    let pair = tolva.get(&format!("/api/takes/{}?without={}", ids[0], ids[1])).await;
+    let face = patch(&pair, "face");
+    assert_eq!(face["split"]["by"], "pair");
+    // Grey 118 is 0.1812, grey 85 0.0908: half of it flash, so both parts a stop under the whole.
+    let part = |of: &str| face["split"][of].as_f64().unwrap() - face["level"].as_f64().unwrap();
+    assert!((part("ambient") + 1.0).abs() < 0.03 && (part("flash") + 1.0).abs() < 0.03, "{face}");
+}
+
+/// The log: a page at a time, searched, changed many at once and brought back, as a table; and what was put down by hand.
+#[tokio::test]
+async fn the_log() {
+    let tolva = demo();
+    let mut ids = Vec::new();
+    for (at, code) in [100u8, 110, 120].into_iter().enumerate() {
+        let (_, told) = send(&tolva, &format!("{TAKES}?name=frame-{at}.jpg"), frame(code, 1.0 / 160.0, true)).await;
+        ids.push(told["kept"]["id"].clone());
+    }
+    let by_hand = json!({"shutter": 36, "aperture": null, "iso": null, "flash": false, "at": "2026-09-17 18:40:00", "note": "felt soft"});
+    let (status, told) = tolva.post("/api/setups/setup-doors/takes/by-hand", by_hand).await;
+    assert_eq!(
+        (status, &told["verdict"]["noted"][0]["noted"]["what"]),
+        (StatusCode::CREATED, &json!("no_flash")),
+        "{told}"
+    );
+    let log = "/api/jobs/job-slip-shed/takes";
+    let page = tolva.get(&format!("{log}?most=2")).await;
+    assert_eq!((&page["all"], page["takes"].as_array().unwrap().len()), (&json!(4), 2));
+    assert_eq!((&page["takes"][0]["note"], &page["takes"][0]["file"]), (&json!("felt soft"), &Value::Null));
+    assert_eq!(page["takes"][0]["settings"], "1/60 · f/7.1 · ISO 100");
+    let next = page["next"].as_str().unwrap().replace(' ', "%20");
+    assert_eq!(tolva.get(&format!("{log}?from={next}")).await["takes"].as_array().unwrap().len(), 2);
+    assert_eq!(tolva.get(&format!("{log}?words=frame-1")).await["takes"][0]["file"], "frame-1.jpg");
+    let change = |done: Value| json!({"ids": ids, "done": done});
+    let (_, done) = tolva.post(&format!("{log}/change"), change(json!({"what": "choose", "choice": "out"}))).await;
+    assert_eq!(done["count"], 3);
+    assert_eq!(tolva.get(&format!("{log}?choice=out")).await["takes"].as_array().unwrap().len(), 3);
+    tolva.post(&format!("{log}/change"), change(json!({"what": "delete"}))).await;
+    assert_eq!(tolva.get(log).await["all"], 1);
+    tolva.post(&format!("{log}/change"), change(json!({"what": "restore"}))).await;
+    let table = tolva.client.get(format!("{}/api/jobs/job-slip-shed/takes.csv", tolva.address)).send().await.unwrap();
+    let table = table.text().await.unwrap();
+    assert_eq!(table.lines().count(), 5, "{table}");
+    assert!(table.lines().any(|line| line.contains("frame-2.jpg") && line.contains(",out,")), "{table}");
+}
+
+/// Judged without being kept, nothing is put down; what is no frame, or of no setup, is refused at its field.
+#[tokio::test]
+async fn judged_and_refused() {
+    let tolva = demo();
+    let (status, told) = send(&tolva, "/api/setups/setup-doors/frames/judged?name=a.jpg", frame(118, 0.01, true)).await;
+    assert_eq!(status, StatusCode::OK, "{told}");
+    let noted = told["verdict"]["noted"].as_array().unwrap();
+    assert!(noted.iter().any(|said| said["noted"]["what"] == "other_dials"), "{noted:?}");
+    assert_eq!(tolva.get("/api/jobs/job-slip-shed/takes").await["all"], 0);
+    let whole = frame(118, 0.01, true);
+    for (bytes, said) in [
+        (b"not a frame".to_vec(), "no JPEG, PNG or TIFF"),
+        (Vec::new(), "empty"),
+        (whole[..40].to_vec(), "damaged"),
+        (b"\0\0\0\x18ftypheic\0\0\0\0".to_vec(), "HEIC"),
+    ] {
+        let (status, problem) = send(&tolva, &format!("{TAKES}?name=x"), bytes).await;
+        assert_eq!(
+            (status, &problem["errors"][0]["field"]),
+            (StatusCode::UNPROCESSABLE_ENTITY, &json!("/frame")),
+            "{problem}"
+        );
+        assert!(problem["errors"][0]["detail"].as_str().unwrap().contains(said), "{problem}");
+    }
+    let (status, _) = send(&tolva, "/api/setups/nowhere/takes?name=x", whole).await;
+    assert_eq!(status, StatusCode::NOT_FOUND);
+    let (status, _) = tolva.ask(Method::POST, "/api/setups/setup-doors/takes/watched/..%2Fstudio.sqlite", None).await;
+    assert_eq!(status, StatusCode::NOT_FOUND);
+}
+
+/// Files that are put into the watched folder are told once they are whole, and taken in by name; they stay where they are.
+#[tokio::test]
+async fn a_watched_folder() {
+    let tolva = demo();
+    let folder = tolva.get("/api/frames-in").await["folder"].as_str().unwrap().to_owned();
+    std::fs::write(format!("{folder}/IMG 1.JPG"), frame(118, 1.0 / 160.0, true)).unwrap();
+    std::fs::write(format!("{folder}/notes.txt"), "no frame").unwrap();
+    let mut frames = Value::Null;
+    for _ in 0..40 {
+        frames = tolva.get("/api/frames-in").await["frames"].clone();
+        if frames != json!([]) {
+            break;
+        }
+        tokio::time::sleep(std::time::Duration::from_millis(100)).await;
+    }
+    assert_eq!(frames, json!(["IMG 1.JPG"]));
+    let path = "/api/setups/setup-doors/takes/watched/IMG%201.JPG";
+    let (status, told) = tolva.ask(Method::POST, path, None).await;
+    assert_eq!((status, &told["kept"]["take"]["frame"]["name"]), (StatusCode::CREATED, &json!("IMG 1.JPG")), "{told}");
+    assert_eq!(tolva.ask(Method::POST, path, None).await.0, StatusCode::OK);
+    assert!(std::path::Path::new(&folder).join("IMG 1.JPG").exists());
+}
