@@ -243,3 +243,37 @@ async fn check(
         }
     }
 }
+
+/// The names of all types under a folder that are described in the document.
+fn described(folder: &std::path::Path, found: &mut Vec<String>) {
+    for entry in std::fs::read_dir(folder).unwrap() {
+        let path = entry.unwrap().path();
+        if path.is_dir() {
+            described(&path, found);
+            continue;
+        }
+        let text = std::fs::read_to_string(&path).unwrap();
+        let mut of_schema = false;
+        for line in text.lines().map(str::trim) {
+            of_schema |= line.starts_with("#[") && line.contains("ToSchema");
+            let name = line.strip_prefix("pub struct ").or_else(|| line.strip_prefix("pub enum "));
+            let Some(name) = name.filter(|_| of_schema) else { continue };
+            found.push(name.chars().take_while(|letter| letter.is_alphanumeric()).collect());
+            of_schema = false;
+        }
+    }
+}
+
+/// Two types of one name would be one in the document, and the other would be lost without a word.
+#[test]
+fn every_type_has_a_name_of_its_own() {
+    let crates = std::path::Path::new(env!("CARGO_MANIFEST_DIR")).join("..");
+    let mut found = Vec::new();
+    for name in ["light", "core", "render", "standins", "store", "server"] {
+        described(&crates.join(name).join("src"), &mut found);
+    }
+    found.sort();
+    assert!(found.len() > 150, "{} types were found", found.len());
+    let twice: Vec<&[String]> = found.windows(2).filter(|two| two[0] == two[1]).collect();
+    assert_eq!(twice, Vec::<&[String]>::new());
+}

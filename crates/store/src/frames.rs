@@ -13,7 +13,7 @@ const FOLDER: &str = "frames";
 
 /// How much room copies take.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, ToSchema)]
-pub struct Room {
+pub struct CopiesRoom {
     /// How many frames have copies.
     pub frames: u64,
     /// Bytes in all.
@@ -80,8 +80,8 @@ impl Studio {
 
     /// How much room copies take.
     #[must_use]
-    pub fn room_of_copies(&self) -> Room {
-        let mut room = Room::default();
+    pub fn room_of_copies(&self) -> CopiesRoom {
+        let mut room = CopiesRoom::default();
         for (path, hash) in copies(&self.frames()) {
             room.bytes += std::fs::metadata(&path).map_or(0, |about| about.len());
             room.frames += u64::from(path == place(&self.frames(), &hash, None));

@@ -46,6 +46,10 @@ export function refreshes(queries: QueryClient, changed: Changed): void {
       stale('day', changed.id)
       stale('setup')
       break
+    case 'takes':
+      stale('takes', changed.job)
+      stale('take')
+      break
     case 'kit':
       stale('kit')
       stale('deleted')

@@ -1,5 +1,6 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { client, need } from './client'
+import type { TakeChoice } from './types'
 
 /** Jobs, a page after the other, of those that these words are in. */
 export const jobsQuery = (words: string) =>
@@ -72,6 +73,35 @@ export const setupQuery = (id?: string) =>
     queryKey: ['setup', id ?? '', 'kept'],
     queryFn: () => need(client.GET('/api/setups/{id}', path(id ?? ''))),
     enabled: id !== undefined,
+  })
+
+/** Which takes of a job are looked at. */
+export type LogLook = { setup?: string; choice?: TakeChoice; words?: string; most?: number }
+
+/** The log of a job, a page after the other, the latest first. */
+export const logQuery = (job: string, look: LogLook) =>
+  infiniteQueryOptions({
+    queryKey: ['takes', job, 'log', look],
+    queryFn: ({ pageParam }) =>
+      need(
+        client.GET('/api/jobs/{id}/takes', {
+          params: { path: { id: job }, query: { ...look, ...(pageParam !== null && { from: pageParam }) } },
+        }),
+      ),
+    initialPageParam: null as string | null,
+    getNextPageParam: (page) => page.next ?? null,
+    placeholderData: keepPreviousData,
+    enabled: job !== '',
+  })
+
+/** A take and what it says, alone or with one that was taken without flash. */
+export const takeQuery = (id: string, without: string | null) =>
+  queryOptions({
+    queryKey: ['take', id, without],
+    queryFn: () =>
+      need(client.GET('/api/takes/{id}', { params: { path: { id }, query: without ? { without } : {} } })),
+    enabled: id !== '',
+    placeholderData: keepPreviousData,
   })
 
 export const dayQuery = (job: string) =>

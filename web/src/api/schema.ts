@@ -1803,6 +1803,29 @@ export interface components {
             sync: components["schemas"]["ShutterMark"];
             tint_step?: components["schemas"]["Duv"] | null;
         };
+        /** @description What a camera says of a frame; nothing of what it does not say. */
+        CameraSaid: {
+            /**
+             * Format: int32
+             * @description How far that clock is ahead of UTC, in minutes.
+             */
+            ahead?: number | null;
+            aperture?: components["schemas"]["ApertureMark"] | null;
+            /** @description Whether it chose its white balance itself. */
+            auto_white?: boolean | null;
+            /** @description The body. */
+            body?: string | null;
+            compensation?: components["schemas"]["Stops"] | null;
+            /** @description Whether a flash fired. */
+            flash?: boolean | null;
+            focal?: components["schemas"]["Millimetres"] | null;
+            iso?: components["schemas"]["IsoMark"] | null;
+            /** @description The lens. */
+            lens?: string | null;
+            shutter?: components["schemas"]["ShutterMark"] | null;
+            /** @description When, by its own clock: `2026-09-17 18:05:00`. */
+            taken?: string | null;
+        };
         /** @description Camera, lens and their dials. */
         CameraSetup: {
             /** @description Aperture. */
@@ -4462,6 +4485,14 @@ export interface components {
          * @enum {string}
          */
         Mains: "by_place" | "fifty" | "sixty";
+        /** @description How many were changed. */
+        ManyChanged: {
+            /**
+             * Format: int64
+             * @description So many.
+             */
+            count: number;
+        };
         /** @description Takes, and what is done to them. */
         ManyTakes: {
             /** @description What. */
@@ -4510,17 +4541,8 @@ export interface components {
              */
             y: number;
         };
-        /** @description The marks printed on cameras, for entering settings that were right. */
-        Marks: {
-            /** @description Apertures. */
-            aperture: components["schemas"]["Printed"][];
-            /** @description Sensitivities. */
-            iso: components["schemas"]["Printed"][];
-            /** @description Shutter times. */
-            shutter: components["schemas"]["Printed"][];
-        };
         /** @description What a mark shows. */
-        Measured: {
+        MarkShows: {
             /** @description The share of it that is black. */
             black: components["schemas"]["Share"];
             /** @description The share of it that is burnt out. */
@@ -4536,6 +4558,31 @@ export interface components {
             pixels: number;
             /** @description How far its brightness spreads, as a standard deviation. */
             spread: components["schemas"]["Stops"];
+        };
+        /** @description The marks printed on cameras, for entering settings that were right. */
+        Marks: {
+            /** @description Apertures. */
+            aperture: components["schemas"]["Printed"][];
+            /** @description Sensitivities. */
+            iso: components["schemas"]["Printed"][];
+            /** @description Shutter times. */
+            shutter: components["schemas"]["Printed"][];
+        };
+        /** @description What was read. */
+        Measured: {
+            /** @enum {string} */
+            as: "ev";
+            /** @description The value. */
+            ev: components["schemas"]["Ev100"];
+        } | {
+            /** @description Aperture. */
+            aperture: components["schemas"]["ApertureMark"];
+            /** @enum {string} */
+            as: "settings";
+            /** @description Sensitivity. */
+            iso: components["schemas"]["IsoMark"];
+            /** @description Shutter time. */
+            shutter: components["schemas"]["ShutterMark"];
         };
         /**
          * @description On what a mark was measured.
@@ -6482,7 +6529,7 @@ export interface components {
             /** @description What was planned for it then. */
             planned: components["schemas"]["Planned"];
             /** @description What the camera says of it. */
-            settings: components["schemas"]["Settings"];
+            settings: components["schemas"]["CameraSaid"];
         };
         /** @description A mark in a frame. */
         TakeMark: {
@@ -6491,7 +6538,7 @@ export interface components {
              * @description How high, as a share of the frame's height.
              */
             height: number;
-            measured?: components["schemas"]["Measured"] | null;
+            measured?: components["schemas"]["MarkShows"] | null;
             /** @description What is there. */
             of: components["schemas"]["MarkOf"];
             /**
@@ -10456,7 +10503,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Changed"];
+                    "application/json": components["schemas"]["ManyChanged"];
                 };
             };
             /** @description Not understood. */

@@ -6,7 +6,7 @@ use crate::marks::stops_label;
 use crate::quantity::{Share, Stops};
 use crate::say;
 use crate::setup::Patch;
-use crate::take::{MarkOf, Measured, Take};
+use crate::take::{MarkOf, MarkShows, Take};
 use serde::Serialize;
 
 /// Why a mark tells nothing.
@@ -39,7 +39,7 @@ const TOO_MANY: f64 = 0.02;
 const UNEVEN: f64 = 1.0;
 
 impl Cannot {
-    pub(super) fn of(measured: Option<&Measured>) -> Option<Cannot> {
+    pub(super) fn of(measured: Option<&MarkShows>) -> Option<Cannot> {
         let Some(measured) = measured else { return Some(Cannot::Unmeasured) };
         if measured.burnt.share() > TOO_MANY {
             Some(Cannot::Burnt { share: measured.burnt })

@@ -9,7 +9,7 @@ use crate::quantity::{Note, Share};
 use crate::sample;
 use crate::setup::Setup;
 use crate::situation::{Dials, Situation};
-use crate::take::{Choice, Measured, MeasuredOn, Planned, Settings, TakeMark};
+use crate::take::{CameraSaid, Choice, MarkShows, MeasuredOn, Planned, TakeMark};
 use crate::terms::Terms;
 use rstest::rstest;
 
@@ -26,12 +26,12 @@ fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fired: bool) ->
             (level.ambient.stops() + ambient).exp2() + level.flash().map_or(0.0, |level| (level + flash).exp2());
         marked(MarkOf::Patch { patch: level.patch }, light.log2() + level.to_picture.stops())
     });
-    let settings = Settings {
+    let settings = CameraSaid {
         shutter: Some(setup.camera.shutter.at),
         aperture: Some(setup.camera.aperture.at),
         iso: Some(setup.camera.iso.at),
         flash: Some(fired),
-        ..Settings::default()
+        ..CameraSaid::default()
     };
     Take { settings, marks: marks.collect(), planned, frame: None, note: Note::new("").unwrap(), choice: Choice::Open }
 }
@@ -41,11 +41,11 @@ fn marked(of: MarkOf, level: f64) -> TakeMark {
     let linear = [0.18 * level.exp2(); 3];
     let none = Share::nearest(0.0);
     let measured =
-        Measured { linear, spread: Stops::of(0.05), burnt: none, black: none, pixels: 900, on: MeasuredOn::File };
+        MarkShows { linear, spread: Stops::of(0.05), burnt: none, black: none, pixels: 900, on: MeasuredOn::File };
     TakeMark { of, x: 0.5, y: 0.5, width: 0.05, height: 0.05, measured: Some(measured) }
 }
 
-fn measured(take: &mut Take, of: MarkOf) -> &mut Measured {
+fn measured(take: &mut Take, of: MarkOf) -> &mut MarkShows {
     take.marks.iter_mut().find(|mark| mark.of == of).and_then(|mark| mark.measured.as_mut()).unwrap()
 }
 
@@ -162,10 +162,10 @@ fn a_grey_card_takes_the_tone_out() {
 
 /// What cannot be judged is said, and moves nothing.
 #[rstest]
-#[case::burnt(|m: &mut Measured| m.burnt = Share::nearest(0.3), "30 % of the face is burnt out")]
-#[case::black(|m: &mut Measured| m.black = Share::nearest(0.1), "10 % of the face is black")]
-#[case::uneven(|m: &mut Measured| m.spread = Stops::of(1.6), "make the mark smaller")]
-fn what_cannot_be_judged(#[case] spoil: fn(&mut Measured), #[case] said: &str) {
+#[case::burnt(|m: &mut MarkShows| m.burnt = Share::nearest(0.3), "30 % of the face is burnt out")]
+#[case::black(|m: &mut MarkShows| m.black = Share::nearest(0.1), "10 % of the face is black")]
+#[case::uneven(|m: &mut MarkShows| m.spread = Stops::of(1.6), "make the mark smaller")]
+fn what_cannot_be_judged(#[case] spoil: fn(&mut MarkShows), #[case] said: &str) {
     let (kit, setup) = (sample::kit(), sample::portrait());
     let mut take = taken(&setup, &kit, (0.5, 0.5), true);
     take.marks.retain(|mark| mark.of == FACE);

@@ -40,7 +40,7 @@ pub enum MeasuredOn {
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Measured {
+pub struct MarkShows {
     /// The trimmed mean in linear sRGB, 0 to 1.
     pub linear: [f64; 3],
     /// How far its brightness spreads, as a standard deviation.
@@ -58,7 +58,7 @@ pub struct Measured {
 /// Where mid-grey as it should be lies, as a share of white (ISO 12232).
 const MID: f64 = 0.18;
 
-impl Measured {
+impl MarkShows {
     /// The level by the light that comes from it, in stops from mid-grey; none where it is black.
     #[must_use]
     pub fn level(&self) -> Option<f64> {
@@ -83,7 +83,7 @@ pub struct TakeMark {
     /// How high, as a share of the frame's height.
     pub height: f64,
     /// What it shows; none before it is measured, or where it cannot be.
-    pub measured: Option<Measured>,
+    pub measured: Option<MarkShows>,
 }
 
 /// A mark's side as a share of the frame's shorter one: a cheek of a head and shoulders (common proportion).

@@ -2,11 +2,11 @@
 
 mod mark;
 mod planned;
-mod settings;
+mod said;
 
-pub use mark::{MarkOf, Measured, MeasuredOn, TakeMark, proposed};
+pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
-pub use settings::Settings;
+pub use said::CameraSaid;
 
 use crate::check::{Check, FieldError};
 use crate::colour::Tones;
@@ -72,7 +72,7 @@ pub struct FrameSeen {
 #[serde(deny_unknown_fields)]
 pub struct Take {
     /// What the camera says of it.
-    pub settings: Settings,
+    pub settings: CameraSaid,
     /// What was planned for it then.
     pub planned: Planned,
     /// Its file; none of a take that was put down by hand.

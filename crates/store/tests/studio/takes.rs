@@ -3,7 +3,7 @@ use tolva_core::house::House;
 use tolva_core::kit::Kit;
 use tolva_core::quantity::{Note, Share};
 use tolva_core::situation::{Dials, Situation};
-use tolva_core::take::{Choice, FrameSeen, Planned, Settings, Take};
+use tolva_core::take::{CameraSaid, Choice, FrameSeen, Planned, Take};
 use tolva_store::{Many, SoughtTakes, frame_hash};
 
 /// A take of the sample's first setup, with a frame of such contents.
@@ -14,7 +14,7 @@ fn take(name: &str, contents: &str) -> Take {
     let s = Situation::new(setup, &kit, House::default()).unwrap();
     let none = Share::nearest(0.0);
     Take {
-        settings: Settings { body: Some("Körper Ⅱ".to_owned()), ..Settings::default() },
+        settings: CameraSaid { body: Some("Körper Ⅱ".to_owned()), ..CameraSaid::default() },
         planned: Planned::of(&s, &Dials::of(setup), true),
         frame: Some(FrameSeen {
             name: Name::new(name).unwrap(),

@@ -17,7 +17,7 @@ use tolva_core::picture::places;
 use tolva_core::quantity::{Millimetres, Name, Note, Share, Stops};
 use tolva_core::situation::{Dials, Situation};
 use tolva_core::take::{
-    Choice, FrameCrop, FrameSeen, Measured, MeasuredOn, Planned, Settings, Take, TakeMark, proposed,
+    CameraSaid, Choice, FrameCrop, FrameSeen, MarkShows, MeasuredOn, Planned, Take, TakeMark, proposed,
 };
 use tolva_frames::{ColourSpace, FrameError, Looked, Mark, PatchRead, Told, head, look, told};
 use tolva_store::{KeptTake, Many, Studio, frame_hash};
@@ -37,8 +37,8 @@ pub(super) const fn area(mark: &TakeMark) -> Mark {
 }
 
 /// What was read at a mark.
-pub(super) fn measured(read: &PatchRead, on: MeasuredOn) -> Measured {
-    Measured {
+pub(super) fn measured(read: &PatchRead, on: MeasuredOn) -> MarkShows {
+    MarkShows {
         linear: read.linear,
         spread: Stops::of(read.spread),
         burnt: Share::nearest(read.burnt),
@@ -49,8 +49,8 @@ pub(super) fn measured(read: &PatchRead, on: MeasuredOn) -> Measured {
 }
 
 /// What the camera says, as the trade counts it.
-fn settings(told: &Told) -> Settings {
-    let plain = Settings {
+fn settings(told: &Told) -> CameraSaid {
+    let plain = CameraSaid {
         taken: told.taken.clone(),
         ahead: told.ahead,
         body: told.body.clone(),
@@ -59,13 +59,13 @@ fn settings(told: &Told) -> Settings {
         focal: told.focal.and_then(|focal| Millimetres::new(focal).ok()),
         flash: told.flash,
         auto_white: told.auto_white,
-        ..Settings::default()
+        ..CameraSaid::default()
     };
     plain.dialled(told.exposure, told.f_number, told.iso)
 }
 
 /// What was planned for a frame taken at these settings, and where its patches are looked for.
-fn planned(stands: &Stands, settings: &Settings, aspect: f64) -> Result<(Planned, Vec<TakeMark>), Fields> {
+fn planned(stands: &Stands, settings: &CameraSaid, aspect: f64) -> Result<(Planned, Vec<TakeMark>), Fields> {
     let taken = settings.put_on(&stands.setup);
     let forecast = forecast_of(&stands.ground, &taken);
     let seen = Seen { setup: &taken, forecast: forecast.as_ref() };
@@ -260,7 +260,8 @@ pub async fn take_by_hand(asked: Asked, path: Path<String>, body: Body<ByHand>) 
         return Err(Problem::fields(vec![FieldProblem { field: "/at".to_owned(), detail }]));
     }
     let stands = Stands::of(&asked, &path).await?;
-    let settings = Settings { shutter, aperture, iso, flash: Some(flash), taken: at.clone(), ..Settings::default() };
+    let settings =
+        CameraSaid { shutter, aperture, iso, flash: Some(flash), taken: at.clone(), ..CameraSaid::default() };
     let put_down = move || {
         let (planned, _) = planned(&stands, &settings, 1.5)?;
         Ok::<_, Fields>((

@@ -177,20 +177,20 @@ pub struct ManyTakes {
 
 /// How many were changed.
 #[derive(Debug, Serialize, ToSchema)]
-pub struct Changed {
+pub struct ManyChanged {
     /// So many.
     count: u64,
 }
 
 /// Changes many takes of a job, all of them or none.
 #[utoipa::path(operation_id = "log_change", params(("id" = String, Path)), request_body = ManyTakes,
-    responses((status = 200, body = Changed), (status = 409, body = Problem), (status = 422, body = Problem)))]
+    responses((status = 200, body = ManyChanged), (status = 409, body = Problem), (status = 422, body = Problem)))]
 #[post("/jobs/{id}/takes/change")]
 pub async fn change_takes(
     studio: Data<Studio>,
     path: Path<String>,
     body: Body<ManyTakes>,
-) -> Result<Json<Changed>, Problem> {
+) -> Result<Json<ManyChanged>, Problem> {
     let ManyTakes { ids, done } = body.0;
     if ids.is_empty() {
         let detail = "Select at least one take.".to_owned();
@@ -202,7 +202,7 @@ pub async fn change_takes(
         Done::Choose { choice } => Many::Choose(choice),
         Done::Note { note } => Many::Note(note),
     };
-    Ok(Json(Changed { count: studio.change_takes(&id(&path)?, &ids, &many).await? }))
+    Ok(Json(ManyChanged { count: studio.change_takes(&id(&path)?, &ids, &many).await? }))
 }
 
 /// The takes of a job as a table, the latest first.

@@ -12,7 +12,7 @@ use serde::{Deserialize, Serialize};
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct Settings {
+pub struct CameraSaid {
     /// When, by its own clock: `2026-09-17 18:05:00`.
     pub taken: Option<String>,
     /// How far that clock is ahead of UTC, in minutes.
@@ -44,12 +44,12 @@ fn mark<M: Mark>(stops: f64) -> Option<M> {
     (sixths.abs() < 600.0).then(|| M::nearest(sixths as i16)).filter(|mark: &M| f64::from(mark.sixths()) == sixths)
 }
 
-impl Settings {
+impl CameraSaid {
     /// The settings of a time in seconds, an f-number and a sensitivity, each to the sixth of a stop.
     #[must_use]
-    pub fn dialled(self, exposure: Option<f64>, f_number: Option<f64>, iso: Option<f64>) -> Settings {
+    pub fn dialled(self, exposure: Option<f64>, f_number: Option<f64>, iso: Option<f64>) -> CameraSaid {
         let stops = |value: Option<f64>, of: fn(f64) -> f64| value.filter(|value| *value > 0.0).map(of);
-        Settings {
+        CameraSaid {
             shutter: stops(exposure, |seconds| -seconds.log2()).and_then(mark),
             aperture: stops(f_number, |number| 2.0 * number.log2()).and_then(mark),
             iso: stops(iso, |iso| (iso / 100.0).log2()).and_then(mark),
@@ -102,7 +102,7 @@ mod tests {
         #[case] iso: Option<f64>,
         #[case] wanted: [Option<i16>; 3],
     ) {
-        let settings = Settings::default().dialled(exposure, f_number, iso);
+        let settings = CameraSaid::default().dialled(exposure, f_number, iso);
         let found =
             [settings.shutter.map(Mark::sixths), settings.aperture.map(Mark::sixths), settings.iso.map(Mark::sixths)];
         assert_eq!(found, wanted);
@@ -116,7 +116,7 @@ mod tests {
     #[case::the_same_there("2026-01-18 00:30:00", Some(120), Some("23:30"))]
     #[case::no_time("yesterday", None, None)]
     fn clocks(#[case] taken: &str, #[case] ahead: Option<i32>, #[case] wanted: Option<&str>) {
-        let settings = Settings { taken: Some(taken.to_owned()), ahead, ..Settings::default() };
+        let settings = CameraSaid { taken: Some(taken.to_owned()), ahead, ..CameraSaid::default() };
         let zone = TimeZoneName::new("Europe/Lisbon").unwrap();
         let zone = if ahead.is_some() { TimeZoneName::new("Europe/Berlin").unwrap() } else { zone };
         assert_eq!(settings.clock_on("2026-01-17", &zone).map(|clock| clock.to_string()).as_deref(), wanted);
@@ -125,8 +125,8 @@ mod tests {
     #[test]
     fn what_is_not_said_stays_as_planned() {
         let setup = crate::sample::portrait();
-        assert_eq!(Settings::default().put_on(&setup), setup);
-        let turned = Settings { iso: Some(IsoMark::nearest(18)), ..Settings::default() }.put_on(&setup);
+        assert_eq!(CameraSaid::default().put_on(&setup), setup);
+        let turned = CameraSaid { iso: Some(IsoMark::nearest(18)), ..CameraSaid::default() }.put_on(&setup);
         assert_eq!((turned.camera.iso.at.sixths(), turned.camera.shutter), (18, setup.camera.shutter));
     }
 }
