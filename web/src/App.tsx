@@ -17,7 +17,9 @@ import { useTitle } from './ui/useTitle'
 const BenchPage = lazy(() => import('./bench/BenchPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
 const JobsPage = lazy(() => import('./jobs/JobsPage'))
+const JudgePage = lazy(() => import('./judge/JudgePage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
+const LogPage = lazy(() => import('./log/LogPage'))
 const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
 const StandInsPage = lazy(() => import('./standins/StandInsPage'))
 const SettingsPage = lazy(() => import('./settings/SettingsPage'))
@@ -95,7 +97,8 @@ const Main = styled.main`
 `
 
 /** Which page an address is; the views of one setup are one. */
-const pageOf = (pathname: string) => pathname.replace(/^(\/setups\/[^/]+)\/(set|colour)$/, '$1')
+const pageOf = (pathname: string) =>
+  pathname.replace(/^(\/setups\/[^/]+)\/(set|colour)$/, '$1').replace(/(\/judge)\/[^/]+$/, '$1')
 
 /** Puts the focus on the page when another one comes, so that the keyboard and a screen reader are there too. */
 function useArrival(pathname: string) {
@@ -195,8 +198,10 @@ export function App() {
               <Route path="/" element={<JobsPage />} />
               <Route path="/setups/:id/:view?" element={<BenchPage />} />
               <Route path="/setups/:id/stand-ins" element={<StandInsPage />} />
+              <Route path="/setups/:id/judge/:take?" element={<JudgePage />} />
               <Route path="/setups/:id/sheet" element={<SheetPage />} />
               <Route path="/jobs/:id/day" element={<DayPage />} />
+              <Route path="/jobs/:id/log" element={<LogPage />} />
               <Route path="/kit" element={<KitPage />} />
               <Route path="/settings" element={<SettingsPage />} />
               <Route path="*" element={<Lost />} />

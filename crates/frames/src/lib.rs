@@ -21,7 +21,7 @@ mod written;
 pub use error::FrameError;
 pub use head::{BYTES, FrameKind, Head, PIXELS, head};
 pub use layered::{LightLayer, layered};
-pub use look::{CROP, Crop, Looked, WORKING, look};
+pub use look::{CROP, Crop, Looked, SMALL, WORKING, look};
 pub use mark::{Mark, Seen};
 pub use patch::{PatchRead, patch};
 pub use profile::ColourSpace;

@@ -14,6 +14,8 @@ use tolva_light::colour::{Tally, Tones, stored};
 
 /// A working copy has no more pixels than this along its longer side.
 pub const WORKING: u32 = 2_000;
+/// A small copy, for lists, has no more than these.
+pub const SMALL: u32 = 240;
 /// A crop at full size has so many pixels along each side, or what there is.
 pub const CROP: u32 = 512;
 /// Where mid-grey as it should be lies, as a share of white (ISO 12232).
@@ -53,6 +55,8 @@ pub struct Looked {
     pub marks: Vec<Result<PatchRead, FrameError>>,
     /// A crop at full size about each mark.
     pub crops: Vec<Crop>,
+    /// A copy of at most [`SMALL`] pixels along its longer side.
+    pub small: Vec<u8>,
     /// A copy of at most [`WORKING`] pixels along its longer side, as JPEG in sRGB, the right way up.
     pub working: Vec<u8>,
 }
@@ -65,8 +69,8 @@ struct Smaller {
 }
 
 impl Smaller {
-    fn of((width, height): (u32, u32)) -> Smaller {
-        let by = (f64::from(WORKING) / f64::from(width.max(height))).min(1.0);
+    fn of((width, height): (u32, u32), most: u32) -> Smaller {
+        let by = (f64::from(most) / f64::from(width.max(height))).min(1.0);
         let side = |pixels: u32| ((f64::from(pixels) * by).round() as u32).max(1);
         let size = (side(width), side(height));
         let all = size.0 as usize * size.1 as usize;
@@ -135,7 +139,7 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
     let pixels = opened.pixels()?;
     let linear = Linear::of(head.profile.as_deref(), pixels.is_grey())?;
     let (width, height) = pixels.size;
-    let mut smaller = Smaller::of(pixels.size);
+    let (mut smaller, mut small) = (Smaller::of(pixels.size, WORKING), Smaller::of(pixels.size, SMALL));
     let (mut tally, mut clipped) = (Tally::default(), [0u64; 3]);
     for row in 0..height {
         let stored = shares(&pixels, row, 0, width);
@@ -146,8 +150,12 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
             tally.count(light.map(|part| part / MID), burnt.contains(&true));
         }
         smaller.add(row, height, &light);
+        small.add(row, height, &light);
     }
-    let picture = smaller.picture().ok_or_else(|| FrameError::broken("it has no pixels"))?;
+    let copy = |smaller: Smaller| {
+        let picture = smaller.picture().ok_or_else(|| FrameError::broken("it has no pixels"))?;
+        written(picture, head.seen).map(|(_, bytes)| bytes)
+    };
     let all = (u64::from(width) * u64::from(height)).max(1) as f64;
     let size = if head.seen.is_on_its_side() { (height, width) } else { (width, height) };
     Ok(Looked {
@@ -158,7 +166,8 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
         tones: tally.tones(),
         crops: marks.iter().map(|mark| crop(&head, &pixels, &linear, *mark)).collect::<Result<_, _>>()?,
         marks: marks.iter().map(|mark| patch::read(&head, &pixels, &linear, *mark)).collect(),
-        working: written(picture, head.seen)?.1,
+        small: copy(small)?,
+        working: copy(smaller)?,
         head,
     })
 }

@@ -8,7 +8,7 @@ use image::{ExtendedColorType, ImageEncoder, RgbImage};
 use proptest::prelude::*;
 use rstest::rstest;
 use std::io::Cursor;
-use tolva_frames::{CROP, FrameError, FrameKind, Mark, Shot, WORKING, Written, look, told, written};
+use tolva_frames::{CROP, FrameError, FrameKind, Mark, SMALL, Shot, WORKING, Written, look, told, written};
 use tolva_light::colour::decoded;
 
 const MARK: Mark = Mark { x: 0.25, y: 0.25, width: 0.1, height: 0.1 };
@@ -78,6 +78,7 @@ fn a_large_frame_is_looked_at_whole() {
     }
     let copy = image::load_from_memory(&looked.working).unwrap().to_rgb8();
     assert_eq!(copy.dimensions(), (WORKING, 800));
+    assert_eq!(image::load_from_memory(&looked.small).unwrap().to_rgb8().dimensions(), (SMALL, 96));
     assert!(copy.get_pixel(300, 300).0[1].abs_diff(60) <= 1 && copy.get_pixel(1_700, 300).0[1].abs_diff(190) <= 1);
     let crop = image::load_from_memory(&looked.crops[1].jpeg).unwrap();
     assert_eq!((crop.width(), crop.height(), looked.crops[1].size), (CROP, CROP, (CROP, CROP)));

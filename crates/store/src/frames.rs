@@ -11,6 +11,17 @@ use utoipa::ToSchema;
 /// The name of the folder.
 const FOLDER: &str = "frames";
 
+/// A copy of a frame.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum FrameCopy {
+    /// The working copy.
+    Working,
+    /// A small one, for lists.
+    Small,
+    /// A crop at full size, of such a number.
+    Crop(usize),
+}
+
 /// How much room copies take.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Default, Serialize, ToSchema)]
 pub struct CopiesRoom {
@@ -35,9 +46,13 @@ fn is_hash(text: &str) -> bool {
     text.len() == 64 && text.bytes().all(|byte| byte.is_ascii_digit() || (b'a'..=b'f').contains(&byte))
 }
 
-/// Where a copy stands: the working copy, or the crop of such a number.
-fn place(folder: &Path, hash: &str, crop: Option<usize>) -> PathBuf {
-    let name = crop.map_or_else(|| format!("{hash}.jpg"), |crop| format!("{hash}-{crop}.jpg"));
+/// Where a copy stands.
+fn place(folder: &Path, hash: &str, copy: FrameCopy) -> PathBuf {
+    let name = match copy {
+        FrameCopy::Working => format!("{hash}.jpg"),
+        FrameCopy::Small => format!("{hash}-small.jpg"),
+        FrameCopy::Crop(crop) => format!("{hash}-{crop}.jpg"),
+    };
     folder.join(&hash[..2]).join(name)
 }
 
@@ -53,29 +68,27 @@ impl Studio {
         self.file().with_file_name(FOLDER)
     }
 
-    /// Keeps the copies of a frame: the working copy, and crops of it in their order. What is there already stays.
+    /// Keeps copies of a frame. What is there already stays.
     ///
     /// # Errors
     /// [`StoreError::Frames`] where the folder cannot be written.
-    pub fn keep_copies(&self, hash: &str, working: &[u8], crops: &[&[u8]]) -> Result<(), StoreError> {
-        let folder = self.frames();
-        let all = std::iter::once((None, working)).chain(crops.iter().enumerate().map(|(at, crop)| (Some(at), *crop)));
-        let write = || {
-            std::fs::create_dir_all(folder.join(&hash[..2]))?;
-            all.map(|(crop, bytes)| (place(&folder, hash, crop), bytes))
-                .filter(|(path, _)| !path.exists())
-                .try_for_each(|(path, bytes)| put(&path, bytes))
-        };
+    pub fn keep_copies(&self, hash: &str, copies: &[(FrameCopy, &[u8])]) -> Result<(), StoreError> {
         if !is_hash(hash) {
             return Err(StoreError::Unwritable { what: hash.to_owned() });
         }
-        write().map_err(|error| StoreError::Frames { why: error.to_string() })
+        let folder = self.frames();
+        let write = || {
+            std::fs::create_dir_all(folder.join(&hash[..2]))?;
+            let places = copies.iter().map(|(copy, bytes)| (place(&folder, hash, *copy), bytes));
+            places.filter(|(path, _)| !path.exists()).try_for_each(|(path, bytes)| put(&path, bytes))
+        };
+        write().map_err(|error: std::io::Error| StoreError::Frames { why: error.to_string() })
     }
 
     /// A copy of a frame; none where there is none.
     #[must_use]
-    pub fn copy_of(&self, hash: &str, crop: Option<usize>) -> Option<Vec<u8>> {
-        is_hash(hash).then(|| std::fs::read(place(&self.frames(), hash, crop)).ok()).flatten()
+    pub fn copy_of(&self, hash: &str, copy: FrameCopy) -> Option<Vec<u8>> {
+        is_hash(hash).then(|| std::fs::read(place(&self.frames(), hash, copy)).ok()).flatten()
     }
 
     /// How much room copies take.
@@ -84,7 +97,7 @@ impl Studio {
         let mut room = CopiesRoom::default();
         for (path, hash) in copies(&self.frames()) {
             room.bytes += std::fs::metadata(&path).map_or(0, |about| about.len());
-            room.frames += u64::from(path == place(&self.frames(), &hash, None));
+            room.frames += u64::from(path == place(&self.frames(), &hash, FrameCopy::Working));
         }
         room
     }

@@ -3680,6 +3680,8 @@ export interface components {
             flash_more?: components["schemas"]["Stops"] | null;
             /** @description Where it is, on its own basis. */
             level: components["schemas"]["Stops"];
+            /** @description Whether that is more than a click leaves. */
+            misses: boolean;
             /** @description Its name. */
             name: string;
             /** @description How far it is outside of that; positive is too bright. */
@@ -14326,8 +14328,10 @@ export interface operations {
     takes_frame: {
         parameters: {
             query?: {
-                /** @description Which crop; the working copy without. */
+                /** @description Which crop at full size; the working copy without. */
                 crop?: number | null;
+                /** @description Whether a small one will do. */
+                small?: boolean;
             };
             header?: never;
             path: {

@@ -144,6 +144,11 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         </QuietPush>
       </span>
       <Views label="Brief, set or colour" views={views} shows={shows} onShow={onShow} deskOnly />
+      {kept && (
+        <Link className="aside" to={`/setups/${kept.id}/judge`}>
+          Judge
+        </Link>
+      )}
       {standIns?.there && kept && (
         <Link className="aside" to={`/setups/${kept.id}/stand-ins`}>
           Stand-ins

@@ -107,6 +107,9 @@ export default function JobEntry({ job }: { job: JobSummary }) {
           <Push onPress={() => void navigate(`/jobs/${job.id}/day`)} aria-label={`Day of ${job.job.name}`}>
             Day
           </Push>
+          <Push onPress={() => void navigate(`/jobs/${job.id}/log`)} aria-label={`Log of ${job.job.name}`}>
+            Log
+          </Push>
           <Push onPress={() => duplicate.mutate()} aria-label={`Duplicate ${job.job.name}`}>
             Duplicate
           </Push>

@@ -1,6 +1,6 @@
 //! What a frame says, taken over as readings, and what to turn for it.
 
-use super::{Apart, Judged, Verdict};
+use super::{Apart, FELT, Judged, Verdict};
 use crate::assess::{Facts, assess_situation, targets};
 use crate::check::FieldError;
 use crate::forecast::Seen;
@@ -107,8 +107,6 @@ impl Verdict {
     }
 }
 
-/// Less than this off is within what a click leaves, in stops.
-const FELT: f64 = 0.2;
 /// More dials are turned only for more than this gained, in stops.
 const GAINED: f64 = 0.05;
 

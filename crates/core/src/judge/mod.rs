@@ -20,6 +20,9 @@ use crate::setup::Patch;
 use crate::take::{MarkOf, Take};
 use serde::Serialize;
 
+/// Less than this off is within what a click leaves, and is not told as off, in stops.
+const FELT: f64 = 0.25;
+
 /// What a frame says.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -96,7 +99,7 @@ fn headline(patches: &[Judged]) -> String {
         match judged.off.stops() {
             _ if judged.cannot.is_some() => say::judge::cannot_say(name),
             _ if judged.target.is_none() => say::judge::stands_at(name, stops_label(judged.level.stops())),
-            off if stops_label(off) == "0" => say::judge::right(name),
+            _ if !judged.misses => say::judge::right(name),
             off => say::judge::off(name, stops_amount(off), off > 0.0),
         }
     };

@@ -1,6 +1,7 @@
 //! One patch of a frame, judged.
 
-use super::apart::{Apart, Split, split};
+use super::FELT;
+use super::apart::{Apart, LEAST_SHARE, Split, split};
 use crate::approach::Band;
 use crate::marks::stops_label;
 use crate::quantity::{Share, Stops};
@@ -80,6 +81,8 @@ pub struct Judged {
     pub target: Option<Band>,
     /// How far it is outside of that; positive is too bright.
     pub off: Stops,
+    /// Whether that is more than a click leaves.
+    pub misses: bool,
     /// The parts of it.
     pub split: Split,
     /// How much more ambient there is than was planned.
@@ -146,13 +149,15 @@ pub(super) fn judged(take: &Take, without: Option<&Take>, patch: Patch, card: Op
     let split = split(level, ambient, flash, seen);
     let error = error(level, patch.is_of_subject() && card.is_none());
     let flash_more = split.flash.zip(flash).map(|(found, planned)| Stops::of(found.stops() - planned));
+    let off = planned.target.map_or(0.0, |band| band.miss(level));
     let mut judged = Judged {
         patch,
         name: patch.words(),
         level: Stops::of(level),
         planned: Stops::of(planned.total()),
         target: planned.target,
-        off: Stops::of(planned.target.map_or(0.0, |band| band.miss(level))),
+        off: Stops::of(off),
+        misses: off.abs() > FELT,
         ambient_more: Stops::of(split.ambient.stops() - ambient),
         flash_more,
         split,
@@ -171,10 +176,17 @@ impl Judged {
         }
         let label = |stops: Stops| stops_label(stops.stops());
         let mut said = say::judge::level(self.name, label(self.level), label(self.planned));
-        if let Some(flash) = self.split.flash {
+        // A part too small to be told is not told, nor what would have to be taken for granted about it.
+        let level = self.level.stops();
+        let parts = self
+            .split
+            .flash
+            .filter(|flash| flash.stops().min(self.split.ambient.stops()).exp2() >= level.exp2() * LEAST_SHARE);
+        if let Some(flash) = parts {
             said += &say::judge::parts(label(self.split.ambient), label(flash));
         }
         said += match self.split.by {
+            Apart::AmbientAsPlanned | Apart::FlashAsPlanned if parts.is_none() => "",
             Apart::Pair => say::judge::BY_PAIR,
             Apart::AmbientAsPlanned => say::judge::AMBIENT_AS_PLANNED,
             Apart::FlashAsPlanned => say::judge::FLASH_AS_PLANNED,

@@ -4,7 +4,7 @@ use crate::check::Check;
 use crate::picture::PatchPlace;
 use crate::quantity::limits::{MARK_PLACE, MARK_SIDE};
 use crate::quantity::{Share, Stops};
-use crate::setup::Patch;
+use crate::setup::{Patch, Setup};
 use serde::{Deserialize, Serialize};
 
 /// What is marked.
@@ -89,20 +89,35 @@ pub struct TakeMark {
 /// A mark's side as a share of the frame's shorter one: a cheek of a head and shoulders (common proportion).
 const SIDE: f64 = 0.035;
 
-/// Marks where the plan measures, for a frame so many times as wide as high.
+/// Of the way to its neighbour a mark takes no more than this, so that the two never overlap.
+const LEAVES: f64 = 0.7;
+/// No mark is smaller, as a share of the frame's height.
+const SMALLEST: f64 = 0.008;
+
+/// Marks where the plan measures in a setup's picture, for a frame so many times as wide as high. The shadow side of a thing is left
+/// to the photographer: the plan takes it to be on the box about the thing, which is mostly beside it.
 #[must_use]
-pub fn proposed(places: &[PatchPlace], aspect: f64) -> Vec<TakeMark> {
-    let (width, height) = (SIDE / aspect.max(1.0), SIDE * aspect.min(1.0));
-    let inside = |at: f64, side: f64| at.clamp(side / 2.0, 1.0 - side / 2.0);
-    let mark = |place: &PatchPlace| TakeMark {
-        of: MarkOf::Patch { patch: place.patch },
-        x: inside(place.x, width),
-        y: inside(place.y, height),
-        width,
-        height,
-        measured: None,
+pub fn proposed(setup: &Setup, places: &[PatchPlace], aspect: f64) -> Vec<TakeMark> {
+    let on_it = |place: &&PatchPlace| place.patch != Patch::ShadowSide || !setup.is_thing();
+    // In heights of the frame, so that a distance is one in any direction.
+    let apart = |a: &PatchPlace, b: &PatchPlace| ((a.x - b.x) * aspect).hypot(a.y - b.y);
+    let others = |place: &PatchPlace| {
+        places.iter().filter(|other| other.patch != place.patch).map(|o| apart(place, o)).fold(f64::MAX, f64::min)
     };
-    places.iter().map(mark).collect()
+    let inside = |at: f64, side: f64| at.clamp(side / 2.0, 1.0 - side / 2.0);
+    let mark = |place: &PatchPlace| {
+        let height = (SIDE * aspect.min(1.0)).min(others(place) * LEAVES).max(SMALLEST);
+        let width = height / aspect;
+        TakeMark {
+            of: MarkOf::Patch { patch: place.patch },
+            x: inside(place.x, width),
+            y: inside(place.y, height),
+            width,
+            height,
+            measured: None,
+        }
+    };
+    places.iter().filter(on_it).map(mark).collect()
 }
 
 impl TakeMark {
@@ -127,8 +142,12 @@ mod tests {
     fn marks_are_proposed_where_the_plan_measures(#[case] aspect: f64) {
         let places =
             [PatchPlace { patch: Patch::Face, x: 0.4, y: 0.3 }, PatchPlace { patch: Patch::Sky, x: 1.0, y: 0.0 }];
-        let marks = proposed(&places, aspect);
+        let marks = proposed(&crate::sample::portrait(), &places, aspect);
         assert_eq!((marks[0].of, marks[0].x), (MarkOf::Patch { patch: Patch::Face }, 0.4));
+        // Where a face is small its two sides lie close, and so their marks are small.
+        let near = [places[0], PatchPlace { patch: Patch::ShadowSide, x: 0.41, y: 0.3 }];
+        let small = proposed(&crate::sample::portrait(), &near, aspect);
+        assert!(small[0].width < 0.01 && small[0].width + small[1].width < 0.02, "{small:?}");
         for mark in &marks {
             assert!((mark.width * aspect / mark.height - 1.0).abs() < 1e-9, "{mark:?}");
             assert!(mark.x + mark.width / 2.0 <= 1.0 && mark.y - mark.height / 2.0 >= 0.0, "{mark:?}");

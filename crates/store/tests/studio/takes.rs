@@ -4,7 +4,7 @@ use tolva_core::kit::Kit;
 use tolva_core::quantity::{Note, Share};
 use tolva_core::situation::{Dials, Situation};
 use tolva_core::take::{CameraSaid, Choice, FrameSeen, Planned, Take};
-use tolva_store::{Many, SoughtTakes, frame_hash};
+use tolva_store::{FrameCopy, Many, SoughtTakes, frame_hash};
 
 /// A take of the sample's first setup, with a frame of such contents.
 fn take(name: &str, contents: &str) -> Take {
@@ -96,19 +96,22 @@ async fn copies_go_with_their_takes(#[future(awt)] sample: Kept) {
     // SHA-256 of "abc" by FIPS 180-4.
     assert_eq!(frame_hash(b"abc"), "ba7816bf8f01cfea414140de5dae2223b00361a396177a9cb410ff61f20015ad");
     for hash in [&kept, &lost] {
-        studio.keep_copies(hash, b"working", &[b"crop"]).unwrap();
+        studio.keep_copies(hash, &[(FrameCopy::Working, b"working"), (FrameCopy::Crop(0), b"crop")]).unwrap();
     }
-    studio.keep_copies(&kept, b"another", &[]).unwrap();
-    assert_eq!(studio.copy_of(&kept, None).as_deref(), Some(b"working".as_slice()));
-    assert_eq!(studio.copy_of(&kept, Some(0)).as_deref(), Some(b"crop".as_slice()));
-    assert_eq!(studio.copy_of("../studio", None), None);
-    assert!(studio.keep_copies("../../elsewhere", b"x", &[]).is_err());
+    studio.keep_copies(&kept, &[(FrameCopy::Working, b"another")]).unwrap();
+    assert_eq!(studio.copy_of(&kept, FrameCopy::Working).as_deref(), Some(b"working".as_slice()));
+    assert_eq!(studio.copy_of(&kept, FrameCopy::Crop(0)).as_deref(), Some(b"crop".as_slice()));
+    assert_eq!(studio.copy_of("../studio", FrameCopy::Working), None);
+    assert!(studio.keep_copies("../../elsewhere", &[(FrameCopy::Small, b"x")]).is_err());
     let room = studio.room_of_copies();
     assert_eq!((room.frames, room.bytes), (2, 22));
     studio.add_take(&id(DOORS), "2026-09-17 18:00:00", &take("kept.jpg", "kept")).await.unwrap();
     std::fs::write(folder.path().join("frames").join("notes.txt"), "mine").unwrap();
     studio.close().await;
     let studio = open(&folder).await;
-    assert_eq!((studio.copy_of(&kept, None).is_some(), studio.copy_of(&lost, None)), (true, None));
+    assert_eq!(
+        (studio.copy_of(&kept, FrameCopy::Working).is_some(), studio.copy_of(&lost, FrameCopy::Working)),
+        (true, None)
+    );
     assert!(folder.path().join("frames").join("notes.txt").exists());
 }

@@ -20,7 +20,7 @@ use tolva_core::take::{
     CameraSaid, Choice, FrameCrop, FrameSeen, MarkShows, MeasuredOn, Planned, Take, TakeMark, proposed,
 };
 use tolva_frames::{ColourSpace, FrameError, Looked, Mark, PatchRead, Told, head, look, told};
-use tolva_store::{KeptTake, Many, Studio, frame_hash};
+use tolva_store::{FrameCopy, KeptTake, Many, Studio, frame_hash};
 use utoipa::{IntoParams, ToSchema};
 
 /// What a frame that comes in is called.
@@ -71,7 +71,7 @@ fn planned(stands: &Stands, settings: &CameraSaid, aspect: f64) -> Result<(Plann
     let seen = Seen { setup: &taken, forecast: forecast.as_ref() };
     let s = Situation::new(seen, &stands.ground.kit, stands.ground.terms())?;
     let planned = Planned::of(&s, &Dials::of(&stands.setup), settings.flash != Some(false));
-    Ok((planned, proposed(&places(&s), aspect)))
+    Ok((planned, proposed(&taken, &places(&s), aspect)))
 }
 
 /// A frame looked at, with the take that is made of it.
@@ -162,8 +162,10 @@ pub(super) async fn taken_in(asked: &Asked, of: &str, name: String, bytes: Bytes
     let look = move || {
         let taken = taken(&stands, &name, &bytes)?;
         let frame = taken.take.frame.as_ref().map(|frame| frame.hash.clone()).unwrap_or_default();
-        let crops: Vec<&[u8]> = taken.looked.crops.iter().map(|crop| crop.jpeg.as_slice()).collect();
-        let kept = studio.keep_copies(&frame, &taken.looked.working, &crops);
+        let crops = taken.looked.crops.iter().enumerate().map(|(at, crop)| (FrameCopy::Crop(at), crop.jpeg.as_slice()));
+        let whole = [(FrameCopy::Working, &taken.looked.working), (FrameCopy::Small, &taken.looked.small)];
+        let copies: Vec<_> = whole.map(|(copy, bytes)| (copy, bytes.as_slice())).into_iter().chain(crops).collect();
+        let kept = studio.keep_copies(&frame, &copies);
         Ok::<_, Refused>((stands, taken.take, kept))
     };
     let (stands, take, copies) = asked.work(Kind::Frame, look).await??;

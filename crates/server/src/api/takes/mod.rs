@@ -28,7 +28,7 @@ use tolva_core::quantity::{ClockTime, Id, Note};
 use tolva_core::setup::Patch;
 use tolva_core::take::{Choice, MarkOf, MeasuredOn, Take, TakeMark};
 use tolva_frames::look;
-use tolva_store::{Ground, KeptTake, Studio};
+use tolva_store::{FrameCopy, Ground, KeptTake, Studio};
 use utoipa::{IntoParams, ToSchema};
 
 /// A take, and what its frame says.
@@ -127,7 +127,8 @@ pub async fn keep(
     let mut take = Take { marks, note, choice, ..before };
     take.check()?;
     let moved = take.marks.iter().any(|mark| mark.measured.is_none());
-    let copy = take.frame.as_ref().filter(|_| moved).and_then(|frame| asked.studio.copy_of(&frame.hash, None));
+    let copy =
+        take.frame.as_ref().filter(|_| moved).and_then(|frame| asked.studio.copy_of(&frame.hash, FrameCopy::Working));
     if let Some(copy) = copy {
         let _alone = ONE.acquire().await;
         let areas: Vec<_> = take.marks.iter().map(area).collect();
@@ -170,8 +171,11 @@ pub async fn mend(asked: Asked, path: Path<String>, pair: Query<Without>) -> Res
 #[derive(Debug, Deserialize, IntoParams)]
 #[serde(deny_unknown_fields)]
 pub struct CopyWanted {
-    /// Which crop; the working copy without.
+    /// Which crop at full size; the working copy without.
     crop: Option<usize>,
+    /// Whether a small one will do.
+    #[serde(default)]
+    small: bool,
 }
 
 /// A copy of a take's frame.
@@ -184,7 +188,12 @@ pub async fn take_frame(
     wanted: Query<CopyWanted>,
 ) -> Result<HttpResponse, Problem> {
     let kept = studio.take(&id(&path)?).await?;
-    let copy = kept.take.frame.and_then(|frame| studio.copy_of(&frame.hash, wanted.crop));
+    let copy = match wanted.crop {
+        Some(crop) => FrameCopy::Crop(crop),
+        None if wanted.small => FrameCopy::Small,
+        None => FrameCopy::Working,
+    };
+    let copy = kept.take.frame.and_then(|frame| studio.copy_of(&frame.hash, copy));
     let copy = copy.ok_or_else(|| {
         let detail = "There is no copy of this frame in the studio’s folder.";
         Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail)

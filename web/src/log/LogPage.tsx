@@ -1,0 +1,164 @@
+import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { useDeferredValue, useState } from 'react'
+import { Input, SearchField } from 'react-aria-components'
+import { Link, useParams } from 'react-router'
+import styled from 'styled-components'
+import { client, need, words as said } from '../api/client'
+import { jobQuery, logQuery } from '../api/queries'
+import type { TakeChoice } from '../api/types'
+import { choicesOf } from '../ui/choices'
+import { download } from '../ui/download'
+import { headRow } from '../ui/headRow'
+import { LiveChoice } from '../ui/LiveChoice'
+import { useNotice } from '../ui/Notices'
+import { Push } from '../ui/Push'
+import { Trouble } from '../ui/Trouble'
+import { useTitle } from '../ui/useTitle'
+import { Views } from '../ui/Views'
+import { Spoken } from '../ui/voice'
+import { Drift } from './Drift'
+import { ManyBar, type Done } from './ManyBar'
+import { TakeRows } from './TakeRows'
+
+const Head = styled.header`
+  ${headRow}
+  h1 {
+    font-size: 18px;
+    font-weight: 650;
+  }
+  @media (max-width: 760px) {
+    padding: 4px 12px;
+  }
+`
+const Page = styled.div`
+  max-width: 1180px;
+  margin: 0 auto;
+  padding: 10px 20px 60px;
+  .seek {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 16px;
+    align-items: center;
+    padding: 4px 0 10px;
+  }
+  .seek input {
+    width: 24ch;
+    max-width: 100%;
+    min-height: 32px;
+    padding: 3px 8px;
+    border: 1px solid ${({ theme }) => theme.engraved};
+    border-radius: 2px;
+    background: transparent;
+  }
+  .quiet {
+    font-size: 13px;
+    color: ${({ theme }) => theme.quiet};
+  }
+  @media (max-width: 760px) {
+    padding: 8px 12px 60px;
+  }
+`
+
+type Shows = TakeChoice | 'all'
+const views = choicesOf<Shows>({ all: 'All', keeper: 'Keepers', open: 'Undecided', out: 'Out' })
+const ALL = 'all'
+
+/** A job's log: every take against its plan. */
+export default function LogPage() {
+  const { id = '' } = useParams()
+  return <Log key={id} id={id} />
+}
+
+function Log({ id }: { id: string }) {
+  const job = useQuery(jobQuery(id))
+  const notice = useNotice()
+  const [words, setWords] = useState('')
+  const [choice, setChoice] = useState<Shows>('all')
+  const [setup, setSetup] = useState(ALL)
+  const [chosen, setChosen] = useState<ReadonlySet<string>>(new Set())
+  const look = {
+    ...(useDeferredValue(words).trim() && { words: words.trim() }),
+    ...(choice !== 'all' && { choice }),
+    ...(setup !== ALL && { setup }),
+  }
+  const log = useInfiniteQuery(logQuery(id, look))
+  useTitle(job.data ? `Log of ${job.data.job.name}` : 'Log')
+  const pages = log.data?.pages ?? []
+  const takes = pages.flatMap((page) => page.takes)
+  const all = pages[0]?.all ?? 0
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const change = async (ids: string[], done: Done) => {
+    try {
+      const params = { path: { id } }
+      await need(client.POST('/api/jobs/{id}/takes/change', { params, body: { ids, done } }))
+      setTrouble(null)
+      if (done.what !== 'delete') return
+      setChosen(new Set())
+      const count = ids.length === 1 ? 'The take is' : `${ids.length} takes are`
+      notice(`${count} deleted.`, {
+        label: ids.length === 1 ? 'Bring it back' : 'Bring them back',
+        run: () => void change(ids, { what: 'restore' }),
+      })
+    } catch (error) {
+      setTrouble(said(error))
+    }
+  }
+  if (job.isError) {
+    return (
+      <Spoken as={Page}>
+        {said(job.error)} <Link to="/">Go to the jobs.</Link>
+      </Spoken>
+    )
+  }
+  const setups = [{ id: ALL, name: 'every setup' }, ...(job.data?.setups ?? [])]
+  const sought = Object.keys(look).length > 0
+  return (
+    <>
+      <Head>
+        <h1>Log of {job.data?.job.name ?? '…'}</h1>
+        <Link to={`/jobs/${id}/day`}>Day</Link>
+        <span className="quiet">{all === 1 ? '1 take' : `${all} takes`}</span>
+        {all > 0 && <Push onPress={() => download(`/api/jobs/${id}/takes.csv`)}>As a table</Push>}
+      </Head>
+      <Page>
+        <div className="seek">
+          <SearchField aria-label="Search the log" value={words} onChange={setWords}>
+            <Input placeholder="file, note, body, lens" />
+          </SearchField>
+          <Views label="Which takes" views={views} shows={choice} onShow={setChoice} />
+          <span>
+            of <LiveChoice label="Setup" value={setup} choices={setups} onChoose={setSetup} />
+          </span>
+        </div>
+        {trouble && <Trouble>{trouble}</Trouble>}
+        {log.isError && <Trouble>{said(log.error)}</Trouble>}
+        {log.isPending && <Spoken>Reading the log …</Spoken>}
+        {log.isSuccess && takes.length === 0 && (
+          <p>
+            {sought
+              ? 'No take is like that.'
+              : 'No take yet. Open a setup and judge a frame of it: each frame is put down here against its plan.'}
+          </p>
+        )}
+        {takes.length > 1 && <Drift takes={takes} />}
+        {takes.length > 0 && (
+          <>
+            <ManyBar
+              count={chosen.size}
+              onDone={(done) => void change([...chosen], done)}
+              onNone={() => setChosen(new Set())}
+            />
+            <TakeRows takes={takes} chosen={chosen} onChoose={setChosen} />
+          </>
+        )}
+        {log.hasNextPage && (
+          <p>
+            <Push onPress={() => void log.fetchNextPage()} isDisabled={log.isFetchingNextPage}>
+              Earlier takes
+            </Push>
+          </p>
+        )}
+      </Page>
+    </>
+  )
+}
