@@ -33,10 +33,10 @@ export function ManyBar({ count, onDone, onNone }: Props) {
   return (
     <Bar role="group" aria-label="With the selected takes">
       <Spoken as="span">{count === 1 ? '1 selected' : `${count} selected`}</Spoken>
-      <Push onPress={() => onDone({ what: 'choose', choice: 'keeper' })}>Keep</Push>
-      <Push onPress={() => onDone({ what: 'choose', choice: 'out' })}>Out</Push>
-      <Push onPress={() => onDone({ what: 'choose', choice: 'open' })}>Undecided</Push>
-      <Push onPress={() => onDone({ what: 'delete' })}>Delete</Push>
+      <Push onPress={() => onDone({ what: 'choose', choice: 'keeper' })}>Keep them</Push>
+      <Push onPress={() => onDone({ what: 'choose', choice: 'out' })}>Put them out</Push>
+      <Push onPress={() => onDone({ what: 'choose', choice: 'open' })}>Leave them undecided</Push>
+      <Push onPress={() => onDone({ what: 'delete' })}>Delete them</Push>
       <span>
         Note for all:{' '}
         <LiveText

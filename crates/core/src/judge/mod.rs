@@ -7,7 +7,7 @@ mod panels;
 mod patch;
 
 pub use apart::{Apart, Split};
-pub use change::{Mended, mended};
+pub use change::{Mended, before_frames, mended};
 pub use noted::Noted;
 pub use panels::{Panels, panels};
 pub use patch::{Cannot, Judged};

@@ -100,6 +100,7 @@ fn taken_over_the_plan_gives_what_the_frame_showed(
         let level = levels.iter().find(|(patch, _)| *patch == judged.patch).unwrap().1;
         assert!((level - judged.level.stops()).abs() < 0.02, "{:?} {level} {judged:?}", judged.patch);
     }
+    assert_eq!(before_frames(&told), setup);
     // A second frame takes the place of the first.
     let again = verdict.taken_over(&told, &take, None);
     assert_eq!((again.readings.len(), again.flash_readings.len()), (told.readings.len(), told.flash_readings.len()));

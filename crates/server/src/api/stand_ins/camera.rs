@@ -18,6 +18,7 @@ use serde::Serialize;
 use std::collections::HashMap;
 use std::sync::Arc;
 use tolva_core::colours::LightId;
+use tolva_core::judge::before_frames;
 use tolva_core::marks::{Mark, ShutterMark};
 use tolva_core::picture::Picturing;
 use tolva_core::quantity::Id;
@@ -121,7 +122,8 @@ pub async fn take_frames(
         let detail = format!("The folder holds {FULL} frames at most: empty it first.");
         return Err(Problem::new(StatusCode::CONFLICT, "full", "The folder is full", detail));
     }
-    let kept_setup = asked.studio.setup(&setup).await?.setup;
+    // What frames said of the light is no light: a camera sees what it saw before.
+    let kept_setup = before_frames(&asked.studio.setup(&setup).await?.setup);
     let of = Of { of: Some(path.clone()) };
     let kit = asked.ground(&of).await?.kit;
     let Some(body) = kit.camera(&kept_setup.camera.body) else { return Err(not_there_yet()) };
