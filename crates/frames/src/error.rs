@@ -38,6 +38,9 @@ pub enum FrameError {
         /// What was found.
         what: String,
     },
+    /// Two frames that are no pair.
+    #[error("The two frames are not of one size: only frames of one camera, uncropped, can be taken from each other.")]
+    Pair,
     /// A mark beside the picture, or with nothing in it.
     #[error("The mark has to lie in the picture and hold at least {} pixels.", crate::patch::FEWEST)]
     Mark,

@@ -4,6 +4,7 @@
 //! before anything is decoded. Of a raw file the full-size JPEG in it is looked at. Nothing that a file says makes the
 //! reader panic or take more memory than it is allowed.
 
+mod apart;
 mod decode;
 mod error;
 mod head;
@@ -13,11 +14,14 @@ mod look;
 mod mark;
 mod patch;
 mod pixels;
+mod plane;
 mod profile;
 mod samples;
+mod shift;
 mod told;
 mod written;
 
+pub use apart::{Apart, apart};
 pub use error::FrameError;
 pub use head::{BYTES, FrameKind, Head, PIXELS, head};
 pub use layered::{LightLayer, layered};

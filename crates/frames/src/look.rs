@@ -103,6 +103,12 @@ fn written(picture: RgbImage, seen: Seen) -> Result<((u32, u32), Vec<u8>), Frame
     Ok(((picture.width(), picture.height()), bytes))
 }
 
+/// A picture of bytes, red, green and blue, as JPEG.
+pub(crate) fn jpeg_of(bytes: Vec<u8>, size: (u32, u32)) -> Result<Vec<u8>, FrameError> {
+    let picture = RgbImage::from_raw(size.0, size.1, bytes).ok_or(FrameError::Pair)?;
+    written(picture, Seen::AS_STORED).map(|(_, bytes)| bytes)
+}
+
 /// A row of a picture in parts from 0 to 1 as stored.
 fn shares(pixels: &Pixels, row: u32, from: u32, to: u32) -> Vec<[f32; 3]> {
     let whole = (pixels.steps() - 1) as f32;

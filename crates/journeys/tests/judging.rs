@@ -104,6 +104,9 @@ async fn a_pair() {
     walk.sees("[aria-label=Verdict]", "if the ambient is as planned").await;
     walk.choose("by itself", "with frame").await;
     walk.sees("[aria-label=Verdict]", "told apart by the frame without flash").await;
+    walk.sees("[data-apart] figcaption", "Flash alone: ").await;
+    let lit = "return [...document.querySelectorAll('[data-apart] img')].every((i) => i.complete && i.naturalWidth > 200)";
+    walk.wait("the flash alone and its share", lit).await;
     walk.end().await;
 }
 

@@ -1243,6 +1243,26 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/takes/{id}/apart": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /**
+         * What changed between a take and another of the same camera place, mostly flash and no flash: the second laid on the first, brought to
+         *     its settings and taken from it in linear light, on the working copies.
+         */
+        get: operations["takes_apart"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes/{id}/frame": {
         parameters: {
             query?: never;
@@ -6581,6 +6601,30 @@ export interface components {
             known: boolean;
             /** @description What it says. */
             verdict: components["schemas"]["Verdict"];
+        };
+        /** @description What changed between two frames, alone. */
+        TakenApart: {
+            /** @description What changed, alone, as a JPEG in a data address. */
+            alone: string;
+            /** @description How much of each place's light that is, from black for none to white for all, the same way. */
+            map: string;
+            /**
+             * Format: double
+             * @description The share of the frame that moved and is left out.
+             */
+            moved: number;
+            /**
+             * Format: double
+             * @description The mean share of the light that changed, 0 to 1.
+             */
+            share: number;
+            /** @description How far the other frame was moved to lie on this, in pixels of the working copy to the right and down. */
+            shift: [
+                number,
+                number
+            ];
+            /** @description All of it in words. */
+            text: string;
         };
         /**
          * @description Light or dim.
@@ -14290,6 +14334,91 @@ export interface operations {
             };
             /** @description Not of the kind that is needed. */
             415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_apart: {
+        parameters: {
+            query?: {
+                /** @description Its take. */
+                without?: string | null;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakenApart"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

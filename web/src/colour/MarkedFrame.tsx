@@ -1,6 +1,7 @@
 import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import { useGrip } from '../drawing/grip'
+import { laidOver } from '../drawing/laidOver'
 import { SliderGrip } from '../drawing/SliderGrip'
 import type { Frame } from './useFrame'
 
@@ -8,19 +9,8 @@ import type { Frame } from './useFrame'
 export type PatchMark = { x: number; y: number; side: number }
 
 const Held = styled.div`
-  position: relative;
+  ${laidOver}
   max-width: 460px;
-  canvas {
-    display: block;
-    width: 100%;
-    height: auto;
-  }
-  svg {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
-  }
 `
 const WIDE = 920
 const STEP = 0.01

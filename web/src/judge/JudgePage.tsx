@@ -8,9 +8,9 @@ import type { Lit, Setup, TakeTold } from '../api/types'
 import { type BenchState, useBench } from '../bench/useBench'
 import { useKeys } from '../keys/KeysProvider'
 import { usePicture } from '../picture/usePicture'
-import { headRow } from '../ui/headRow'
 import { Keeping, SaveWords } from '../ui/Keeping'
 import { useNotice } from '../ui/Notices'
+import { PageHead } from '../ui/PageHead'
 import { Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
 import { useTitle } from '../ui/useTitle'
@@ -21,6 +21,7 @@ import { keyOf } from './marks'
 import { Simulated } from './Simulated'
 import { TakeFrame } from './TakeFrame'
 import { TakeLines } from './TakeLines'
+import { TakenApart } from './TakenApart'
 import { TakeStrip } from './TakeStrip'
 import { TakeTones } from './TakeTones'
 import { useIntake } from './useIntake'
@@ -28,23 +29,6 @@ import { useTake } from './useTake'
 import { useWatch } from './useWatch'
 import { Verdict } from './Verdict'
 
-const Head = styled.header`
-  ${headRow}
-  h1 {
-    font-size: 18px;
-    font-weight: 650;
-  }
-  @media (max-width: 760px) {
-    padding: 4px 12px;
-  }
-  .end {
-    margin-left: auto;
-    display: flex;
-    flex-wrap: wrap;
-    align-items: center;
-    gap: 8px;
-  }
-`
 const Page = styled.div`
   padding: 10px 20px 40px;
   .columns {
@@ -172,7 +156,7 @@ function Frames({ id, take, bench, draft, job }: FramesProps) {
   const saved = bench.save === 'saved'
   return (
     <>
-      <Head>
+      <PageHead>
         <h1>Judge {draft.name}</h1>
         <Link to={`/setups/${id}`}>Bench</Link>
         <Link to={`/jobs/${job}/log`}>Log</Link>
@@ -182,7 +166,7 @@ function Frames({ id, take, bench, draft, job }: FramesProps) {
             Undo
           </Push>
         </span>
-      </Head>
+      </PageHead>
       <Page>
         <Keeping state={bench} by={bench} />
         <Intake intake={intake} watches={watches} folder={folder} onWatch={setWatches}>
@@ -257,6 +241,7 @@ function OneTake({ id, setup, bench, draft, others }: OneProps) {
           onChoose={setMark}
           onMarks={(marks) => edit({ marks })}
         />
+        {without && <TakenApart id={id} without={without} />}
         {picture && <Simulated seen={picture} marks={take.marks} />}
         {take.frame && <TakeTones taken={take.frame.tones} planned={picture?.told.tones} />}
         {chosen && <Loupe told={told} mark={chosen} />}

@@ -1,24 +1,14 @@
 import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import type { TakeMark } from '../api/types'
+import { laidOver } from '../drawing/laidOver'
 import type { Planes } from '../picture/planes'
 import { keyOf } from './marks'
 
 const Held = styled.figure`
   div {
-    position: relative;
+    ${laidOver}
     background: #767676;
-  }
-  canvas {
-    display: block;
-    width: 100%;
-    height: auto;
-  }
-  svg {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
   }
 `
 

@@ -1,24 +1,19 @@
 import { useRef, useState } from 'react'
 import styled from 'styled-components'
 import type { TakeMark, TakeTold } from '../api/types'
+import { laidOver } from '../drawing/laidOver'
 import { PHONE, useMedia } from '../ui/useMedia'
 import { MarkGrip } from './MarkGrip'
 import { keyOf } from './marks'
 
 const Held = styled.div`
-  position: relative;
+  ${laidOver}
   background: #767676;
   img {
     display: block;
     width: 100%;
     max-height: 62vh;
     object-fit: contain;
-  }
-  svg {
-    position: absolute;
-    inset: 0;
-    width: 100%;
-    height: 100%;
   }
 `
 /** How long the longer side of the drawing over a frame is, in its own units: about as many pixels as it has on a screen. */

@@ -8,9 +8,9 @@ import { jobQuery, logQuery } from '../api/queries'
 import type { TakeChoice } from '../api/types'
 import { choicesOf } from '../ui/choices'
 import { download } from '../ui/download'
-import { headRow } from '../ui/headRow'
 import { LiveChoice } from '../ui/LiveChoice'
 import { useNotice } from '../ui/Notices'
+import { PageHead } from '../ui/PageHead'
 import { Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
 import { useTitle } from '../ui/useTitle'
@@ -20,16 +20,6 @@ import { Drift } from './Drift'
 import { ManyBar, type Done } from './ManyBar'
 import { TakeRows } from './TakeRows'
 
-const Head = styled.header`
-  ${headRow}
-  h1 {
-    font-size: 18px;
-    font-weight: 650;
-  }
-  @media (max-width: 760px) {
-    padding: 4px 12px;
-  }
-`
 const Page = styled.div`
   max-width: 1180px;
   margin: 0 auto;
@@ -114,12 +104,12 @@ function Log({ id }: { id: string }) {
   const sought = Object.keys(look).length > 0
   return (
     <>
-      <Head>
+      <PageHead>
         <h1>Log of {job.data?.job.name ?? '…'}</h1>
         <Link to={`/jobs/${id}/day`}>Day</Link>
         <span className="quiet">{all === 1 ? '1 take' : `${all} takes`}</span>
         {all > 0 && <Push onPress={() => download(`/api/jobs/${id}/takes.csv`)}>As a table</Push>}
-      </Head>
+      </PageHead>
       <Page>
         <div className="seek">
           <SearchField aria-label="Search the log" value={words} onChange={setWords}>

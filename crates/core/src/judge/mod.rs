@@ -14,7 +14,7 @@ pub use patch::{Cannot, Judged};
 
 use crate::colours::asked::{GreyAsked, GreyTold, grey};
 use crate::marks::{stops_amount, stops_label};
-use crate::quantity::Stops;
+use crate::quantity::{Stops, figure};
 use crate::say;
 use crate::setup::Patch;
 use crate::take::{MarkOf, Take};
@@ -59,6 +59,15 @@ impl Verdict {
     pub fn judged(&self, patch: Patch) -> Option<&Judged> {
         self.patches.iter().find(|judged| judged.patch == patch && judged.cannot.is_none())
     }
+}
+
+/// What is told of one frame taken from another: the share of the light that changed, how much moved, and how far the other was moved
+/// to lie on it, in pixels.
+#[must_use]
+pub fn apart_words(take: &Take, without: &Take, share: f64, moved: f64, (x, y): (f32, f32)) -> String {
+    let flash = take.settings.flash != Some(false) && without.settings.flash == Some(false);
+    let shift = figure(f64::from(x.hypot(y)), 0.5);
+    say::judge::taken_apart(share, moved, shift, flash)
 }
 
 /// Judges a frame by its marks; with one that was taken `without` flash, ambient and flash each for itself.

@@ -76,7 +76,9 @@ fn a_pair_tells_both(
     if slower {
         other.camera.shutter.at = Mark::nearest(setup.camera.shutter.at.sixths() - 6);
     }
-    let verdict = judge(&take, Some(&taken(&other, &kit, (ambient, 0.0), false)));
+    let without = taken(&other, &kit, (ambient, 0.0), false);
+    assert!((without.exposed_over(&take).stops() - if slower { 1.0 } else { 0.0 }).abs() < 1e-9);
+    let verdict = judge(&take, Some(&without));
     let face = verdict.judged(Patch::Face).unwrap();
     assert_eq!(face.split.by, Apart::Pair);
     assert!((face.ambient_more.stops() - ambient).abs() < 1e-6, "{face:?}");

@@ -88,3 +88,16 @@ pub(crate) fn turn(name: &str, from: &str, to: &str) -> String {
 pub(crate) fn then(levels: &str) -> String {
     if levels.is_empty() { String::new() } else { format!("Then {levels}.") }
 }
+
+pub(crate) fn taken_apart(share: f64, moved: f64, shift: impl Display, with_flash: bool) -> String {
+    let what = if with_flash { "Flash alone" } else { "What changed, alone" };
+    let moved = if moved < 0.01 {
+        String::new()
+    } else {
+        format!(" {:.0} % of it moved between the two and is left out.", moved * 100.0)
+    };
+    format!(
+        "{what}: {:.0} % of the frame’s light. The other frame was laid on it, moved by {shift} pixels.{moved}",
+        share * 100.0
+    )
+}

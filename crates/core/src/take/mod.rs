@@ -10,8 +10,9 @@ pub use said::CameraSaid;
 
 use crate::check::{Check, FieldError};
 use crate::colour::Tones;
+use crate::marks::Mark;
 use crate::quantity::limits::{FRAME_SIDE, TAKE_MARKS};
-use crate::quantity::{Name, Note, Share};
+use crate::quantity::{Name, Note, Share, Stops};
 use serde::{Deserialize, Serialize};
 
 /// Whether a frame is kept.
@@ -90,6 +91,19 @@ impl Take {
     #[must_use]
     pub fn mark(&self, of: MarkOf) -> Option<&TakeMark> {
         self.marks.iter().find(|mark| mark.of == of)
+    }
+
+    /// How much brighter the same ambient light comes out in this take than in another, by what the two were taken with; what a
+    /// camera does not say is as planned.
+    #[must_use]
+    pub fn exposed_over(&self, other: &Take) -> Stops {
+        let gain = |take: &Take| {
+            let (said, planned) = (&take.settings, &take.planned);
+            let iso = said.iso.unwrap_or(planned.iso).stops();
+            let aperture = said.aperture.unwrap_or(planned.aperture).stops();
+            iso - aperture - said.shutter.unwrap_or(planned.shutter).stops()
+        };
+        Stops::of(gain(self) - gain(other))
     }
 
     /// Checks the whole of it.

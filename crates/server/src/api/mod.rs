@@ -111,6 +111,7 @@ macro_rules! every_endpoint {
             .service(takes::keep)
             .service(takes::mend)
             .service(takes::take_frame)
+            .service(takes::take_apart)
             .service(jobs::list)
             .service(jobs::add)
             .service(jobs::one)

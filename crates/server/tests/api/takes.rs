@@ -116,6 +116,25 @@ async fn a_pair() {
     assert!((part("ambient") + 1.0).abs() < 0.03 && (part("flash") + 1.0).abs() < 0.03, "{face}");
 }
 
+/// One frame taken from another: half the light is flash; at another shutter the second is brought to the first's.
+#[tokio::test]
+async fn one_frame_from_another() {
+    let tolva = demo();
+    let (_, with) = send(&tolva, &format!("{TAKES}?name=with.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    let (_, without) = send(&tolva, &format!("{TAKES}?name=without.jpg"), frame(85, 1.0 / 160.0, false)).await;
+    // A stop slower the same ambient comes out twice as bright.
+    let (_, slower) = send(&tolva, &format!("{TAKES}?name=slower.jpg"), frame(117, 1.0 / 80.0, false)).await;
+    let id = |told: &Value| told["kept"]["id"].as_str().unwrap().to_owned();
+    for other in [&without, &slower] {
+        let found = tolva.get(&format!("/api/takes/{}/apart?without={}", id(&with), id(other))).await;
+        assert!((found["share"].as_f64().unwrap() - 0.5).abs() < 0.02, "{} {}", found["share"], found["text"]);
+        assert!(found["text"].as_str().unwrap().starts_with("Flash alone: 5"), "{}", found["text"]);
+        assert!(found["alone"].as_str().unwrap().starts_with("data:image/jpeg;base64,/9j/"));
+    }
+    let (status, problem) = tolva.ask(Method::GET, &format!("/api/takes/{}/apart", id(&with)), None).await;
+    assert_eq!((status, &problem["errors"][0]["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("/without")));
+}
+
 /// The log: a page at a time, searched, changed many at once and brought back, as a table; and what was put down by hand.
 #[tokio::test]
 async fn the_log() {

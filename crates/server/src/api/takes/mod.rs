@@ -1,9 +1,11 @@
 //! Takes: frames that come in, are judged and kept.
 
+mod apart;
 mod folder;
 mod intake;
 mod log;
 
+pub use apart::take_apart;
 pub use folder::{take_watched, watched};
 pub use intake::{add_take, judge_frame, take_by_hand};
 pub use log::{change_takes, log_of_job, takes_table};
