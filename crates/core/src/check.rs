@@ -31,6 +31,9 @@ pub enum Problem {
         /// The repeated id.
         id: Id,
     },
+    /// A date and a time that are none.
+    #[error("A moment is written as 2026-09-17 18:05:00.")]
+    Moment,
     /// Two marks of one kind.
     #[error("This is marked already: move the mark that is there.")]
     MarkTwice,

@@ -4,7 +4,7 @@ use crate::FrameError;
 use crate::decode::Opened;
 use crate::head::Head;
 use crate::mark::{Area, Mark, Seen};
-use crate::patch::{self, BURNT, PatchRead};
+use crate::patch::{self, PatchRead};
 use crate::pixels::Pixels;
 use crate::profile::{ColourSpace, Linear};
 use crate::told::{Told, told};
@@ -18,8 +18,8 @@ pub const WORKING: u32 = 2_000;
 pub const SMALL: u32 = 240;
 /// A crop at full size has so many pixels along each side, or what there is.
 pub const CROP: u32 = 512;
-/// Where mid-grey as it should be lies, as a share of white (ISO 12232).
-const MID: f32 = 0.18;
+/// How much brighter white is than mid-grey as it should be (ISO 12232).
+const OVER_MID: f32 = 1.0 / 0.18;
 /// The quality copies are written with, of 100.
 const QUALITY: u8 = 90;
 
@@ -64,27 +64,31 @@ pub struct Looked {
 /// Sums the pixels of a picture into those of a smaller one.
 struct Smaller {
     size: (u32, u32),
+    /// To which of its columns each column goes.
+    columns: Vec<u32>,
     sums: Vec<[f32; 3]>,
     counts: Vec<u32>,
 }
 
 impl Smaller {
-    fn of((width, height): (u32, u32), most: u32) -> Smaller {
-        let by = (f64::from(most) / f64::from(width.max(height))).min(1.0);
+    fn of((width, height): (u32, u32)) -> Smaller {
+        let by = (f64::from(WORKING) / f64::from(width.max(height))).min(1.0);
         let side = |pixels: u32| ((f64::from(pixels) * by).round() as u32).max(1);
         let size = (side(width), side(height));
         let all = size.0 as usize * size.1 as usize;
-        Smaller { size, sums: vec![[0.0; 3]; all], counts: vec![0; all] }
+        let column = |at: u32| (u64::from(at) * u64::from(size.0) / u64::from(width)) as u32;
+        Smaller { size, columns: (0..width).map(column).collect(), sums: vec![[0.0; 3]; all], counts: vec![0; all] }
     }
 
     fn add(&mut self, row: u32, height: u32, light: &[[f32; 3]]) {
-        let (width, all) = (self.size.0 as usize, light.len());
+        let width = self.size.0 as usize;
         let line = (u64::from(row) * u64::from(self.size.1) / u64::from(height)) as usize * width;
-        for (column, seen) in light.iter().enumerate() {
-            let at = line + column * width / all;
-            let sum = &mut self.sums[at];
+        let (sums, counts) = (&mut self.sums[line..line + width], &mut self.counts[line..line + width]);
+        for (column, seen) in self.columns.iter().zip(light) {
+            let at = *column as usize;
+            let sum = &mut sums[at];
             (sum[0], sum[1], sum[2]) = (sum[0] + seen[0], sum[1] + seen[1], sum[2] + seen[2]);
-            self.counts[at] += 1;
+            counts[at] += 1;
         }
     }
 
@@ -93,6 +97,13 @@ impl Smaller {
         let bytes = self.sums.iter().zip(&self.counts).flat_map(pixel).collect();
         RgbImage::from_raw(self.size.0, self.size.1, bytes)
     }
+}
+
+/// The same picture, no more than [`SMALL`] pixels along its longer side.
+fn thumb(picture: &RgbImage) -> RgbImage {
+    let by = (f64::from(SMALL) / f64::from(picture.width().max(picture.height()))).min(1.0);
+    let side = |pixels: u32| ((f64::from(pixels) * by).round() as u32).max(1);
+    image::imageops::thumbnail(picture, side(picture.width()), side(picture.height()))
 }
 
 fn written(picture: RgbImage, seen: Seen) -> Result<((u32, u32), Vec<u8>), FrameError> {
@@ -109,13 +120,6 @@ pub(crate) fn jpeg_of(bytes: Vec<u8>, size: (u32, u32)) -> Result<Vec<u8>, Frame
     written(picture, Seen::AS_STORED).map(|(_, bytes)| bytes)
 }
 
-/// A row of a picture in parts from 0 to 1 as stored.
-fn shares(pixels: &Pixels, row: u32, from: u32, to: u32) -> Vec<[f32; 3]> {
-    let whole = (pixels.steps() - 1) as f32;
-    let row = pixels.row(row).take(to as usize).skip(from as usize);
-    row.map(|pixel| pixel.map(|part| f32::from(part) / whole)).collect()
-}
-
 fn crop(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<Crop, FrameError> {
     let (x, y) = head.seen.stored((mark.x, mark.y));
     let span = |at: f64, count: u32| {
@@ -125,8 +129,10 @@ fn crop(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<Cro
     };
     let ((left, right), (top, bottom)) = (span(x, head.width), span(y, head.height));
     let mut bytes = Vec::with_capacity((right - left) as usize * (bottom - top) as usize * 3);
-    for row in top..bottom {
-        let light = linear.pixels(&shares(pixels, row, left, right))?;
+    let (mut row, mut light) = (Vec::new(), Vec::new());
+    for at in top..bottom {
+        pixels.row(at, left..right, &mut row);
+        linear.pixels(&row, &mut light)?;
         bytes.extend(light.iter().flat_map(|seen| seen.map(stored)));
     }
     let picture = RgbImage::from_raw(right - left, bottom - top, bytes).ok_or(FrameError::Mark)?;
@@ -143,25 +149,22 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
     let opened = Opened::of(bytes)?;
     let head = opened.head()?;
     let pixels = opened.pixels()?;
-    let linear = Linear::of(head.profile.as_deref(), pixels.is_grey())?;
+    let linear = Linear::of(head.profile.as_deref(), &pixels)?;
     let (width, height) = pixels.size;
-    let (mut smaller, mut small) = (Smaller::of(pixels.size, WORKING), Smaller::of(pixels.size, SMALL));
-    let (mut tally, mut clipped) = (Tally::default(), [0u64; 3]);
+    let mut smaller = Smaller::of(pixels.size);
+    let (mut tally, mut clipped, burnt_from) = (Tally::default(), [0u64; 3], pixels.burnt_from());
+    let (mut stored, mut light) = (Vec::new(), Vec::new());
     for row in 0..height {
-        let stored = shares(&pixels, row, 0, width);
-        let light = linear.pixels(&stored)?;
+        pixels.row(row, 0..width, &mut stored);
+        linear.pixels(&stored, &mut light)?;
         for (stored, light) in stored.iter().zip(&light) {
-            let burnt = stored.map(|part| part >= BURNT);
+            let burnt = stored.map(|part| part >= burnt_from);
             clipped.iter_mut().zip(burnt).for_each(|(count, burnt)| *count += u64::from(burnt));
-            tally.count(light.map(|part| part / MID), burnt.contains(&true));
+            tally.count(light.map(|part| part * OVER_MID), burnt.contains(&true));
         }
         smaller.add(row, height, &light);
-        small.add(row, height, &light);
     }
-    let copy = |smaller: Smaller| {
-        let picture = smaller.picture().ok_or_else(|| FrameError::broken("it has no pixels"))?;
-        written(picture, head.seen).map(|(_, bytes)| bytes)
-    };
+    let picture = smaller.picture().ok_or_else(|| FrameError::broken("it has no pixels"))?;
     let all = (u64::from(width) * u64::from(height)).max(1) as f64;
     let size = if head.seen.is_on_its_side() { (height, width) } else { (width, height) };
     Ok(Looked {
@@ -172,8 +175,8 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
         tones: tally.tones(),
         crops: marks.iter().map(|mark| crop(&head, &pixels, &linear, *mark)).collect::<Result<_, _>>()?,
         marks: marks.iter().map(|mark| patch::read(&head, &pixels, &linear, *mark)).collect(),
-        small: copy(small)?,
-        working: copy(smaller)?,
+        small: written(thumb(&picture), head.seen)?.1,
+        working: written(picture, head.seen)?.1,
         head,
     })
 }

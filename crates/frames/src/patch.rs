@@ -4,17 +4,13 @@ use crate::head::Head;
 use crate::mark::{Area, Mark};
 use crate::pixels::Pixels;
 use crate::profile::{ColourSpace, Linear};
-use crate::samples::Samples;
+use crate::samples::samples;
 use tolva_light::colour::luminance;
 
 /// Fewer pixels than this tell nothing.
 pub(crate) const FEWEST: u64 = 16;
 /// The share that is left out at either end, so that dust and a glint do not count (common practice).
 const TRIMMED: f64 = 0.1;
-/// From here on, as a share of what can be stored, a part counts as burnt out; up to here as black.
-pub(crate) const BURNT: f32 = 254.0 / 255.0;
-const BLACK: f32 = 1.0 / 255.0;
-
 /// What a marked patch shows.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PatchRead {
@@ -41,7 +37,7 @@ pub fn patch(bytes: &[u8], mark: Mark) -> Result<PatchRead, FrameError> {
     let head = opened.head()?;
     area_of(&head, mark)?;
     let pixels = opened.pixels()?;
-    read(&head, &pixels, &Linear::of(head.profile.as_deref(), pixels.is_grey())?, mark)
+    read(&head, &pixels, &Linear::of(head.profile.as_deref(), &pixels)?, mark)
 }
 
 fn area_of(head: &Head, mark: Mark) -> Result<Area, FrameError> {
@@ -51,22 +47,23 @@ fn area_of(head: &Head, mark: Mark) -> Result<Area, FrameError> {
 
 /// Reads a marked patch of what is decoded.
 pub(crate) fn read(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<PatchRead, FrameError> {
-    let samples = Samples::of(pixels, area_of(head, mark)?);
-    let light = linear.pixels(&samples.values)?;
-    let of_all = |is: fn(&[f32; 3]) -> bool| share(&samples, is);
+    let stored = samples(pixels, area_of(head, mark)?);
+    let mut light = Vec::with_capacity(stored.len());
+    linear.pixels(&stored, &mut light)?;
+    let (burnt, black) = (pixels.burnt_from(), pixels.black_to());
     let mean = [0, 1, 2].map(|part| trimmed_mean(light.iter().map(|pixel| f64::from(pixel[part])).collect()));
     Ok(PatchRead {
         spread: spread(light.iter().map(|pixel| f64::from(luminance(*pixel))).collect()),
-        burnt: of_all(|pixel| pixel.iter().any(|part| *part >= BURNT)),
-        black: of_all(|pixel| pixel.iter().any(|part| *part <= BLACK)),
+        burnt: share(&stored, |pixel| pixel.iter().any(|part| *part >= burnt)),
+        black: share(&stored, |pixel| pixel.iter().any(|part| *part <= black)),
         pixels: light.len(),
         linear: mean,
         space: linear.space.clone(),
     })
 }
 
-fn share(samples: &Samples, is: fn(&[f32; 3]) -> bool) -> f64 {
-    samples.values.iter().filter(|pixel| is(pixel)).count() as f64 / samples.values.len() as f64
+fn share(stored: &[[u16; 3]], is: impl Fn(&[u16; 3]) -> bool) -> f64 {
+    stored.iter().filter(|pixel| is(pixel)).count() as f64 / stored.len().max(1) as f64
 }
 
 fn trimmed(mut values: Vec<f64>) -> Vec<f64> {

@@ -2,6 +2,11 @@
 
 use crate::FrameError;
 use image::{ColorType, ImageDecoder, Limits};
+use std::ops::Range;
+
+/// From here on, as a share of what can be stored, a part counts as burnt out; up to here as black.
+const BURNT: f32 = 254.0 / 255.0;
+const BLACK: f32 = 1.0 / 255.0;
 
 /// What is stored of each part of a pixel.
 #[derive(Debug)]
@@ -61,17 +66,35 @@ impl Pixels {
         }
     }
 
-    /// Red, green and blue of every pixel of a row, as stored; how opaque it is is not looked at.
-    pub(crate) fn row(&self, row: u32) -> impl Iterator<Item = [u16; 3]> + '_ {
-        let from = row as usize * self.size.0 as usize * self.each;
-        let pixel = move |column: usize| {
-            let at = from + column * self.each;
-            let part = |part: usize| match &self.parts {
-                Parts::Bytes(bytes) => u16::from(bytes[at + part]),
-                Parts::Words(words) => words[at + part],
-            };
-            if self.is_grey() { [part(0); 3] } else { [part(0), part(1), part(2)] }
-        };
-        (0..self.size.0 as usize).map(pixel)
+    /// From this value on a part counts as burnt out.
+    pub(crate) fn burnt_from(&self) -> u16 {
+        (BURNT * (self.steps() - 1) as f32).round() as u16
+    }
+
+    /// Up to this value a part counts as black.
+    pub(crate) fn black_to(&self) -> u16 {
+        (BLACK * (self.steps() - 1) as f32).round() as u16
+    }
+
+    /// Red, green and blue of pixels of a row as they are stored, in place of what is in `to`; how opaque they are is not looked at.
+    pub(crate) fn row(&self, row: u32, columns: Range<u32>, to: &mut Vec<[u16; 3]>) {
+        let begins = row as usize * self.size.0 as usize;
+        let of = |column: u32| (begins + column as usize) * self.each;
+        let (from, until) = (of(columns.start), of(columns.end));
+        to.clear();
+        match &self.parts {
+            Parts::Bytes(bytes) => fill(&bytes[from..until], self.each, u16::from, to),
+            Parts::Words(words) => fill(&words[from..until], self.each, |word| word, to),
+        }
+    }
+}
+
+/// Pixels of so many parts each as red, green and blue.
+fn fill<T: Copy>(parts: &[T], each: usize, value: impl Fn(T) -> u16, to: &mut Vec<[u16; 3]>) {
+    let pixels = parts.chunks_exact(each);
+    if each < 3 {
+        to.extend(pixels.map(|pixel| [value(pixel[0]); 3]));
+    } else {
+        to.extend(pixels.map(|pixel| [value(pixel[0]), value(pixel[1]), value(pixel[2])]));
     }
 }

@@ -18,13 +18,13 @@ impl Plane {
         let opened = Opened::of(bytes)?;
         let head = opened.head()?;
         let stored = opened.pixels()?;
-        let linear = Linear::of(head.profile.as_deref(), stored.is_grey())?;
-        let whole = (stored.steps() - 1) as f32;
+        let linear = Linear::of(head.profile.as_deref(), &stored)?;
         let mut pixels = Vec::with_capacity(head.width as usize * head.height as usize);
-        for row in 0..head.height {
-            let shares: Vec<[f32; 3]> =
-                stored.row(row).map(|pixel| pixel.map(|part| f32::from(part) / whole)).collect();
-            pixels.extend(linear.pixels(&shares)?);
+        let (mut row, mut light) = (Vec::new(), Vec::new());
+        for at in 0..head.height {
+            stored.row(at, 0..head.width, &mut row);
+            linear.pixels(&row, &mut light)?;
+            pixels.extend_from_slice(&light);
         }
         Ok(Plane { size: stored.size, pixels })
     }

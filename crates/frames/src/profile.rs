@@ -1,6 +1,7 @@
 //! From stored values to linear light.
 
 use crate::FrameError;
+use crate::pixels::Pixels;
 use moxcms::{ColorProfile, DataColorSpace, Layout, TransformExecutor, TransformOptions};
 use std::sync::{Arc, LazyLock};
 use tolva_light::colour::decoded;
@@ -30,14 +31,28 @@ fn name_of(profile: &ColorProfile) -> String {
 
 /// The way from what is stored to linear sRGB.
 pub(crate) struct Linear {
-    by_profile: Option<(Arc<dyn TransformExecutor<f32> + Send + Sync>, bool)>,
+    by: By,
+    /// Of how many values each part is one, less one.
+    whole: f32,
     /// Which space that is.
     pub(crate) space: ColourSpace,
 }
 
-/// sRGB as it is stored, in steps of a sixteen-bit word, made linear.
-static DECODED: LazyLock<Vec<f32>> =
-    LazyLock::new(|| (0..=u16::MAX).map(|step| decoded(f64::from(step) / f64::from(u16::MAX)) as f32).collect());
+/// By what a stored part becomes light.
+enum By {
+    /// By sRGB's own curve, each value looked up.
+    Table(Vec<f32>),
+    /// By a profile, of grey or of colour, to sRGB first.
+    Profile { transform: Arc<dyn TransformExecutor<f32> + Send + Sync>, grey: bool },
+}
+
+/// sRGB as it is stored in so many steps, made linear.
+fn table(steps: usize) -> Vec<f32> {
+    (0..steps).map(|step| decoded(step as f64 / (steps - 1) as f64) as f32).collect()
+}
+
+/// sRGB in steps of a sixteen-bit word.
+static DECODED: LazyLock<Vec<f32>> = LazyLock::new(|| table(1 << 16));
 
 fn srgb(stored: f32) -> f32 {
     DECODED[(stored.clamp(0.0, 1.0) * f32::from(u16::MAX) + 0.5) as usize]
@@ -48,9 +63,12 @@ impl Linear {
     ///
     /// # Errors
     /// Where the profile cannot be read, or is none of RGB or grey.
-    pub(crate) fn of(profile: Option<&[u8]>, grey: bool) -> Result<Linear, FrameError> {
-        let Some(bytes) = profile else { return Ok(Linear { by_profile: None, space: ColourSpace::Assumed }) };
-        let strange = |what: &str| FrameError::Space { what: what.to_owned() };
+    pub(crate) fn of(profile: Option<&[u8]>, pixels: &Pixels) -> Result<Linear, FrameError> {
+        let whole = (pixels.steps() - 1) as f32;
+        let Some(bytes) = profile else {
+            return Ok(Linear { by: By::Table(table(pixels.steps())), whole, space: ColourSpace::Assumed });
+        };
+        let (grey, strange) = (pixels.is_grey(), |what: &str| FrameError::Space { what: what.to_owned() });
         let profile = ColorProfile::new_from_slice(bytes).map_err(|_| strange("a damaged profile"))?;
         let layout = match (profile.color_space, grey) {
             (DataColorSpace::Rgb, false) => Layout::Rgb,
@@ -60,26 +78,31 @@ impl Linear {
         let transform = profile
             .create_transform_f32(layout, &ColorProfile::new_srgb(), Layout::Rgb, TransformOptions::default())
             .map_err(|_| strange("a profile that leads nowhere"))?;
-        Ok(Linear { by_profile: Some((transform, grey)), space: ColourSpace::Named(name_of(&profile)) })
+        Ok(Linear { by: By::Profile { transform, grey }, whole, space: ColourSpace::Named(name_of(&profile)) })
     }
 
-    /// Pixels in linear sRGB, of parts from 0 to 1 as they are stored.
+    /// Pixels in linear sRGB, of parts as they are stored, in place of what is in `to`.
     ///
     /// # Errors
     /// Where the profile fails at it.
-    pub(crate) fn pixels(&self, stored: &[[f32; 3]]) -> Result<Vec<[f32; 3]>, FrameError> {
-        let Some((transform, grey)) = &self.by_profile else {
-            return Ok(stored.iter().map(|pixel| pixel.map(srgb)).collect());
-        };
-        let mut found = vec![[0.0; 3]; stored.len()];
-        let made = if *grey {
-            let one: Vec<f32> = stored.iter().map(|[value, ..]| *value).collect();
-            transform.transform(&one, found.as_flattened_mut())
-        } else {
-            transform.transform(stored.as_flattened(), found.as_flattened_mut())
-        };
-        made.map_err(|_| FrameError::Space { what: "a profile that leads nowhere".to_owned() })?;
-        found.iter_mut().for_each(|pixel| *pixel = pixel.map(srgb));
-        Ok(found)
+    pub(crate) fn pixels(&self, stored: &[[u16; 3]], to: &mut Vec<[f32; 3]>) -> Result<(), FrameError> {
+        to.clear();
+        match &self.by {
+            By::Table(table) => to.extend(stored.iter().map(|pixel| pixel.map(|part| table[usize::from(part)]))),
+            By::Profile { transform, grey } => {
+                let share = |part: &u16| f32::from(*part) / self.whole;
+                to.resize(stored.len(), [0.0; 3]);
+                let made = if *grey {
+                    let one: Vec<f32> = stored.iter().map(|[value, ..]| share(value)).collect();
+                    transform.transform(&one, to.as_flattened_mut())
+                } else {
+                    let all: Vec<f32> = stored.as_flattened().iter().map(share).collect();
+                    transform.transform(&all, to.as_flattened_mut())
+                };
+                made.map_err(|_| FrameError::Space { what: "a profile that leads nowhere".to_owned() })?;
+                to.iter_mut().for_each(|pixel| *pixel = pixel.map(srgb));
+            }
+        }
+        Ok(())
     }
 }

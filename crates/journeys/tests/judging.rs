@@ -105,7 +105,8 @@ async fn a_pair() {
     walk.choose("by itself", "with frame").await;
     walk.sees("[aria-label=Verdict]", "told apart by the frame without flash").await;
     walk.sees("[data-apart] figcaption", "Flash alone: ").await;
-    let lit = "return [...document.querySelectorAll('[data-apart] img')].every((i) => i.complete && i.naturalWidth > 200)";
+    let lit =
+        "return [...document.querySelectorAll('[data-apart] img')].every((i) => i.complete && i.naturalWidth > 200)";
     walk.wait("the flash alone and its share", lit).await;
     walk.end().await;
 }
@@ -163,6 +164,8 @@ async fn from_file_to_log() {
     walk.sees("main", "No take yet.").await;
     walk.press_named("Bring them back").await;
     walk.wait("both are back", "return document.querySelectorAll('[role=row]').length === 2").await;
+    walk.open("/settings").await;
+    walk.sees("[data-room]", "Copies of 2 frames take").await;
     walk.end_expecting("422").await;
 }
 

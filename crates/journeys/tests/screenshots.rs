@@ -63,7 +63,8 @@ async fn at_a_desk() {
     walk.press_named("Send the plan’s powers").await;
     walk.no_longer_sees("[aria-label='Flash receiver']", "Not sent yet").await;
     walk.sees("[aria-label='Flash receiver']", "Ready").await;
-    let frames = |count: u32| format!("return document.querySelectorAll('[aria-label=Camera] li img').length === {count}");
+    let frames =
+        |count: u32| format!("return document.querySelectorAll('[aria-label=Camera] li img').length === {count}");
     walk.press_named("Take").await;
     walk.wait("a frame", &frames(1)).await;
     walk.press_named("Strip softbox 30 × 120 cm, two layers hears the trigger").await;
@@ -72,7 +73,8 @@ async fn at_a_desk() {
     walk.wait("two frames", &frames(2)).await;
     walk.open("/setups/setup-kettle/judge").await;
     walk.press_named("Watch the folder").await;
-    walk.wait("two takes", "return document.querySelectorAll('[aria-label=\"Takes of this setup\"] li').length === 2").await;
+    walk.wait("two takes", "return document.querySelectorAll('[aria-label=\"Takes of this setup\"] li').length === 2")
+        .await;
     walk.press("[aria-label='Takes of this setup'] li:last-child a").await;
     walk.sees(".turn", "Shutter").await;
     walk.wait("both histograms", "return document.querySelectorAll('[data-tones]').length === 2").await;

@@ -6,9 +6,10 @@ use crate::studio::new_id;
 use crate::{Changed, StoreError, Studio, kit, setup};
 use serde::Serialize;
 use sqlx::SqliteConnection;
+use tolva_core::FieldError;
 use tolva_core::format::BodyKind;
 use tolva_core::quantity::{Id, Note};
-use tolva_core::take::{Choice, Take};
+use tolva_core::take::{Choice, FiledTake, Take};
 use utoipa::ToSchema;
 
 use rows::{find, read, told, word_of};
@@ -170,6 +171,16 @@ impl Studio {
         Ok(TakePage { takes: kit::readable(takes)?, next: next.flatten(), all })
     }
 
+    /// Takes in takes of a job's setups, all of them or none; a frame that a setup has already is left out. Gives how many came in.
+    ///
+    /// # Errors
+    /// [`StoreError::NotFound`] for a setup that is not the job's, [`StoreError::Fields`].
+    pub async fn import_takes(&self, job: &Id, takes: &[FiledTake]) -> Result<u64, StoreError> {
+        let mut writing = self.begin().await?;
+        let done = take_in(writing.on()?, job, takes).await;
+        self.end(writing, done, |_| Changed::Takes { job: job.clone() }).await
+    }
+
     /// Changes many takes of a job, all of them or none; those that are not there are left out. Gives how many.
     ///
     /// # Errors
@@ -213,6 +224,27 @@ async fn add(connection: &mut SqliteConnection, of: &Id, at: &str, take: &Take) 
     .execute(&mut *connection)
     .await?;
     find(connection, &id).await
+}
+
+async fn take_in(connection: &mut SqliteConnection, job: &Id, takes: &[FiledTake]) -> Result<u64, StoreError> {
+    let mut count = 0;
+    // Files have the latest first: put down from their end, takes of one moment stay in their order.
+    for (line, filed) in takes.iter().enumerate().rev() {
+        let at = |error: FieldError| FieldError { field: format!("/{line}{}", error.field), ..error };
+        filed.check().map_err(|errors| StoreError::Fields(errors.into_iter().map(at).collect()))?;
+        if setup::find(&mut *connection, &filed.setup).await?.job_id != *job {
+            return Err(StoreError::NotFound { kind: "setup of this job", id: filed.setup.clone() });
+        }
+        let (of, hash) = (filed.setup.as_str(), filed.take.frame.as_ref().map(|frame| frame.hash.as_str()));
+        let there = sqlx::query!("SELECT 1 AS there FROM take WHERE hash = ? AND setup_id = ? LIMIT 1", hash, of)
+            .fetch_optional(&mut *connection)
+            .await?;
+        if there.is_none() {
+            add(&mut *connection, &filed.setup, &filed.at, &filed.take).await?;
+            count += 1;
+        }
+    }
+    Ok(count)
 }
 
 async fn keep(connection: &mut SqliteConnection, id: &Id, take: &Take, version: i64) -> Result<KeptTake, StoreError> {

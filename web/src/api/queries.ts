@@ -75,6 +75,12 @@ export const setupQuery = (id?: string) =>
     enabled: id !== undefined,
   })
 
+/** What room copies of frames take. */
+export const roomQuery = queryOptions({
+  queryKey: ['takes', 'room'],
+  queryFn: () => need(client.GET('/api/frames/room')),
+})
+
 /** Which takes of a job are looked at. */
 export type LogLook = { setup?: string; choice?: TakeChoice; words?: string; most?: number }
 

@@ -35,7 +35,8 @@ const Head = styled.header`
   @media (max-width: 760px) {
     padding: 4px 12px;
     h1 {
-      flex: 1;
+      /* The name is read whole; what is beside it goes below. */
+      flex: 1 0 70%;
       min-width: 0;
       display: block;
       line-height: 1.2;

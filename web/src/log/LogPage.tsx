@@ -109,6 +109,7 @@ function Log({ id }: { id: string }) {
         <Link to={`/jobs/${id}/day`}>Day</Link>
         <span className="quiet">{all === 1 ? '1 take' : `${all} takes`}</span>
         {all > 0 && <Push onPress={() => download(`/api/jobs/${id}/takes.csv`)}>As a table</Push>}
+        {all > 0 && <Push onPress={() => download(`/api/jobs/${id}/takes.jsonl`)}>As JSON lines</Push>}
       </PageHead>
       <Page>
         <div className="seek">

@@ -1,5 +1,7 @@
+import { useQuery } from '@tanstack/react-query'
 import { Spoken } from '../ui/voice'
 import styled from 'styled-components'
+import { roomQuery } from '../api/queries'
 import type { Settings } from '../api/types'
 import { download } from '../ui/download'
 import { LiveNumber } from '../ui/Field'
@@ -35,6 +37,7 @@ const pick = <K extends string>(names: Record<K, string>) =>
 export default function SettingsPage() {
   useTitle('Settings')
   const { draft: now, errors, edit, session, ...state } = useSettings()
+  const room = useQuery(roomQuery).data
   if (!now) {
     return (
       <Spoken as={Page}>
@@ -154,8 +157,15 @@ export default function SettingsPage() {
       <h2>The whole studio in one file</h2>
       <p className="line">
         <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their
-        history, kit and settings, as of this moment. <code>tolva restore</code> puts it back.
+        history, takes, kit and settings, as of this moment. <code>tolva restore</code> puts it back.
       </p>
+      {room && room.frames > 0 && (
+        <p className="line" data-room>
+          Copies of {room.frames === 1 ? '1 frame' : `${room.frames} frames`} take{' '}
+          {Math.max(0.1, room.bytes / 1e6).toFixed(1)} MB in the folder <code>frames</code> beside it. They
+          are not in that file: keep the folder too.
+        </p>
+      )}
       <p className="line">
         <Push onPress={() => download('/api/export')}>Export the kit and every job</Push> Files that can be
         read without Tolva, in one archive. Import on Jobs takes it, or any file of it.

@@ -12,7 +12,7 @@ use crate::check::{Check, FieldError};
 use crate::colour::Tones;
 use crate::marks::Mark;
 use crate::quantity::limits::{FRAME_SIDE, TAKE_MARKS};
-use crate::quantity::{Name, Note, Share, Stops};
+use crate::quantity::{Id, Name, Note, Share, Stops};
 use serde::{Deserialize, Serialize};
 
 /// Whether a frame is kept.
@@ -84,6 +84,33 @@ pub struct Take {
     pub note: Note,
     /// Whether it is kept.
     pub choice: Choice,
+}
+
+/// A take in a file of takes: one line of JSON each.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct FiledTake {
+    /// Its setup.
+    pub setup: Id,
+    /// When it was taken, or put down: `2026-09-17 18:05:00`.
+    pub at: String,
+    /// The take.
+    pub take: Take,
+}
+
+impl FiledTake {
+    /// Checks the whole of it.
+    ///
+    /// # Errors
+    /// Every problem, each at its field.
+    pub fn check(&self) -> Result<(), Vec<FieldError>> {
+        if self.at.len() != 19 || self.at.parse::<jiff::civil::DateTime>().is_err() {
+            return Err(vec![FieldError { field: "/at".to_owned(), problem: crate::check::Problem::Moment }]);
+        }
+        let at = |error: FieldError| FieldError { field: format!("/take{}", error.field), ..error };
+        self.take.check().map_err(|errors| errors.into_iter().map(at).collect())
+    }
 }
 
 impl Take {

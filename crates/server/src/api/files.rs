@@ -6,7 +6,7 @@ use crate::body::{FILE_LIMIT, PATIENCE, json, too_slow};
 use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::http::StatusCode;
-use actix_web::web::{Data, Json, Path, Payload};
+use actix_web::web::{Bytes, Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
 use tolva_core::format::{JobFile, KitFile, TolvaFile, read_file};
 use tolva_store::{Imported, Studio};
@@ -42,19 +42,24 @@ pub async fn export_all(asked: Asked) -> Result<HttpResponse, Problem> {
     Ok(attachment("tolva studio", "zip", "application/zip", bytes))
 }
 
-/// Takes a job file, a kit file or an archive of them, all of it or nothing.
-#[utoipa::path(request_body(content = JobFile, description = "a job file, a kit file, or an archive of such"),
-    responses((status = 200, body = Imported), (status = 422, body = Problem)))]
-#[post("/import")]
-pub async fn import(asked: Asked, payload: Payload) -> Result<Json<Imported>, Problem> {
+/// The bytes of a file that is sent in, or why they are none.
+pub(super) async fn file_of(payload: Payload) -> Result<Bytes, Problem> {
     let bytes = tokio::time::timeout(PATIENCE, payload.to_bytes_limited(FILE_LIMIT)).await.map_err(|_| too_slow())?;
     let bytes = bytes.map_err(|_| {
         let detail = "The file is larger than 32 MB; nothing was changed.";
         Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", "Too large", detail)
     })?;
-    let bytes = bytes.map_err(|_| {
+    bytes.map_err(|_| {
         Problem::new(StatusCode::BAD_REQUEST, "unreadable", "Cut off", "The file broke off; nothing was changed.")
-    })?;
+    })
+}
+
+/// Takes a job file, a kit file or an archive of them, all of it or nothing.
+#[utoipa::path(request_body(content = JobFile, description = "a job file, a kit file, or an archive of such"),
+    responses((status = 200, body = Imported), (status = 422, body = Problem)))]
+#[post("/import")]
+pub async fn import(asked: Asked, payload: Payload) -> Result<Json<Imported>, Problem> {
+    let bytes = file_of(payload).await?;
     let files = asked.work(Kind::File, move || files_in(&bytes)).await??;
     Ok(Json(asked.studio.import_all(&files).await?))
 }

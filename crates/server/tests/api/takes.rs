@@ -172,6 +172,43 @@ async fn the_log() {
     assert!(table.lines().any(|line| line.contains("frame-2.jpg") && line.contains(",out,")), "{table}");
 }
 
+/// Lines of JSON go out and come in again elsewhere, all or none; a frame that is there already does not come twice.
+#[tokio::test]
+async fn takes_as_lines() {
+    let tolva = demo();
+    for code in [100u8, 120] {
+        send(&tolva, &format!("{TAKES}?name=frame-{code}.jpg"), frame(code, 1.0 / 160.0, true)).await;
+    }
+    let room = tolva.get("/api/frames/room").await;
+    assert_eq!(room["frames"], 2);
+    let lines = tolva.client.get(format!("{}/api/jobs/job-slip-shed/takes.jsonl", tolva.address)).send().await.unwrap();
+    let lines = lines.text().await.unwrap();
+    assert_eq!(lines.lines().count(), 2);
+    let import = "/api/jobs/job-slip-shed/takes/import";
+    assert_eq!(send(&tolva, import, lines.clone().into_bytes()).await.1["count"], 0);
+    let elsewhere = demo();
+    let spoilt = lines.replacen("\"choice\":\"open\"", "\"choice\":\"perhaps\"", 2);
+    let spoilt = format!("{}\n{}", lines.lines().next().unwrap(), spoilt.lines().nth(1).unwrap());
+    let (status, problem) = send(&elsewhere, import, spoilt.into_bytes()).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY, "{problem}");
+    assert!(problem["detail"].as_str().unwrap().starts_with("Line 2: "), "{problem}");
+    assert_eq!(elsewhere.get("/api/jobs/job-slip-shed/takes").await["all"], 0);
+    assert_eq!(send(&elsewhere, import, lines.clone().into_bytes()).await.1["count"], 2);
+    let (here, there) =
+        (tolva.get("/api/jobs/job-slip-shed/takes").await, elsewhere.get("/api/jobs/job-slip-shed/takes").await);
+    let told = |page: &Value| -> Vec<Value> {
+        page["takes"]
+            .as_array()
+            .unwrap()
+            .iter()
+            .map(|row| json!([row["file"], row["headline"], row["levels"]]))
+            .collect()
+    };
+    assert_eq!(told(&here), told(&there));
+    let (status, _) = send(&elsewhere, "/api/jobs/job-tram-hall/takes/import", lines.into_bytes()).await;
+    assert_eq!(status, StatusCode::NOT_FOUND);
+}
+
 /// Judged without being kept, nothing is put down; what is no frame, or of no setup, is refused at its field.
 #[tokio::test]
 async fn judged_and_refused() {
