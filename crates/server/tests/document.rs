@@ -228,7 +228,12 @@ async fn check(
         assert!(bytes.is_empty() || !plain.contains("json"), "{plain} is not among the kinds of {status} to {said}");
         return;
     };
-    if plain.contains("json") {
+    if plain == "application/x-ndjson" {
+        // Each line is a value of its own.
+        bytes.split(|byte| *byte == b'\n').filter(|line| !line.is_empty()).for_each(|line| {
+            serde_json::from_slice::<Value>(line).unwrap();
+        });
+    } else if plain.contains("json") {
         let value: Value = serde_json::from_slice(&bytes).unwrap();
         let errors: Vec<String> = validator(document, schema)
             .iter_errors(&value)

@@ -52,9 +52,3 @@ pub(crate) fn write<T: Serialize>(what: &str, value: &T) -> Result<String, Store
 pub(crate) fn read_id(id: &str) -> Result<Id, StoreError> {
     Id::new(id).map_err(|_| StoreError::Unwritable { what: id.to_owned() })
 }
-
-/// The words of a search, every one of which has to be there in any order, as a list in JSON.
-pub(crate) fn sought_words(words: &str) -> Result<String, StoreError> {
-    let words: Vec<String> = words.to_lowercase().split_whitespace().take(8).map(str::to_owned).collect();
-    write("the search", &words)
-}

@@ -1,6 +1,6 @@
 mod rows;
 
-use crate::body::{Row, SCHEMA, read_id, sought_words, write};
+use crate::body::{Row, SCHEMA, read_id, write};
 use crate::error::Newer;
 use crate::studio::new_id;
 use crate::{Changed, StoreError, Studio, day, kit, setup};
@@ -75,7 +75,9 @@ impl Studio {
         let mut connection = self.readers().acquire().await?;
         let (from, most) = (sought.from.unwrap_or(i64::MAX), sought.most.clamp(1, 200));
         let one_more = most + 1;
-        let words = sought_words(&sought.words)?;
+        // Every word has to be there, in any order.
+        let words: Vec<String> = sought.words.to_lowercase().split_whitespace().take(8).map(str::to_owned).collect();
+        let words = write("the search", &words)?;
         let mut rows = sqlx::query!(
             r#"SELECT id, name, body, schema, version, position FROM job
                WHERE deleted_at IS NULL AND position < ?

@@ -36,6 +36,14 @@ pub(super) const fn word_of(choice: Choice) -> &'static str {
     }
 }
 
+/// The words that are looked for, all of which have to be there, in any order; of more than four the first four.
+pub(super) fn all_words(words: &str) -> [String; 4] {
+    let words = words.to_lowercase();
+    let mut words = words.split_whitespace().map(str::to_owned);
+    // Nothing is found everywhere.
+    [(); 4].map(|()| words.next().unwrap_or_default())
+}
+
 /// What of a take is searched.
 pub(super) fn told(take: &Take, setup: &str) -> String {
     let (frame, settings) = (take.frame.as_ref().map(|frame| frame.name.as_str()), &take.settings);
