@@ -58,7 +58,7 @@ async fn what_a_frame_says_goes_into_the_plan() {
     judge_page(&walk, "setup-kettle").await;
     walk.sees("main", "No frame of this setup yet.").await;
     walk.press_named("Watch the folder").await;
-    walk.sees("[aria-label=Verdict] h2", "background ½ stop under").await;
+    walk.sees("[aria-label=Verdict] h2", "stop under").await;
     walk.sees(".turn", "Shutter from 1/25 to 1/20").await;
     walk.wait("the marks", "return document.querySelectorAll('[data-mark]').length === 2").await;
     walk.wait("both histograms", "return document.querySelectorAll('[data-tones]').length === 2").await;
