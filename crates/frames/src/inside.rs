@@ -8,6 +8,8 @@ use std::collections::HashSet;
 const MOST_DIRECTORIES: usize = 64;
 /// Entries of one directory that are looked at.
 const MOST_ENTRIES: usize = 512;
+/// Pictures that are looked at; a camera writes three or four.
+const MOST_PICTURES: usize = 16;
 /// Offsets of one entry that are followed.
 const MOST_OFFSETS: usize = 32;
 
@@ -79,6 +81,7 @@ pub(crate) fn largest_jpeg(bytes: &[u8]) -> Option<(&[u8], (u32, u32))> {
             found.extend(inside.filter(|inside| inside.starts_with(&[0xff, 0xd8, 0xff])));
         }
     }
-    let sized = found.into_iter().filter_map(|inside| Some((inside, size(FrameKind::Jpeg, inside)?)));
+    let sized =
+        found.into_iter().take(MOST_PICTURES).filter_map(|inside| Some((inside, size(FrameKind::Jpeg, inside)?)));
     sized.max_by_key(|(_, (width, height))| u64::from(*width) * u64::from(*height))
 }

@@ -27,7 +27,7 @@ pub use head::{BYTES, FrameKind, Head, PIXELS, head};
 pub use layered::{LightLayer, layered};
 pub use look::{CROP, Crop, Looked, SMALL, WORKING, look};
 pub use mark::{Mark, Seen};
-pub use patch::{PatchRead, patch};
+pub use patch::{PatchRead, patch, patches};
 pub use profile::ColourSpace;
 pub use told::{Told, told};
 pub use written::{Shot, WriteError, Written, written};

@@ -10,7 +10,7 @@ use crate::profile::{ColourSpace, Linear};
 use crate::told::{Told, told};
 use image::codecs::jpeg::JpegEncoder;
 use image::{DynamicImage, RgbImage};
-use tolva_light::colour::{Tally, Tones, stored};
+use tolva_light::colour::{MID_GREY, Tally, Tones, stored};
 
 /// A working copy has no more pixels than this along its longer side.
 pub const WORKING: u32 = 2_000;
@@ -18,8 +18,6 @@ pub const WORKING: u32 = 2_000;
 pub const SMALL: u32 = 240;
 /// A crop at full size has so many pixels along each side, or what there is.
 pub const CROP: u32 = 512;
-/// How much brighter white is than mid-grey as it should be (ISO 12232).
-const OVER_MID: f32 = 1.0 / 0.18;
 /// The quality copies are written with, of 100.
 const QUALITY: u8 = 90;
 
@@ -153,14 +151,14 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
     let (width, height) = pixels.size;
     let mut smaller = Smaller::of(pixels.size);
     let (mut tally, mut clipped, burnt_from) = (Tally::default(), [0u64; 3], pixels.burnt_from());
-    let (mut stored, mut light) = (Vec::new(), Vec::new());
+    let (mut stored, mut light, over_mid) = (Vec::new(), Vec::new(), (1.0 / MID_GREY) as f32);
     for row in 0..height {
         pixels.row(row, 0..width, &mut stored);
         linear.pixels(&stored, &mut light)?;
         for (stored, light) in stored.iter().zip(&light) {
             let burnt = stored.map(|part| part >= burnt_from);
             clipped.iter_mut().zip(burnt).for_each(|(count, burnt)| *count += u64::from(burnt));
-            tally.count(light.map(|part| part * OVER_MID), burnt.contains(&true));
+            tally.count(light.map(|part| part * over_mid), burnt.contains(&true));
         }
         smaller.add(row, height, &light);
     }

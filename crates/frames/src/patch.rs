@@ -11,6 +11,7 @@ use tolva_light::colour::luminance;
 pub(crate) const FEWEST: u64 = 16;
 /// The share that is left out at either end, so that dust and a glint do not count (common practice).
 const TRIMMED: f64 = 0.1;
+
 /// What a marked patch shows.
 #[derive(Debug, Clone, PartialEq)]
 pub struct PatchRead {
@@ -33,11 +34,22 @@ pub struct PatchRead {
 /// # Errors
 /// Whatever is wrong with the frame or the mark.
 pub fn patch(bytes: &[u8], mark: Mark) -> Result<PatchRead, FrameError> {
+    patches(bytes, &[mark])?.swap_remove(0)
+}
+
+/// Reads marked patches of a frame, which is decoded once, and not at all where no mark lies in it.
+///
+/// # Errors
+/// Whatever is wrong with the frame; what is wrong with a mark stands in its place.
+pub fn patches(bytes: &[u8], marks: &[Mark]) -> Result<Vec<Result<PatchRead, FrameError>>, FrameError> {
     let opened = Opened::of(bytes)?;
     let head = opened.head()?;
-    area_of(&head, mark)?;
+    if marks.iter().all(|mark| area_of(&head, *mark).is_err()) {
+        return Ok(marks.iter().map(|_| Err(FrameError::Mark)).collect());
+    }
     let pixels = opened.pixels()?;
-    read(&head, &pixels, &Linear::of(head.profile.as_deref(), &pixels)?, mark)
+    let linear = Linear::of(head.profile.as_deref(), &pixels)?;
+    Ok(marks.iter().map(|mark| read(&head, &pixels, &linear, *mark)).collect())
 }
 
 fn area_of(head: &Head, mark: Mark) -> Result<Area, FrameError> {

@@ -59,6 +59,8 @@ async fn what_a_frame_says_goes_into_the_plan() {
     walk.sees("main", "No frame of this setup yet.").await;
     walk.press_named("Watch the folder").await;
     walk.sees("[aria-label=Verdict] h2", "stop under").await;
+    let level = walk.figure("return Number(document.querySelector('[data-judged=background]').dataset.level)").await;
+    assert!((level + 0.44).abs() < 0.05, "{level}");
     walk.sees(".turn", "Shutter from 1/25 to 1/20").await;
     walk.wait("the marks", "return document.querySelectorAll('[data-mark]').length === 2").await;
     walk.wait("both histograms", "return document.querySelectorAll('[data-tones]').length === 2").await;

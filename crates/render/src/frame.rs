@@ -2,11 +2,8 @@
 
 use crate::rgb::{Rgb, luminance};
 use rayon::prelude::*;
-use tolva_light::colour::{Tones, stored};
+use tolva_light::colour::{MID_GREY, Tones, stored};
 use tolva_light::set::Blur;
-
-/// How light mid-grey is shown, as a share of white (ISO 12232: 18 % at a headroom of 2.47 stops).
-pub(crate) const MID: f64 = 0.18;
 
 /// A developed frame: of every pixel linear light, 1 for mid-grey as it should be.
 #[derive(Debug, Clone)]
@@ -114,15 +111,15 @@ struct Curve {
 
 impl Curve {
     fn to(headroom: f64) -> Curve {
-        let knee = (MID * 2.0) as f32;
-        let top = (MID * headroom.exp2()) as f32;
+        let knee = (MID_GREY * 2.0) as f32;
+        let top = (MID_GREY * headroom.exp2()) as f32;
         // What is left over the knee is filled by 1 − e^−x, scaled so that it ends at 1.
         let over = (top - knee).max(1e-3) / (1.0 - knee);
         Curve { knee, top, scale: 1.0 / (1.0 - (-over).exp()) }
     }
 
     fn of(self, light: f32) -> f32 {
-        let shown = light * MID as f32;
+        let shown = light * MID_GREY as f32;
         if shown <= self.knee {
             return shown;
         }

@@ -1,11 +1,11 @@
 //! How the subject stands off from what is behind it, along its outline.
 
 use crate::figures::Group;
-use crate::frame::{Frame, MID};
+use crate::frame::Frame;
 use crate::layers::Layers;
 use crate::part::Part;
 use crate::points::Stands;
-use tolva_light::colour::{Lab, Shown as Seen};
+use tolva_light::colour::{Lab, MID_GREY, Shown as Seen};
 use tolva_light::set::{Outline, Shown, StandsOff};
 
 /// Less apart than this the eye takes both for one: stops, and CIEDE2000 (the program's own choice: what is seen at a glance).
@@ -110,7 +110,7 @@ pub fn stands_off(layers: &Layers, frame: &Frame, shown: &Shown) -> Vec<StandsOf
 
 /// The colour of a pixel as it is seen, mid-grey at 18 %.
 fn lab(frame: &Frame, pixel: usize) -> Lab {
-    Seen::of_linear(frame.linear[pixel].map(|part| (f64::from(part) * MID).min(1.0))).lab
+    Seen::of_linear(frame.linear[pixel].map(|part| (f64::from(part) * MID_GREY).min(1.0))).lab
 }
 
 fn middle(values: impl Iterator<Item = f64>) -> f64 {

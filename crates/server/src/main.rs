@@ -8,6 +8,7 @@ mod at_work;
 mod attachment;
 mod body;
 mod cache;
+mod clock;
 mod document;
 mod easel;
 mod guard;

@@ -9,6 +9,9 @@ use tolva_core::quantity::Id;
 use tolva_render::Seed;
 use tolva_standins::{Camera, Flash, Meter, Receiver};
 
+/// The folder beside the studio's file that a camera puts its frames into, and that is watched.
+pub const FRAMES_IN: &str = "frames-in";
+
 /// Setups whose flashes are held.
 const KEPT: usize = 24;
 
@@ -36,7 +39,7 @@ impl StandIns {
     /// The stand-ins of a studio's folder.
     pub fn of(data: &Path) -> StandIns {
         StandIns(Some(Arc::new(Devices {
-            folder: data.join("frames-in"),
+            folder: data.join(FRAMES_IN),
             since: Instant::now(),
             flashes: Mutex::default(),
             pressed: AtomicU64::new(0),

@@ -112,6 +112,17 @@ impl Studio {
         row.map(|row| Ok((read_id(&row.id)?, row.deleted_at.is_some()))).transpose()
     }
 
+    /// Whether any setup has or had a take of a frame with these contents, deleted ones counted until they are gone for good.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn knows_frame(&self, hash: &str) -> Result<bool, StoreError> {
+        let row = sqlx::query!("SELECT 1 AS there FROM take WHERE hash = ? LIMIT 1", hash)
+            .fetch_optional(self.readers())
+            .await?;
+        Ok(row.is_some())
+    }
+
     /// Saves a changed take, if nobody changed it since `version`.
     ///
     /// # Errors

@@ -1131,7 +1131,10 @@ export interface paths {
         };
         get?: never;
         put?: never;
-        /** Takes a frame of the watched folder in. The file stays where it is. */
+        /**
+         * Takes a frame of the watched folder in. The file stays where it is. A frame that any setup has or had a take of is left alone: it is
+         *     another's, or was deleted.
+         */
         post: operations["takes_add_watched"];
         delete?: never;
         options?: never;
@@ -3778,6 +3781,8 @@ export interface components {
             sentence: string;
             /** @description The parts of it. */
             split: components["schemas"]["Split"];
+            /** @description Whether it reads otherwise than planned, by more than a click leaves. */
+            strays: boolean;
             target?: components["schemas"]["Band"] | null;
         };
         /** @description What sharpness, shake and noise are judged by. */
@@ -4526,6 +4531,8 @@ export interface components {
             patch: components["schemas"]["Patch"];
             /** @description Where it was planned. */
             planned: components["schemas"]["Stops"];
+            /** @description Whether it is off its plan by more than a click leaves. */
+            strays: boolean;
         };
         /** @description A page of the log. */
         LogPage: {
@@ -13747,14 +13754,6 @@ export interface operations {
         };
         requestBody?: never;
         responses: {
-            200: {
-                headers: {
-                    [name: string]: unknown;
-                };
-                content: {
-                    "application/json": components["schemas"]["TakeTold"];
-                };
-            };
             201: {
                 headers: {
                     [name: string]: unknown;
@@ -13762,6 +13761,13 @@ export interface operations {
                 content: {
                     "application/json": components["schemas"]["TakeTold"];
                 };
+            };
+            /** @description There is or was a take of this frame already. */
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
             };
             /** @description Not understood. */
             400: {

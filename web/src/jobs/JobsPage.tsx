@@ -1,7 +1,7 @@
 import { Spoken } from '../ui/voice'
 import { useInfiniteQuery, useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useDeferredValue, useState } from 'react'
-import { FileTrigger, Input, SearchField } from 'react-aria-components'
+import { FileTrigger } from 'react-aria-components'
 import { useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words as said } from '../api/client'
@@ -11,6 +11,7 @@ import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Trouble'
 import { useNotice } from '../ui/Notices'
 import { MainPush, Push } from '../ui/Push'
+import { Search } from '../ui/Search'
 import { useTitle } from '../ui/useTitle'
 import { DeletedList } from './DeletedList'
 import { JobLines } from './JobLines'
@@ -42,18 +43,6 @@ const Page = styled.div`
   .more {
     border-top: 1px solid ${({ theme }) => theme.engraved};
     padding: 14px 0;
-  }
-`
-
-const Search = styled(SearchField)`
-  input {
-    width: 26ch;
-    max-width: 100%;
-    min-height: 32px;
-    padding: 3px 8px;
-    border: 1px solid ${({ theme }) => theme.engraved};
-    border-radius: 2px;
-    background: transparent;
   }
 `
 
@@ -133,9 +122,12 @@ export default function JobsPage() {
     <Page>
       <div className="top">
         <h1>Jobs</h1>
-        <Search aria-label="Search jobs" value={words} onChange={setWords}>
-          <Input placeholder="Name, client, place or date" />
-        </Search>
+        <Search
+          label="Search jobs"
+          placeholder="Name, client, place or date"
+          value={words}
+          onChange={setWords}
+        />
         <FileTrigger
           acceptedFileTypes={['application/json', '.json', 'application/zip', '.zip']}
           onSelect={(files) => files?.[0] && take.mutate(files[0])}

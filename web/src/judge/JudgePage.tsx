@@ -2,7 +2,7 @@ import { useInfiniteQuery } from '@tanstack/react-query'
 import { useCallback, useEffect, useState } from 'react'
 import { Link, useNavigate, useParams } from 'react-router'
 import styled from 'styled-components'
-import { client, need } from '../api/client'
+import { client, need, words } from '../api/client'
 import { logQuery } from '../api/queries'
 import type { Lit, Setup, TakeTold } from '../api/types'
 import { type BenchState, useBench } from '../bench/useBench'
@@ -227,10 +227,11 @@ function OneTake({ id, setup, bench, draft, others }: OneProps) {
         body: { ids: [id], done: { what } },
       }),
     )
+  const trying = (done: Promise<unknown>) => done.catch((error: unknown) => notice(words(error)))
   const remove = async () => {
     await change('delete')
     void navigate(`/setups/${setup}/judge`)
-    notice('The take is deleted.', { label: 'Bring it back', run: () => void change('restore') })
+    notice('The take is deleted.', { label: 'Bring it back', run: () => void trying(change('restore')) })
   }
   return (
     <div className="columns">
@@ -264,7 +265,7 @@ function OneTake({ id, setup, bench, draft, others }: OneProps) {
           onWithout={setWithout}
           onEdit={edit}
           onMark={setMark}
-          onDelete={() => void remove()}
+          onDelete={() => void trying(remove())}
         />
       </div>
     </div>

@@ -42,7 +42,7 @@ export function VerdictScale({ patches }: { patches: readonly Judged[] }) {
           <rect x={x(LOW)} y={y + lift} width={Math.max(0, x(level) - x(LOW))} height={5} fill={fill} />
         )
         return (
-          <g key={judged.patch} data-judged={judged.patch}>
+          <g key={judged.patch} data-judged={judged.patch} data-level={judged.level.toFixed(2)}>
             <text x={LEFT - 8} y={y + 4} textAnchor="end" fontSize={13} fill={theme.ink}>
               {judged.name}
             </text>

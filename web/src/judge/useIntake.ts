@@ -51,7 +51,9 @@ export function useIntake(id: string, onTaken: (told: TakeTold) => void) {
       busy.current = true
       for (let next = waiting.current.shift(); next !== undefined; next = waiting.current.shift()) {
         try {
-          onTaken(await need<TakeTold>(send(id, next)))
+          // Of a frame in the folder that is another's, or was deleted, nothing comes.
+          const told = await need<TakeTold | undefined>(send(id, next))
+          if (told) onTaken(told)
         } catch (error) {
           const name = typeof next === 'string' ? next : next.name
           setRefused((before) => [...before.filter((one) => one.name !== name), { name, why: why(error) }])

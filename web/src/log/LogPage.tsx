@@ -1,6 +1,5 @@
 import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
-import { Input, SearchField } from 'react-aria-components'
 import { Link, useParams } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words as said } from '../api/client'
@@ -12,6 +11,7 @@ import { LiveChoice } from '../ui/LiveChoice'
 import { useNotice } from '../ui/Notices'
 import { PageHead } from '../ui/PageHead'
 import { Push } from '../ui/Push'
+import { Search } from '../ui/Search'
 import { Trouble } from '../ui/Trouble'
 import { useTitle } from '../ui/useTitle'
 import { Views } from '../ui/Views'
@@ -30,15 +30,6 @@ const Page = styled.div`
     gap: 6px 16px;
     align-items: center;
     padding: 4px 0 10px;
-  }
-  .seek input {
-    width: 24ch;
-    max-width: 100%;
-    min-height: 32px;
-    padding: 3px 8px;
-    border: 1px solid ${({ theme }) => theme.engraved};
-    border-radius: 2px;
-    background: transparent;
   }
   .quiet {
     font-size: 13px;
@@ -113,9 +104,12 @@ function Log({ id }: { id: string }) {
       </PageHead>
       <Page>
         <div className="seek">
-          <SearchField aria-label="Search the log" value={words} onChange={setWords}>
-            <Input placeholder="file, note, body, lens" />
-          </SearchField>
+          <Search
+            label="Search the log"
+            placeholder="file, note, body, lens"
+            value={words}
+            onChange={setWords}
+          />
           <Views label="Which takes" views={views} shows={choice} onShow={setChoice} />
           <span>
             of <LiveChoice label="Setup" value={setup} choices={setups} onChoose={setSetup} />

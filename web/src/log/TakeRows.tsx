@@ -85,9 +85,6 @@ const Tick = styled(Checkbox)`
   }
 `
 
-/** More off its plan than this is shown as such, in stops. */
-const FELT = 0.25
-
 type Props = {
   takes: readonly LogRow[]
   chosen: ReadonlySet<string>
@@ -129,17 +126,13 @@ export function TakeRows({ takes, chosen, onChoose }: Props) {
           <div className="levels wide">
             {row.levels.map((level) => {
               const label = level.level == null ? '—' : stopsLabel(level.level)
-              const planned = stopsLabel(level.planned)
-              const far = level.level != null && Math.abs(level.level - level.planned) > FELT
-              // What reads the same is not shown as off.
-              const off = far && label !== planned
               return [
                 <span key={`${level.patch} name`}>{level.name}</span>,
-                <span key={`${level.patch} level`} className={off ? 'off' : undefined}>
+                <span key={`${level.patch} level`} className={level.strays ? 'off' : undefined}>
                   {label}
                 </span>,
                 <span key={`${level.patch} planned`} className="quiet">
-                  planned {planned}
+                  planned {stopsLabel(level.planned)}
                 </span>,
               ]
             })}

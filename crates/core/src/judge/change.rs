@@ -6,7 +6,7 @@ use crate::check::FieldError;
 use crate::forecast::Seen;
 use crate::kit::Kit;
 use crate::ladder::{Turn, turns};
-use crate::marks::{ApertureMark, IsoMark, Mark, stops_label};
+use crate::marks::{ApertureMark, Mark, stops_label};
 use crate::quantity::{ClockTime, Id, Share};
 use crate::say;
 use crate::setup::{FlashReading, Measured, Method, Patch, Reading, Receptor, Setup, Turned};
@@ -58,7 +58,7 @@ fn put<T>(list: &mut Vec<T>, new: T, same: impl Fn(&T) -> bool) {
 /// What a frame says of the ambient on a patch, as a reading of the light that comes back.
 fn ambient_reading(setup: &Setup, take: &Take, judged: &Judged, clock: Option<&ClockTime>) -> Option<Reading> {
     let planned = take.planned.level(judged.patch)?;
-    // One that was read there before with a later time, or any, would stand before it.
+    // Of one whose time is not known it is only known that it came after what was read before.
     let latest = setup
         .readings
         .iter()
@@ -70,26 +70,29 @@ fn ambient_reading(setup: &Setup, take: &Take, judged: &Judged, clock: Option<&C
         patch: judged.patch,
         method: Method::Reflected,
         measured: Measured::Ev { ev: planned.ambient_ev + judged.ambient_more + planned.to_picture },
-        time: clock.cloned().max(latest),
+        time: clock.cloned().or(latest),
         receptor: Receptor::Dome,
         turned: Turned::Patch,
     })
 }
 
-/// What a frame says of a light on a patch, as a flash meter would have shown it: the aperture above it, and the share that leaves.
-fn flash_reading(judged: &Judged, part: &PlannedPart, index: usize) -> Option<FlashReading> {
-    let shown = part.at_full + judged.flash_more?.stops() - part.power.stops_below_full();
+/// What a frame says of a light on a patch, as a flash meter set to the frame's sensitivity would have shown it: the aperture above it,
+/// and the share that leaves. None where a meter would hardly show it.
+fn flash_reading(take: &Take, judged: &Judged, part: &PlannedPart, index: usize) -> Option<FlashReading> {
+    let iso = take.settings.iso.unwrap_or(take.planned.iso);
+    let shown = part.at_full + judged.flash_more?.stops() - part.power.stops_below_full() + iso.stops();
     #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
     let aperture = ApertureMark::nearest((shown * 6.0 - 1e-6).ceil() as i16);
-    Some(FlashReading {
+    let share = (shown - aperture.stops()).exp2();
+    (share >= FlashReading::LEAST_SHARE).then_some(FlashReading {
         id: id(judged.patch, Some(index))?,
         light: part.light.clone(),
         modifier: part.modifier.clone(),
         patch: judged.patch,
         power: part.power,
         aperture,
-        iso: IsoMark::nearest(0),
-        share: Some(Share::nearest((shown - aperture.stops()).exp2())),
+        iso,
+        share: Some(Share::nearest(share)),
         reached: part.reached,
     })
 }
@@ -109,7 +112,7 @@ impl Verdict {
             let parts = take.planned.level(judged.patch).map_or(&[][..], |planned| &planned.parts);
             for (index, part) in parts.iter().enumerate().filter(|_| judged.split.by != Apart::FlashAsPlanned) {
                 if told.light_index(&part.light).is_some()
-                    && let Some(reading) = flash_reading(judged, part, index)
+                    && let Some(reading) = flash_reading(take, judged, part, index)
                 {
                     put(&mut told.flash_readings, reading.clone(), |old| old.id == reading.id);
                 }
@@ -122,8 +125,8 @@ impl Verdict {
 /// More dials are turned only for more than this gained, in stops.
 const GAINED: f64 = 0.05;
 
-/// Dials of the camera a hand goes to, one set after the other: nothing, the flashes alone, the shutter with them, ISO, the aperture,
-/// all (the order of common practice: what the photographer chose first is touched last).
+/// Dials a hand goes to, one set after the other: the flashes alone, the shutter with them, ISO, the aperture, all (the order of
+/// common practice: what the photographer chose first is touched last).
 #[derive(Debug, Clone, Copy, PartialEq, Eq)]
 enum Hands {
     Powers,

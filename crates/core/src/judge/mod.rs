@@ -10,7 +10,7 @@ pub use apart::{Apart, Split};
 pub use change::{Mended, before_frames, mended};
 pub use noted::Noted;
 pub use panels::{Panels, panels};
-pub use patch::{Cannot, Judged};
+pub use patch::{Cannot, Judged, TOO_MANY};
 
 use crate::colours::asked::{GreyAsked, GreyTold, grey};
 use crate::marks::{stops_amount, stops_label};

@@ -1,5 +1,7 @@
 //! A target of two tones, a white and a black panel: two narrow peaks, equally far from the ends when the exposure is right.
 
+use super::Cannot;
+use crate::colour::{MID_GREY, encoded};
 use crate::marks::stops_amount;
 use crate::quantity::Stops;
 use crate::say;
@@ -16,12 +18,6 @@ pub struct Panels {
     pub text: String,
 }
 
-/// Light as sRGB stores it, 0 to 1.
-fn encoded(light: f64) -> f64 {
-    let light = light.clamp(0.0, 1.0);
-    if light <= 0.003_130_8 { 12.92 * light } else { 1.055 * light.powf(1.0 / 2.4) - 0.055 }
-}
-
 /// Furthest off that is looked for, in stops.
 const FURTHEST: f64 = 6.0;
 /// A tenth of a stop can be seen (common practice).
@@ -30,7 +26,8 @@ const SEEN: f64 = 0.1;
 /// By how much a frame with this white and black is over: exposed by that much less, the two lie equally far from the ends. None
 /// where the white is not brighter than the black.
 fn over(white: f64, black: f64) -> Option<f64> {
-    let from_middle = |less: f64| encoded(white * (-less).exp2()) + encoded(black * (-less).exp2()) - 1.0;
+    let stored = |light: f64, less: f64| encoded((light * (-less).exp2()).min(1.0));
+    let from_middle = |less: f64| stored(white, less) + stored(black, less) - 1.0;
     if white <= black || black <= 0.0 || from_middle(-FURTHEST) < 0.0 || from_middle(FURTHEST) > 0.0 {
         return None;
     }
@@ -42,12 +39,12 @@ fn over(white: f64, black: f64) -> Option<f64> {
     Some(low)
 }
 
-/// What the two panels of a take say; none where they are not both marked, or the white is burnt out.
+/// What the two panels of a take say; none where they are not both marked, or one of them cannot be judged.
 #[must_use]
 pub fn panels(take: &Take) -> Option<Panels> {
     let light = |of: MarkOf| {
-        let measured = take.mark(of)?.measured.as_ref()?;
-        (measured.burnt.share() <= 0.02).then(|| measured.level())?.map(|level| 0.18 * level.exp2())
+        let measured = take.mark(of)?.measured.as_ref().filter(|measured| Cannot::of(Some(measured)).is_none())?;
+        measured.level().map(|level| MID_GREY * level.exp2())
     };
     let over = (over(light(MarkOf::White)?, light(MarkOf::Black)?)? / SEEN).round() * SEEN;
     let text = if over.abs() < SEEN / 2.0 {

@@ -35,7 +35,7 @@ pub enum Cannot {
 }
 
 /// From this share of burnt out or black pixels on a patch tells no level (common practice).
-const TOO_MANY: f64 = 0.02;
+pub const TOO_MANY: f64 = 0.02;
 /// From this spread on it has no level (the program's own choice).
 const UNEVEN: f64 = 1.0;
 
@@ -83,6 +83,8 @@ pub struct Judged {
     pub off: Stops,
     /// Whether that is more than a click leaves.
     pub misses: bool,
+    /// Whether it reads otherwise than planned, by more than a click leaves.
+    pub strays: bool,
     /// The parts of it.
     pub split: Split,
     /// How much more ambient there is than was planned.
@@ -150,14 +152,16 @@ pub(super) fn judged(take: &Take, without: Option<&Take>, patch: Patch, card: Op
     let error = error(level, patch.is_of_subject() && card.is_none());
     let flash_more = split.flash.zip(flash).map(|(found, planned)| Stops::of(found.stops() - planned));
     let off = planned.target.map_or(0.0, |band| band.miss(level));
+    let total = planned.total();
     let mut judged = Judged {
         patch,
         name: patch.words(),
         level: Stops::of(level),
-        planned: Stops::of(planned.total()),
+        planned: Stops::of(total),
         target: planned.target,
         off: Stops::of(off),
         misses: off.abs() > FELT,
+        strays: cannot.is_none() && (level - total).abs() > FELT && stops_label(level) != stops_label(total),
         ambient_more: Stops::of(split.ambient.stops() - ambient),
         flash_more,
         split,

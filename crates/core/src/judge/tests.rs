@@ -78,6 +78,8 @@ fn a_pair_tells_both(
     }
     let without = taken(&other, &kit, (ambient, 0.0), false);
     assert!((without.exposed_over(&take).stops() - if slower { 1.0 } else { 0.0 }).abs() < 1e-9);
+    let behind_nd = Take { planned: Planned { nd: Mark::nearest(18), ..take.planned.clone() }, ..take.clone() };
+    assert!((behind_nd.exposed_over(&take).stops() + 3.0).abs() < 1e-9);
     let verdict = judge(&take, Some(&without));
     let face = verdict.judged(Patch::Face).unwrap();
     assert_eq!(face.split.by, Apart::Pair);
@@ -106,6 +108,46 @@ fn taken_over_the_plan_gives_what_the_frame_showed(
     // A second frame takes the place of the first.
     let again = verdict.taken_over(&told, &take, None);
     assert_eq!((again.readings.len(), again.flash_readings.len()), (told.readings.len(), told.flash_readings.len()));
+}
+
+/// A weak flash at a high sensitivity, as beside a dance floor, is read as well as a strong one: the meter stands at the frame's ISO.
+#[test]
+fn a_weak_flash_is_read_too() {
+    let (kit, mut setup) = (sample::kit(), sample::portrait());
+    setup.camera.iso.at = Mark::nearest(36);
+    setup.camera.aperture.at = Mark::nearest(10);
+    setup.lights[0].power.at = crate::quantity::Power::nearest(7.0);
+    let take = taken(&setup, &kit, (-12.0, -4.5), true);
+    let told = judge(&take, Some(&taken(&setup, &kit, (-12.0, 0.0), false))).taken_over(&setup, &take, None);
+    assert_eq!(told.check(&kit), Ok(()));
+    let face = judge(&take, None).judged(Patch::Face).unwrap().level.stops();
+    // At ISO 100 no lens would be wide enough for it.
+    let read = told.flash_readings.iter().find(|reading| reading.patch == Patch::Face).unwrap();
+    assert!(read.aperture.stops() - read.iso.stops() < -2.0, "{read:?}");
+    let level = assess_levels(&told, &kit)[0].1;
+    assert!((level - face).abs() < 0.02, "{level} {face}");
+}
+
+/// What was read later than the frame was taken goes on standing: the frame is not dated later than it is.
+#[test]
+fn a_later_reading_stands() {
+    let (kit, mut setup) = (sample::kit(), sample::portrait());
+    let clock = |text: &str| crate::quantity::ClockTime::new(text).unwrap();
+    setup.readings.iter_mut().for_each(|reading| reading.time = Some(clock("18:40")));
+    let take = taken(&setup, &kit, (0.7, 0.0), true);
+    let verdict = judge(&take, Some(&taken(&setup, &kit, (0.7, 0.0), false)));
+    let ambient = |setup: &Setup| crate::assess::assess(setup, &kit, terms()).unwrap().levels[0].ambient.stops();
+    let at = |time: Option<&str>| {
+        let told = verdict.taken_over(&setup, &take, time.map(clock).as_ref());
+        let times: Vec<_> =
+            told.readings.iter().filter(|r| r.id.as_str().starts_with("frame-")).map(|r| r.time.clone()).collect();
+        (ambient(&told) - ambient(&setup), times[0].clone())
+    };
+    let (more, time) = at(Some("18:12"));
+    assert!(more.abs() < 1e-6 && time == Some(clock("18:12")), "{more} {time:?}");
+    assert!((at(Some("18:50")).0 - 0.7).abs() < 1e-6);
+    // One whose time is not known is taken to be of now.
+    assert!((at(None).0 - 0.7).abs() < 1e-6);
 }
 
 fn assess_levels(setup: &Setup, kit: &Kit) -> Vec<(Patch, f64)> {

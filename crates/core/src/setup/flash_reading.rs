@@ -5,9 +5,6 @@ use crate::quantity::limits::{FLASH_READINGS, REACHED};
 use crate::quantity::{Id, Power, Share};
 use serde::{Deserialize, Serialize};
 
-/// A smaller share of flash in all that was read is lost in what a meter rounds (the program's own choice).
-const LEAST_SHARE: f64 = 0.02;
-
 /// What a flash meter said of one light on one patch, held as the patch is turned, towards that light.
 ///
 /// It is kept with what of the light came there then, so that it goes on telling of flash and modifier when the light has been
@@ -37,6 +34,9 @@ pub struct FlashReading {
 }
 
 impl FlashReading {
+    /// A smaller share of flash in all that was read is lost in what a meter rounds (the program's own choice).
+    pub const LEAST_SHARE: f64 = 0.02;
+
     /// The level it says the light gives there at f/1, ISO 100 and full power, in stops, by the light that falls there.
     #[must_use]
     pub fn at_full(&self) -> f64 {
@@ -57,7 +57,7 @@ impl Setup {
         check.distinct("/flash_readings", self.flash_readings.iter().map(|reading| &reading.id));
         for (index, reading) in self.flash_readings.iter().enumerate() {
             check.range(format!("/flash_readings/{index}/reached"), REACHED, reading.reached);
-            if reading.share.is_some_and(|share| share.share() < LEAST_SHARE) {
+            if reading.share.is_some_and(|share| share.share() < FlashReading::LEAST_SHARE) {
                 check.problem(format!("/flash_readings/{index}/share"), Problem::HardlyFlash);
             }
         }

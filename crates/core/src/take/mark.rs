@@ -1,6 +1,7 @@
 //! Marks: places of a frame that are measured.
 
 use crate::check::Check;
+use crate::colour::{MID_GREY, luminance};
 use crate::picture::PatchPlace;
 use crate::quantity::limits::{MARK_PLACE, MARK_SIDE};
 use crate::quantity::{Share, Stops};
@@ -55,15 +56,12 @@ pub struct MarkShows {
     pub on: MeasuredOn,
 }
 
-/// Where mid-grey as it should be lies, as a share of white (ISO 12232).
-const MID: f64 = 0.18;
-
 impl MarkShows {
     /// The level by the light that comes from it, in stops from mid-grey; none where it is black.
     #[must_use]
     pub fn level(&self) -> Option<f64> {
-        let light = f64::from(crate::colour::luminance(self.linear.map(|part| part as f32)));
-        (light > 0.0).then(|| (light / MID).log2())
+        let light = f64::from(luminance(self.linear.map(|part| part as f32)));
+        (light > 0.0).then(|| (light / MID_GREY).log2())
     }
 }
 

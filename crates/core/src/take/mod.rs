@@ -8,7 +8,7 @@ pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
 pub use said::CameraSaid;
 
-use crate::check::{Check, FieldError};
+use crate::check::{Check, FieldError, Problem};
 use crate::colour::Tones;
 use crate::marks::Mark;
 use crate::quantity::limits::{FRAME_SIDE, TAKE_MARKS};
@@ -99,15 +99,23 @@ pub struct FiledTake {
     pub take: Take,
 }
 
+/// Checks that a text is a date and a time as takes have it: `2026-09-17 18:05:00`.
+///
+/// # Errors
+/// Where it is none, at the field `/at`.
+pub fn check_moment(text: &str) -> Result<(), Vec<FieldError>> {
+    let is_one = text.len() == 19 && text.parse::<jiff::civil::DateTime>().is_ok();
+    let wrong = || vec![FieldError { field: "/at".to_owned(), problem: Problem::Moment }];
+    is_one.then_some(()).ok_or_else(wrong)
+}
+
 impl FiledTake {
     /// Checks the whole of it.
     ///
     /// # Errors
     /// Every problem, each at its field.
     pub fn check(&self) -> Result<(), Vec<FieldError>> {
-        if self.at.len() != 19 || self.at.parse::<jiff::civil::DateTime>().is_err() {
-            return Err(vec![FieldError { field: "/at".to_owned(), problem: crate::check::Problem::Moment }]);
-        }
+        check_moment(&self.at)?;
         let at = |error: FieldError| FieldError { field: format!("/take{}", error.field), ..error };
         self.take.check().map_err(|errors| errors.into_iter().map(at).collect())
     }
@@ -127,8 +135,9 @@ impl Take {
         let gain = |take: &Take| {
             let (said, planned) = (&take.settings, &take.planned);
             let iso = said.iso.unwrap_or(planned.iso).stops();
-            let aperture = said.aperture.unwrap_or(planned.aperture).stops();
-            iso - aperture - said.shutter.unwrap_or(planned.shutter).stops()
+            // No camera says what filter is before it.
+            let less = said.aperture.unwrap_or(planned.aperture).stops() + planned.nd.stops();
+            iso - less - said.shutter.unwrap_or(planned.shutter).stops()
         };
         Stops::of(gain(self) - gain(other))
     }
@@ -143,7 +152,7 @@ impl Take {
         for (index, mark) in self.marks.iter().enumerate() {
             mark.check(&mut check, &format!("/marks/{index}"));
             if self.marks[..index].iter().any(|other| other.of == mark.of) {
-                check.problem(format!("/marks/{index}/of"), crate::check::Problem::MarkTwice);
+                check.problem(format!("/marks/{index}/of"), Problem::MarkTwice);
             }
         }
         if let Some(frame) = &self.frame {

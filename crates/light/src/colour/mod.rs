@@ -35,5 +35,5 @@ pub use stored::{luminance, stored};
 pub use surface::Surface;
 pub use temperature::{Temperature, light_at, temperature};
 pub use tones::{Tally, Tones};
-pub use white::{Eye, Shown, White, adapted, decoded};
+pub use white::{Eye, MID_GREY, Shown, White, adapted, decoded, encoded};
 pub use xyz::{Uv, Xy, Xyz};

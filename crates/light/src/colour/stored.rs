@@ -1,5 +1,6 @@
 //! Linear light and the bytes sRGB stores it as (IEC 61966-2-1).
 
+use super::encoded;
 use std::sync::LazyLock;
 
 /// Luminance of linear sRGB, by its primaries.
@@ -14,9 +15,8 @@ const STEPS: usize = 4096;
 /// Light as it is stored, by its root.
 static STORED: LazyLock<Vec<u8>> = LazyLock::new(|| {
     let stored = |step: usize| {
-        let linear = (step as f32 / (STEPS - 1) as f32).powi(2);
-        let stored = if linear <= 0.003_130_8 { 12.92 * linear } else { 1.055 * linear.powf(1.0 / 2.4) - 0.055 };
-        (stored * 255.0 + 0.5) as u8
+        let linear = (step as f64 / (STEPS - 1) as f64).powi(2);
+        (encoded(linear) * 255.0 + 0.5) as u8
     };
     (0..STEPS).map(stored).collect()
 });

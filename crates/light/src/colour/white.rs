@@ -59,6 +59,15 @@ pub fn decoded(stored: f64) -> f64 {
     linear.red
 }
 
+/// A part of linear light, 0 to 1, as sRGB stores it, 0 to 1 (IEC 61966-2-1).
+#[must_use]
+pub fn encoded(linear: f64) -> f64 {
+    Srgb::from_linear(palette::LinSrgb::new(linear, linear, linear)).red
+}
+
+/// How light mid-grey as it should be is shown, as a share of white (ISO 12232: 18 % at a headroom of 2.47 stops).
+pub const MID_GREY: f64 = 0.18;
+
 /// A colour as a camera shows it.
 #[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Shown {

@@ -11,15 +11,13 @@ use actix_web::web::{Json, Payload};
 use serde::{Deserialize, Serialize};
 use tokio::sync::Semaphore;
 use tolva_core::colours::asked::{GreyAsked, GreyTold, grey};
+use tolva_core::judge::TOO_MANY;
 use tolva_core::quantity::{Duv, Kelvin};
 use tolva_frames::{BYTES, ColourSpace, FrameError, Mark, PatchRead, patch};
 use utoipa::{IntoParams, ToSchema};
 
 /// Frames are taken in and decoded one at a time: each may take a gigabyte.
 pub(super) static ONE: Semaphore = Semaphore::const_new(1);
-
-/// From this share of burnt out or black pixels on a patch tells no colour (common practice).
-const TOO_MANY: f64 = 0.02;
 
 /// Where a grey card is in a frame, and how the camera was set.
 #[derive(Debug, Deserialize, IntoParams)]

@@ -258,6 +258,15 @@ async fn a_watched_folder() {
     let path = "/api/setups/setup-doors/takes/watched/IMG%201.JPG";
     let (status, told) = tolva.ask(Method::POST, path, None).await;
     assert_eq!((status, &told["kept"]["take"]["frame"]["name"]), (StatusCode::CREATED, &json!("IMG 1.JPG")), "{told}");
-    assert_eq!(tolva.ask(Method::POST, path, None).await.0, StatusCode::OK);
+    assert_eq!(tolva.ask(Method::POST, path, None).await.0, StatusCode::NO_CONTENT);
+    // Watched for another setup it is still the first one's; deleted it stays so, until it is handed in by a person.
+    let elsewhere = path.replace("setup-doors", "setup-hands");
+    assert_eq!(tolva.ask(Method::POST, &elsewhere, None).await.0, StatusCode::NO_CONTENT);
+    let gone = json!({"ids": [told["kept"]["id"]], "done": {"what": "delete"}});
+    tolva.post("/api/jobs/job-slip-shed/takes/change", gone).await;
+    assert_eq!(tolva.ask(Method::POST, path, None).await.0, StatusCode::NO_CONTENT);
+    assert_eq!(tolva.get("/api/jobs/job-slip-shed/takes").await["all"], 0);
+    let (status, back) = send(&tolva, &format!("{TAKES}?name=again.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    assert_eq!((status, &back["kept"]["id"]), (StatusCode::OK, &told["kept"]["id"]));
     assert!(std::path::Path::new(&folder).join("IMG 1.JPG").exists());
 }

@@ -7,6 +7,7 @@ use crate::api::asked::{Asked, Of};
 use crate::api::id;
 use crate::api::picture::{Lit, developing, not_there_yet, picturing_of, sensor_of, shot, sketch_of};
 use crate::body::Body;
+use crate::clock;
 use crate::easel::{Easels, Sketch};
 use crate::problem::Problem;
 use crate::stand_ins::{Flashes, StandIns};
@@ -127,9 +128,8 @@ pub async fn take_frames(
     let of = Of { of: Some(path.clone()) };
     let kit = asked.ground(&of).await?.kit;
     let Some(body) = kit.camera(&kept_setup.camera.body) else { return Err(not_there_yet()) };
-    let second = std::time::SystemTime::now().duration_since(std::time::UNIX_EPOCH).map_or(0, |since| since.as_secs());
-    let taken = i64::try_from(second).ok().and_then(|second| chrono::DateTime::from_timestamp(second, 0));
-    let taken = taken.map(|taken| taken.format("%Y:%m:%d %H:%M:%S").to_string());
+    let now = clock::now();
+    let (second, taken) = (now.timestamp().unsigned_abs(), Some(now.format("%Y:%m:%d %H:%M:%S").to_string()));
     // Each shutter is worked out as a setup of its own: trails, sync and what the body has go with it.
     let mut shutters: Vec<(ShutterMark, Arc<Picturing>, Shot)> = Vec::new();
     let mut at_each = Vec::with_capacity(longer.len());

@@ -1,22 +1,22 @@
 //! A folder that is watched: a tethered camera, or the stand-in's, puts its frames there.
 
-use super::TakeTold;
-use super::intake::taken_in;
+use super::intake::{Came, new_take};
+use super::{Stands, TakeTold};
 use crate::api::asked::Asked;
 use crate::api::frame::ONE;
 use crate::problem::Problem;
+use crate::stand_ins::FRAMES_IN;
+use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::web::{Bytes, Data, Json, Path};
 use actix_web::{HttpResponse, get, post};
 use serde::Serialize;
 use std::path::{Path as FilePath, PathBuf};
 use std::time::{Duration, SystemTime};
-use tolva_frames::BYTES;
+use tolva_frames::{BYTES, FrameError};
 use tolva_store::Studio;
 use utoipa::ToSchema;
 
-/// The name of the folder, beside the studio's file.
-const FOLDER: &str = "frames-in";
 /// A file that was written to so lately may not be whole yet.
 const SETTLES: Duration = Duration::from_millis(400);
 /// So many files of the folder are told, the oldest first.
@@ -34,7 +34,7 @@ pub struct Watched {
 }
 
 fn folder(studio: &Studio) -> PathBuf {
-    studio.file().with_file_name(FOLDER)
+    studio.file().with_file_name(FRAMES_IN)
 }
 
 /// Whether a name is of a frame in the folder itself.
@@ -70,26 +70,37 @@ pub async fn watched(studio: Data<Studio>) -> Json<Watched> {
     Json(Watched { frames: frames(&folder), folder: folder.display().to_string() })
 }
 
-/// Takes a frame of the watched folder in. The file stays where it is.
+/// Takes a frame of the watched folder in. The file stays where it is. A frame that any setup has or had a take of is left alone: it is
+/// another's, or was deleted.
 #[utoipa::path(operation_id = "takes_add_watched", params(("id" = String, Path), ("name" = String, Path)),
-    responses((status = 200, body = TakeTold), (status = 201, body = TakeTold), (status = 404, body = Problem),
-        (status = 422, body = Problem)))]
+    responses((status = 201, body = TakeTold), (status = 204, description = "There is or was a take of this frame already."),
+        (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[post("/setups/{id}/takes/watched/{name}")]
 pub async fn take_watched(asked: Asked, path: Path<(String, String)>) -> Result<HttpResponse, Problem> {
     let (of, name) = path.into_inner();
     let _alone = ONE.acquire().await;
-    let file = folder(&asked.studio).join(&name);
+    let stands = Stands::of(&asked, &of).await?;
+    let folder = folder(&asked.studio);
+    let came = asked.work(Kind::Frame, move || read(&folder, name)).await??;
+    if asked.studio.knows_frame(&came.hash).await? {
+        return Ok(HttpResponse::NoContent().finish());
+    }
+    Ok(HttpResponse::Created().json(new_take(&asked, stands, came).await?))
+}
+
+/// Reads a frame of the folder.
+fn read(folder: &FilePath, name: String) -> Result<Came, Problem> {
     let gone = || {
         let detail = "That frame is not in the folder any more.";
         Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail)
     };
-    let size = std::fs::metadata(&file).ok().filter(|about| may_be(&name) && about.is_file()).map(|about| about.len());
-    if size.ok_or_else(gone)? > BYTES as u64 {
-        return Err(tolva_frames::FrameError::TooManyBytes.into());
+    let file = folder.join(&name);
+    let about = std::fs::metadata(&file).ok().filter(|about| may_be(&name) && about.is_file()).ok_or_else(gone)?;
+    if about.len() > BYTES as u64 {
+        return Err(FrameError::TooManyBytes.into());
     }
     let bytes = std::fs::read(&file).map_err(|_| gone())?;
-    let told = taken_in(&asked, &of, name, Bytes::from(bytes)).await?;
-    Ok(if told.known { HttpResponse::Ok().json(told) } else { HttpResponse::Created().json(told) })
+    Ok(Came::of(name, Bytes::from(bytes)))
 }
 
 #[cfg(test)]

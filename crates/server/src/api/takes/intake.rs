@@ -5,7 +5,8 @@ use crate::api::Query;
 use crate::api::asked::{Asked, forecast_of};
 use crate::api::frame::{ONE, bytes_of};
 use crate::body::Body;
-use crate::problem::{FieldProblem, Problem};
+use crate::clock;
+use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::web::{Bytes, Json, Path, Payload};
 use actix_web::{HttpResponse, post};
@@ -17,7 +18,7 @@ use tolva_core::picture::places;
 use tolva_core::quantity::{Millimetres, Name, Note, Share, Stops};
 use tolva_core::situation::{Dials, Situation};
 use tolva_core::take::{
-    CameraSaid, Choice, FrameCrop, FrameSeen, MarkShows, MeasuredOn, Planned, Take, TakeMark, proposed,
+    CameraSaid, Choice, FrameCrop, FrameSeen, MarkShows, MeasuredOn, Planned, Take, TakeMark, check_moment, proposed,
 };
 use tolva_frames::{ColourSpace, FrameError, Looked, Mark, PatchRead, Told, head, look, told};
 use tolva_store::{FrameCopy, KeptTake, Many, Studio, frame_hash};
@@ -101,7 +102,8 @@ fn name_of(text: &str) -> Name {
     Name::new(clean.trim()).or_else(|_| Name::new("frame")).unwrap_or_else(|_| unreachable!("a plain name"))
 }
 
-fn taken(stands: &Stands, name: &str, bytes: &[u8]) -> Result<Taken, Refused> {
+fn taken(stands: &Stands, came: &Came) -> Result<Taken, Refused> {
+    let bytes = &came.bytes;
     let head = head(bytes).map_err(Refused::Frame)?;
     let (wide, high) = (f64::from(head.width.max(1)), f64::from(head.height.max(1)));
     let aspect = if head.seen.is_on_its_side() { high / wide } else { wide / high };
@@ -119,8 +121,8 @@ fn taken(stands: &Stands, name: &str, bytes: &[u8]) -> Result<Taken, Refused> {
         height: crop.size.1,
     };
     let frame = FrameSeen {
-        name: name_of(name),
-        hash: frame_hash(bytes),
+        name: name_of(&came.name),
+        hash: came.hash.clone(),
         width: looked.size.0,
         height: looked.size.1,
         profile: match &looked.space {
@@ -136,10 +138,8 @@ fn taken(stands: &Stands, name: &str, bytes: &[u8]) -> Result<Taken, Refused> {
 }
 
 /// Now, as takes without a time are put down.
-pub(super) fn now() -> String {
-    let second = std::time::SystemTime::now().duration_since(std::time::UNIX_EPOCH).map_or(0, |since| since.as_secs());
-    let now = i64::try_from(second).ok().and_then(|second| chrono::DateTime::from_timestamp(second, 0));
-    now.unwrap_or_default().format("%Y-%m-%d %H:%M:%S").to_string()
+fn now() -> String {
+    clock::now().format("%Y-%m-%d %H:%M:%S").to_string()
 }
 
 /// The take a setup has of a frame already; one that was deleted is brought back.
@@ -152,21 +152,40 @@ async fn there(studio: &Studio, stands: &Stands, hash: &str) -> Result<Option<Ke
     Ok(Some(studio.take(&id).await?))
 }
 
-/// Takes a frame in; one that is there already is not taken twice.
-pub(super) async fn taken_in(asked: &Asked, of: &str, name: String, bytes: Bytes) -> Result<TakeTold, Problem> {
-    let stands = Stands::of(asked, of).await?;
-    if let Some(kept) = there(&asked.studio, &stands, &frame_hash(&bytes)).await? {
-        return Ok(TakeTold { verdict: judge(&kept.take, None), kept, known: true });
+/// A file that came in, by its contents.
+pub(super) struct Came {
+    pub(super) name: String,
+    pub(super) bytes: Bytes,
+    pub(super) hash: String,
+}
+
+impl Came {
+    /// Its contents take a while to be named: not on the threads that answer.
+    pub(super) fn of(name: String, bytes: Bytes) -> Came {
+        Came { hash: frame_hash(&bytes), name, bytes }
     }
+}
+
+/// Takes a frame in; one that is there already is not taken twice.
+async fn taken_in(asked: &Asked, of: &str, name: String, bytes: Bytes) -> Result<TakeTold, Problem> {
+    let came = asked.work(Kind::Frame, move || Came::of(name, bytes)).await?;
+    let stands = Stands::of(asked, of).await?;
+    match there(&asked.studio, &stands, &came.hash).await? {
+        Some(kept) => Ok(TakeTold { verdict: judge(&kept.take, None), kept, known: true }),
+        None => new_take(asked, stands, came).await,
+    }
+}
+
+/// Makes a take of a frame, and keeps copies of it.
+pub(super) async fn new_take(asked: &Asked, stands: Stands, came: Came) -> Result<TakeTold, Problem> {
     let studio = asked.studio.clone();
     let look = move || {
-        let taken = taken(&stands, &name, &bytes)?;
-        let frame = taken.take.frame.as_ref().map(|frame| frame.hash.clone()).unwrap_or_default();
-        let crops = taken.looked.crops.iter().enumerate().map(|(at, crop)| (FrameCopy::Crop(at), crop.jpeg.as_slice()));
-        let whole = [(FrameCopy::Working, &taken.looked.working), (FrameCopy::Small, &taken.looked.small)];
-        let copies: Vec<_> = whole.map(|(copy, bytes)| (copy, bytes.as_slice())).into_iter().chain(crops).collect();
-        let kept = studio.keep_copies(&frame, &copies);
-        Ok::<_, Refused>((stands, taken.take, kept))
+        let Taken { take, looked } = taken(&stands, &came)?;
+        let crops = looked.crops.iter().enumerate().map(|(at, crop)| (FrameCopy::Crop(at), crop.jpeg.as_slice()));
+        let whole = [(FrameCopy::Working, looked.working.as_slice()), (FrameCopy::Small, looked.small.as_slice())];
+        let copies: Vec<_> = whole.into_iter().chain(crops).collect();
+        let kept = studio.keep_copies(&came.hash, &copies);
+        Ok::<_, Refused>((stands, take, kept))
     };
     let (stands, take, copies) = asked.work(Kind::Frame, look).await??;
     copies?;
@@ -228,7 +247,8 @@ pub async fn judge_frame(
     let bytes = bytes_of(payload).await?;
     let stands = Stands::of(&asked, &path).await?;
     let name = named.name.clone();
-    let take = asked.work(Kind::Frame, move || taken(&stands, &name, &bytes).map(|taken| taken.take)).await??;
+    let looked = move || taken(&stands, &Came::of(name, bytes)).map(|taken| taken.take);
+    let take = asked.work(Kind::Frame, looked).await??;
     Ok(Json(FrameJudged { verdict: judge(&take, None), take }))
 }
 
@@ -256,11 +276,7 @@ pub struct ByHand {
 #[post("/setups/{id}/takes/by-hand")]
 pub async fn take_by_hand(asked: Asked, path: Path<String>, body: Body<ByHand>) -> Result<HttpResponse, Problem> {
     let ByHand { shutter, aperture, iso, flash, at, note } = body.0;
-    let real = |at: &String| chrono::NaiveDateTime::parse_from_str(at, "%Y-%m-%d %H:%M:%S").is_ok() && at.len() == 19;
-    if at.as_ref().is_some_and(|at| !real(at)) {
-        let detail = "A time is written as 2026-09-17 18:05:00.".to_owned();
-        return Err(Problem::fields(vec![FieldProblem { field: "/at".to_owned(), detail }]));
-    }
+    at.as_deref().map_or(Ok(()), check_moment)?;
     let stands = Stands::of(&asked, &path).await?;
     let settings =
         CameraSaid { shutter, aperture, iso, flash: Some(flash), taken: at.clone(), ..CameraSaid::default() };

@@ -43,6 +43,8 @@ pub struct LogLevel {
     planned: Stops,
     /// Where it is; none where it cannot be judged.
     level: Option<Stops>,
+    /// Whether it is off its plan by more than a click leaves.
+    strays: bool,
 }
 
 /// A take in the log.
@@ -101,6 +103,7 @@ impl LogRow {
             name: judged.name,
             planned: judged.planned,
             level: judged.cannot.is_none().then_some(judged.level),
+            strays: judged.strays,
         };
         LogRow {
             id: kept.id,

@@ -31,7 +31,7 @@ use tolva_core::judge::{Mended, Verdict, judge, mended};
 use tolva_core::quantity::{ClockTime, Id, Note};
 use tolva_core::setup::Patch;
 use tolva_core::take::{Choice, MarkOf, MeasuredOn, Take, TakeMark};
-use tolva_frames::look;
+use tolva_frames::patches;
 use tolva_store::{FrameCopy, Ground, KeptTake, Studio};
 use utoipa::{IntoParams, ToSchema};
 
@@ -136,8 +136,8 @@ pub async fn keep(
     if let Some(copy) = copy {
         let _alone = ONE.acquire().await;
         let areas: Vec<_> = take.marks.iter().map(area).collect();
-        let looked = asked.work(Kind::Frame, move || look(&copy, &areas)).await??;
-        for (mark, read) in take.marks.iter_mut().zip(looked.marks).filter(|(mark, _)| mark.measured.is_none()) {
+        let shown = asked.work(Kind::Frame, move || patches(&copy, &areas)).await??;
+        for (mark, read) in take.marks.iter_mut().zip(shown).filter(|(mark, _)| mark.measured.is_none()) {
             mark.measured = read.ok().map(|read| measured(&read, MeasuredOn::Copy));
         }
     }
