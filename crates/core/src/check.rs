@@ -37,6 +37,9 @@ pub enum Problem {
     /// Two marks of one kind.
     #[error("This is marked already: move the mark that is there.")]
     MarkTwice,
+    /// A tone curve that does not rise all the way.
+    #[error("A tone curve rises all the way: each point is lighter than the one before.")]
+    CurveFalls,
     /// The same preset twice.
     #[error("The {} is there twice.", preset.words())]
     PresetTwice {

@@ -20,6 +20,7 @@ pub mod judge;
 pub mod kit;
 pub mod ladder;
 pub mod layout;
+pub mod learn;
 pub mod outlook;
 pub mod picture;
 pub mod place;

@@ -47,7 +47,7 @@ const RENDER: [&str; 21] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 30] = [
+const CORE: [&str; 31] = [
     "sources",
     "check",
     "wanted",
@@ -77,6 +77,7 @@ const CORE: [&str; 30] = [
     "starts",
     "take",
     "judge",
+    "learn",
     "format",
 ];
 

@@ -114,7 +114,7 @@ mod tests {
     fn the_meter_s_constants_decide() {
         let (kit, setup) = (sample::kit(), sample::portrait());
         let light = |c| {
-            let house = House { meter: MeterConstants { c, k: 12.5 }, ..House::default() };
+            let house = House { meter: MeterConstants { c, ..MeterConstants::default() }, ..House::default() };
             of(&Situation::new(&setup, &kit, house).unwrap())[0].light.clone()
         };
         assert_eq!(light(250.0), "2\u{202f}600 lx");

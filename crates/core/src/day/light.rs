@@ -3,7 +3,8 @@ use crate::colour::Temperature;
 use crate::exposure::MeterConstants;
 use crate::forecast::{AmbientSource, Around, FarOff, Forecast, Standing, modelled};
 use crate::geometry::DVec3;
-use crate::place::Spot;
+use crate::house::SkyKind;
+use crate::place::{Spot, Surroundings};
 use crate::quantity::{Degrees, Duv, Ev100, Kelvin, Share, turn};
 use crate::scene::Sun;
 use crate::set::Skyline;
@@ -116,6 +117,7 @@ pub fn forecast_at(
     let (face, behind) = (now.colour(here.model.face), now.colour(here.model.behind));
     Some(Forecast {
         time: timeline.clock(minute),
+        sky: (!matches!(spot.surroundings, Surroundings::Room)).then(|| SkyKind::of(cover)),
         levels: PerPatch::of(|patch| here.level(patch, cover)),
         sources: here.sources(),
         sun: on_set(&now).filter(|_| !here.sun_is_hidden()),

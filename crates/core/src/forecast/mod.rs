@@ -15,6 +15,7 @@ pub use modelled::{Modelled, modelled};
 pub use seen::Seen;
 pub use standing::{AmbientSource, Standing};
 
+use crate::house::SkyKind;
 use crate::quantity::{ClockTime, Duv, Ev100, Id, Kelvin, Share, Stops};
 use crate::scene::Sun;
 use crate::set::{Dome, Skyline};
@@ -73,6 +74,8 @@ pub struct TurnedReading {
 pub struct Forecast {
     /// The time.
     pub time: ClockTime,
+    /// The kind of sky it goes by; none where none is seen.
+    pub sky: Option<SkyKind>,
     /// Each patch, in the order of the stop scale; none where nothing can be said of it.
     #[cfg_attr(feature = "openapi", schema(value_type = [Option<ForecastLevel>; 6]))]
     pub levels: PerPatch<Option<ForecastLevel>>,

@@ -2,9 +2,11 @@
 
 mod habits;
 mod mains;
+mod skies;
 
 pub use habits::{Following, Habits, Start};
 pub use mains::Mains;
+pub use skies::{Skies, SkyKind};
 
 use crate::check::{Check, FieldError};
 use crate::exposure::MeterConstants;
@@ -84,6 +86,8 @@ pub struct House {
     pub habits: Habits,
     /// The mains its lamps hang on.
     pub mains: Mains,
+    /// What the takes taught of the forecast, by the kind of sky.
+    pub skies: Skies,
 }
 
 impl House {
@@ -97,6 +101,7 @@ impl House {
             check.problem(format!("/house/meter/{field}"), error);
         }
         self.habits.check("/house/habits", &mut check);
+        self.skies.check("/house/skies", &mut check);
         check.done()
     }
 }

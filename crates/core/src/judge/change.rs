@@ -33,19 +33,16 @@ pub struct Mended {
 /// The name a reading of a frame has in its setup: a later frame's takes its place.
 fn id(patch: Patch, light: Option<usize>) -> Option<Id> {
     let patch = patch.words().replace(' ', "-");
-    let name = light.map_or_else(|| format!("{FRAME}{patch}"), |light| format!("{FRAME}{patch}-{light}"));
+    let name = light.map_or_else(|| format!("{}{patch}", Reading::FRAME), |light| format!("{}{patch}-{light}", Reading::FRAME));
     Id::new(&name).ok()
 }
-
-/// How the names of readings of frames begin.
-const FRAME: &str = "frame-";
 
 /// A setup without what frames said of it: the light that was there before any was taken, and that a camera still sees.
 #[must_use]
 pub fn before_frames(setup: &Setup) -> Setup {
     let mut before = setup.clone();
-    before.readings.retain(|reading| !reading.id.as_str().starts_with(FRAME));
-    before.flash_readings.retain(|reading| !reading.id.as_str().starts_with(FRAME));
+    before.readings.retain(|reading| !reading.is_of_frame());
+    before.flash_readings.retain(|reading| !reading.is_of_frame());
     before
 }
 

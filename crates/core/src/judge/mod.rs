@@ -10,9 +10,11 @@ pub use apart::{Apart, Split};
 pub use change::{Mended, before_frames, mended};
 pub use noted::Noted;
 pub use panels::{Panels, panels};
-pub use patch::{Cannot, Judged, TOO_MANY};
+pub use patch::{Cannot, Judged, ReadLevel, TOO_MANY};
+pub(crate) use patch::{read, tells};
 
 use crate::colours::asked::{GreyAsked, GreyTold, grey};
+use crate::kit::ToneCurve;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Stops, figure};
 use crate::say;
@@ -70,11 +72,10 @@ pub fn apart_words(take: &Take, without: &Take, share: f64, moved: f64, (x, y): 
     say::judge::taken_apart(share, moved, shift, flash)
 }
 
-/// Judges a frame by its marks; with one that was taken `without` flash, ambient and flash each for itself.
+/// Judges a frame by its marks, its levels told by the body's `curve` where one was learnt; with one that was taken `without` flash, ambient and flash each for itself.
 #[must_use]
-pub fn judge(take: &Take, without: Option<&Take>) -> Verdict {
-    let card = patch::card_level(take);
-    let of = |patch: Patch| patch::judged(take, without, patch, card);
+pub fn judge(take: &Take, without: Option<&Take>, curve: Option<&ToneCurve>) -> Verdict {
+    let of = |patch: Patch| patch::judged(take, without, patch, curve);
     let patches: Vec<Judged> = Patch::ALL.into_iter().filter_map(of).collect();
     let known = |patch: Patch| patches.iter().find(|judged| judged.patch == patch && judged.cannot.is_none());
     let (face, background) = (known(Patch::Face), known(Patch::Background));
@@ -89,7 +90,7 @@ pub fn judge(take: &Take, without: Option<&Take>) -> Verdict {
         };
         grey(&asked).ok()
     });
-    let noted = noted::of(take, without);
+    let noted = noted::of(take, without, curve.is_some());
     Verdict {
         headline: headline(&patches),
         face_over_background: apart(|judged| judged.level.stops()),

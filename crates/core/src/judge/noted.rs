@@ -12,6 +12,8 @@ use serde::Serialize;
 pub enum Noted {
     /// The camera's tone curve is not known.
     CurveUnknown,
+    /// It is, and levels are told by it.
+    CurveKnown,
     /// The file does not say with what settings it was taken: they are taken to be as planned.
     SettingsUnknown,
     /// It was taken with other dials than planned; it is judged at the dials it was taken with.
@@ -39,6 +41,7 @@ impl Noted {
     #[must_use]
     pub fn words(&self) -> String {
         match self {
+            Noted::CurveKnown => say::judge::CURVE_KNOWN.to_owned(),
             Noted::CurveUnknown => say::judge::CURVE_UNKNOWN.to_owned(),
             Noted::SettingsUnknown => say::judge::SETTINGS_UNKNOWN.to_owned(),
             Noted::OtherDials => say::judge::OTHER_DIALS.to_owned(),
@@ -52,7 +55,7 @@ impl Noted {
 }
 
 /// All that is to be known of a take, the gravest first.
-pub(super) fn of(take: &Take, without: Option<&Take>) -> Vec<Noted> {
+pub(super) fn of(take: &Take, without: Option<&Take>, curve: bool) -> Vec<Noted> {
     let (said, planned) = (&take.settings, &take.planned);
     let unknown = said.shutter.is_none() || said.aperture.is_none() || said.iso.is_none();
     let other = said.shutter.is_some_and(|shutter| shutter != planned.shutter)
@@ -69,7 +72,7 @@ pub(super) fn of(take: &Take, without: Option<&Take>) -> Vec<Noted> {
         (!unknown && other).then_some(Noted::OtherDials),
         compensated.then_some(Noted::Compensated),
         (said.auto_white == Some(true)).then_some(Noted::AutoWhite),
-        take.frame.is_some().then_some(Noted::CurveUnknown),
+        take.frame.is_some().then_some(if curve { Noted::CurveKnown } else { Noted::CurveUnknown }),
     ]
     .into_iter()
     .flatten()

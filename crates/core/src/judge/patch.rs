@@ -3,6 +3,7 @@
 use super::FELT;
 use super::apart::{Apart, LEAST_SHARE, Split, split};
 use crate::approach::Band;
+use crate::kit::ToneCurve;
 use crate::marks::stops_label;
 use crate::quantity::{Share, Stops};
 use crate::say;
@@ -30,6 +31,8 @@ pub enum Cannot {
         /// How far it spreads.
         spread: Stops,
     },
+    /// It is darker or lighter than anything the bracket showed that taught the body's tone curve.
+    BeyondCurve,
     /// It was not measured.
     Unmeasured,
 }
@@ -40,7 +43,7 @@ pub const TOO_MANY: f64 = 0.02;
 const UNEVEN: f64 = 1.0;
 
 impl Cannot {
-    pub(super) fn of(measured: Option<&MarkShows>) -> Option<Cannot> {
+    pub(super) fn of(measured: Option<&MarkShows>, curve: Option<&ToneCurve>) -> Option<Cannot> {
         let Some(measured) = measured else { return Some(Cannot::Unmeasured) };
         if measured.burnt.share() > TOO_MANY {
             Some(Cannot::Burnt { share: measured.burnt })
@@ -48,8 +51,10 @@ impl Cannot {
             Some(Cannot::Black { share: measured.black })
         } else if measured.spread.stops() > UNEVEN {
             Some(Cannot::Uneven { spread: measured.spread })
+        } else if measured.level(None).is_none() {
+            Some(Cannot::Black { share: Share::nearest(1.0) })
         } else {
-            measured.level().is_none().then_some(Cannot::Black { share: Share::nearest(1.0) })
+            measured.level(curve).is_none().then_some(Cannot::BeyondCurve)
         }
     }
 
@@ -60,6 +65,7 @@ impl Cannot {
             Cannot::Burnt { share } => say::judge::burnt(patch.words(), share.share() * 100.0),
             Cannot::Black { share } => say::judge::black(patch.words(), share.share() * 100.0),
             Cannot::Uneven { spread } => say::judge::uneven(patch.words(), say::give_or_take(spread.stops())),
+            Cannot::BeyondCurve => say::judge::beyond_curve(patch.words()),
             Cannot::Unmeasured => say::judge::unmeasured(patch.words()),
         }
     }
@@ -106,53 +112,78 @@ const STYLE_BEYOND: f64 = 1.0 / 6.0;
 /// How far the tone of a class of skin or thing is off, in stops (common practice).
 const TONE: f64 = 0.2;
 
+/// How far a patch's level is off where the body's curve is known, beside what the curve itself is: noise and how a mark is put (the
+/// program's own estimate).
+const PUT: f64 = 0.03;
+
 /// The level of the light on a grey card, by incident light; none without a card that can be measured.
-pub(super) fn card_level(take: &Take) -> Option<f64> {
+pub(super) fn card_level(take: &Take, curve: Option<&ToneCurve>) -> Option<f64> {
     let measured = take.mark(MarkOf::GreyCard)?.measured.as_ref();
-    if Cannot::of(measured).is_some() {
+    if Cannot::of(measured, curve).is_some() {
         return None;
     }
-    Some(measured?.level()? - take.planned.card.stops())
+    Some(measured?.level(curve)? - take.planned.card.stops())
 }
 
-/// A measured patch on its own basis. A card in the face's light says what its tone takes; else it is the tone's usual.
-fn on_own_basis(take: &Take, patch: Patch, card: Option<f64>) -> Option<f64> {
-    let level = |patch: Patch| take.mark(MarkOf::Patch { patch })?.measured.as_ref()?.level();
-    let by_card = || Some(level(Patch::Face)? - card?);
+/// A level that was read off a frame, on the patch's own basis.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct ReadLevel {
+    /// The level, in stops.
+    pub level: f64,
+    /// How far it is likely to be off by what frame and curve leave, in stops.
+    pub error: f64,
+    /// And by what the tone of skin or thing is guessed to be; nothing where a card tells it.
+    pub tone: f64,
+}
+
+/// What a frame reads on a patch; none where it is not marked or not planned. A card in the face's light says what its tone takes;
+/// else it is the tone's usual.
+#[must_use]
+pub(crate) fn read(take: &Take, patch: Patch, curve: Option<&ToneCurve>) -> Option<ReadLevel> {
+    let card = card_level(take, curve);
+    let level = |patch: Patch| take.mark(MarkOf::Patch { patch })?.measured.as_ref()?.level(curve);
     let usual = take.planned.level(patch)?.to_picture.stops();
+    let by_card = || Some(level(Patch::Face)? - card?);
     let tone = if patch.is_of_subject() { by_card().unwrap_or(usual) } else { usual };
-    Some(level(patch)? - tone)
+    let at = level(patch)?;
+    let error = match curve {
+        Some(curve) => PUT.hypot(curve.error.stops()),
+        None => STYLE + STYLE_BEYOND * (at.abs() - 1.0).max(0.0),
+    };
+    let guessed = patch.is_of_subject() && card.is_none();
+    Some(ReadLevel { level: at - tone, error, tone: if guessed { TONE } else { 0.0 } })
 }
 
-/// The error of a level that was read off a frame whose curve is not known.
-fn error(level: f64, by_tone: bool) -> f64 {
-    let style = STYLE + STYLE_BEYOND * (level.abs() - 1.0).max(0.0);
-    if by_tone { style.hypot(TONE) } else { style }
+/// Whether a mark of a take tells a level.
+pub(crate) fn tells(take: &Take, patch: Patch, curve: Option<&ToneCurve>) -> bool {
+    let mark = take.mark(MarkOf::Patch { patch });
+    mark.is_some_and(|mark| Cannot::of(mark.measured.as_ref(), curve).is_none())
 }
 
 /// By how much the ambient of a patch is more than planned, as a frame without flash shows it; none where it does not.
-fn seen_without(without: &Take, patch: Patch) -> Option<f64> {
-    let measured = without.mark(MarkOf::Patch { patch })?.measured.as_ref();
-    if Cannot::of(measured).is_some() {
-        return None;
-    }
-    let level = on_own_basis(without, patch, card_level(without))?;
-    Some(level - without.planned.level(patch)?.ambient.stops())
+fn seen_without(without: &Take, patch: Patch, curve: Option<&ToneCurve>) -> Option<f64> {
+    let read = read(without, patch, curve).filter(|_| tells(without, patch, curve))?;
+    Some(read.level - without.planned.level(patch)?.ambient.stops())
 }
 
 /// Judges a patch; none where it is not marked, or was not planned.
-pub(super) fn judged(take: &Take, without: Option<&Take>, patch: Patch, card: Option<f64>) -> Option<Judged> {
+pub(super) fn judged(
+    take: &Take,
+    without: Option<&Take>,
+    patch: Patch,
+    curve: Option<&ToneCurve>,
+) -> Option<Judged> {
     let measured = take.mark(MarkOf::Patch { patch })?.measured.as_ref();
     let planned = take.planned.level(patch)?;
-    let cannot = Cannot::of(measured);
-    let level = on_own_basis(take, patch, card).unwrap_or(planned.total());
+    let cannot = Cannot::of(measured, curve);
+    let total = planned.total();
+    let ReadLevel { level, error, tone } =
+        read(take, patch, curve).unwrap_or(ReadLevel { level: total, error: STYLE, tone: 0.0 });
     let (ambient, flash) = (planned.ambient.stops(), planned.flash());
-    let seen = without.and_then(|without| seen_without(without, patch)).map(|more| ambient + more);
+    let seen = without.and_then(|without| seen_without(without, patch, curve)).map(|more| ambient + more);
     let split = split(level, ambient, flash, seen);
-    let error = error(level, patch.is_of_subject() && card.is_none());
     let flash_more = split.flash.zip(flash).map(|(found, planned)| Stops::of(found.stops() - planned));
     let off = planned.target.map_or(0.0, |band| band.miss(level));
-    let total = planned.total();
     let mut judged = Judged {
         patch,
         name: patch.words(),
@@ -165,7 +196,7 @@ pub(super) fn judged(take: &Take, without: Option<&Take>, patch: Patch, card: Op
         ambient_more: Stops::of(split.ambient.stops() - ambient),
         flash_more,
         split,
-        error: Stops::of(error),
+        error: Stops::of(error.hypot(tone)),
         cannot,
         sentence: String::new(),
     };

@@ -54,7 +54,7 @@ const FACE: MarkOf = MarkOf::Patch { patch: Patch::Face };
 #[test]
 fn a_frame_as_planned_has_nothing_off_its_plan() {
     let (kit, setup) = (sample::kit(), sample::portrait());
-    let verdict = judge(&taken(&setup, &kit, (0.0, 0.0), true), None);
+    let verdict = judge(&taken(&setup, &kit, (0.0, 0.0), true), None, None);
     assert!(verdict.patches.len() >= 3);
     for judged in &verdict.patches {
         assert!((judged.level.stops() - judged.planned.stops()).abs() < 1e-6, "{judged:?}");
@@ -80,7 +80,7 @@ fn a_pair_tells_both(
     assert!((without.exposed_over(&take).stops() - if slower { 1.0 } else { 0.0 }).abs() < 1e-9);
     let behind_nd = Take { planned: Planned { nd: Mark::nearest(18), ..take.planned.clone() }, ..take.clone() };
     assert!((behind_nd.exposed_over(&take).stops() + 3.0).abs() < 1e-9);
-    let verdict = judge(&take, Some(&without));
+    let verdict = judge(&take, Some(&without), None);
     let face = verdict.judged(Patch::Face).unwrap();
     assert_eq!(face.split.by, Apart::Pair);
     assert!((face.ambient_more.stops() - ambient).abs() < 1e-6, "{face:?}");
@@ -96,7 +96,7 @@ fn taken_over_the_plan_gives_what_the_frame_showed(
 ) {
     let kit = sample::kit();
     let take = taken(&setup, &kit, (ambient, flash), true);
-    let verdict = judge(&take, Some(&taken(&setup, &kit, (ambient, 0.0), false)));
+    let verdict = judge(&take, Some(&taken(&setup, &kit, (ambient, 0.0), false)), None);
     let told = verdict.taken_over(&setup, &take, None);
     assert_eq!(told.check(&kit), Ok(()));
     let levels = assess_levels(&told, &kit);
@@ -118,9 +118,9 @@ fn a_weak_flash_is_read_too() {
     setup.camera.aperture.at = Mark::nearest(10);
     setup.lights[0].power.at = crate::quantity::Power::nearest(7.0);
     let take = taken(&setup, &kit, (-12.0, -4.5), true);
-    let told = judge(&take, Some(&taken(&setup, &kit, (-12.0, 0.0), false))).taken_over(&setup, &take, None);
+    let told = judge(&take, Some(&taken(&setup, &kit, (-12.0, 0.0), false)), None).taken_over(&setup, &take, None);
     assert_eq!(told.check(&kit), Ok(()));
-    let face = judge(&take, None).judged(Patch::Face).unwrap().level.stops();
+    let face = judge(&take, None, None).judged(Patch::Face).unwrap().level.stops();
     // At ISO 100 no lens would be wide enough for it.
     let read = told.flash_readings.iter().find(|reading| reading.patch == Patch::Face).unwrap();
     assert!(read.aperture.stops() - read.iso.stops() < -2.0, "{read:?}");
@@ -135,7 +135,7 @@ fn a_later_reading_stands() {
     let clock = |text: &str| crate::quantity::ClockTime::new(text).unwrap();
     setup.readings.iter_mut().for_each(|reading| reading.time = Some(clock("18:40")));
     let take = taken(&setup, &kit, (0.7, 0.0), true);
-    let verdict = judge(&take, Some(&taken(&setup, &kit, (0.7, 0.0), false)));
+    let verdict = judge(&take, Some(&taken(&setup, &kit, (0.7, 0.0), false)), None);
     let ambient = |setup: &Setup| crate::assess::assess(setup, &kit, terms()).unwrap().levels[0].ambient.stops();
     let at = |time: Option<&str>| {
         let told = verdict.taken_over(&setup, &take, time.map(clock).as_ref());
@@ -166,7 +166,7 @@ fn what_to_turn() {
     }
     setup.camera.nd.held = true;
     let take = taken(&setup, &kit, (0.0, 2.0 / 3.0), true);
-    let verdict = judge(&take, None);
+    let verdict = judge(&take, None, None);
     let face = verdict.judged(Patch::Face).unwrap();
     assert!(face.flash_more.unwrap().stops() > 0.6 && verdict.headline.contains("over"), "{verdict:?}");
     let mend = |setup: &Setup| {
@@ -191,13 +191,13 @@ fn what_to_turn() {
 fn a_grey_card_takes_the_tone_out() {
     let (kit, setup) = (sample::kit(), sample::portrait());
     let mut take = taken(&setup, &kit, (0.0, 0.0), true);
-    let own = judge(&take, None).judged(Patch::Face).unwrap().level.stops();
+    let own = judge(&take, None, None).judged(Patch::Face).unwrap().level.stops();
     measured(&mut take, FACE).linear = measured(&mut take, FACE).linear.map(|part| part / f64::sqrt(2.0));
-    let fooled = judge(&take, None).judged(Patch::Face).unwrap().clone();
+    let fooled = judge(&take, None, None).judged(Patch::Face).unwrap().clone();
     assert!((own - fooled.level.stops() - 0.5).abs() < 1e-6);
     let card = own + take.planned.card.stops();
     take.marks.push(marked(MarkOf::GreyCard, card));
-    let verdict = judge(&take, None);
+    let verdict = judge(&take, None, None);
     let face = verdict.judged(Patch::Face).unwrap();
     assert!((face.level.stops() - own).abs() < 1e-6 && face.error < fooled.error, "{face:?}");
     // An even grey under the camera's own setting: that is the light.
@@ -215,7 +215,7 @@ fn what_cannot_be_judged(#[case] spoil: fn(&mut MarkShows), #[case] said: &str) 
     let mut take = taken(&setup, &kit, (0.5, 0.5), true);
     take.marks.retain(|mark| mark.of == FACE);
     spoil(measured(&mut take, FACE));
-    let verdict = judge(&take, None);
+    let verdict = judge(&take, None, None);
     assert!(verdict.patches[0].sentence.contains(said), "{}", verdict.patches[0].sentence);
     assert!(verdict.headline.contains("cannot be judged"), "{}", verdict.headline);
     assert_eq!(verdict.taken_over(&setup, &take, None), setup);
@@ -227,7 +227,7 @@ fn what_is_noted() {
     let (kit, setup) = (sample::kit(), sample::portrait());
     let plain = taken(&setup, &kit, (0.0, 0.0), true);
     let of = |take: &Take, without: Option<&Take>| -> Vec<Noted> {
-        judge(take, without).noted.into_iter().map(|said| said.noted).collect()
+        judge(take, without, None).noted.into_iter().map(|said| said.noted).collect()
     };
     assert_eq!(of(&plain, None), []);
     let dark = taken(&setup, &kit, (0.0, 0.0), false);
@@ -240,5 +240,5 @@ fn what_is_noted() {
     other.settings.iso = Some(Mark::nearest(30));
     other.settings.auto_white = Some(true);
     assert_eq!(of(&other, None), [Noted::OtherDials, Noted::AutoWhite]);
-    assert!(judge(&dark, None).noted.iter().all(|said| said.text.ends_with(['.', '?'])));
+    assert!(judge(&dark, None, None).noted.iter().all(|said| said.text.ends_with(['.', '?'])));
 }

@@ -5,7 +5,8 @@ use crate::quantity::limits::{
     CAMERA_KELVIN, FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, PRESETS, SENSOR_SIDE, STABILISER, TINT,
     TINT_STEP,
 };
-use crate::quantity::{Duv, Ev100, Id, Kelvin, Millimetres, Mired, Name, Stops};
+use super::{ToneCurve, check_learnt};
+use crate::quantity::{Duv, Ev100, Id, Kelvin, Learnt, Millimetres, Mired, Name, Stops};
 use crate::say;
 use serde::{Deserialize, Serialize};
 
@@ -88,6 +89,10 @@ pub struct Camera {
     pub tint_step: Option<Duv>,
     /// What its presets are set to, where that is known.
     pub presets: Vec<BodyPreset>,
+    /// How it stores light, as a bracket taught; none before that.
+    pub curve: Option<ToneCurve>,
+    /// How much brighter its frames come out than its settings say, as takes taught.
+    pub learnt: Option<Learnt>,
 }
 
 impl Camera {
@@ -120,6 +125,10 @@ impl Camera {
         check.range("/floor", FLOOR, self.floor.stops());
         check.range("/frames_per_second", FRAMES_PER_SECOND, self.frames_per_second);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
+        check_learnt(check, self.learnt);
+        if let Some(curve) = &self.curve {
+            curve.check(check);
+        }
         if let Some(step) = self.tint_step {
             check.range("/tint_step", TINT_STEP, step.duv());
         }

@@ -5,7 +5,8 @@ use crate::quantity::limits::{
     DURATION_ROWS, FACE_DISTANCE, FLASH_DURATION, FLASH_KELVIN, FULL_POPS, HSS_COST, LOWEST_POWER, MODIFIER_LOSS,
     POPS_BEFORE_REST, RECHARGE, REST, WATT_SECONDS, ZOOM, ZOOM_ROWS,
 };
-use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Millimetres, Name, Power, Seconds, Stops};
+use super::check_learnt;
+use crate::quantity::{GuideNumber, Id, Kelvin, Learnt, Metres, Millimetres, Name, Power, Seconds, Stops};
 use serde::{Deserialize, Serialize};
 
 /// What kind of flash it is.
@@ -126,6 +127,8 @@ pub struct Flash {
     pub kelvin: Kelvin,
     /// Its colour at its lowest power, where it drifts; none where it keeps its colour.
     pub kelvin_lowest: Option<Kelvin>,
+    /// How much more light it gives than is said of it, as takes taught.
+    pub learnt: Option<Learnt>,
 }
 
 /// Guide number of a head known only by its watt-seconds: about 60 m at 400 Ws behind a 7-inch reflector, by the
@@ -204,6 +207,7 @@ impl Flash {
         check.range("/full_pops", FULL_POPS, self.full_pops);
         check.range("/pops_before_rest", POPS_BEFORE_REST, self.pops_before_rest);
         check.range("/rest", REST, self.rest);
+        check_learnt(check, self.learnt);
         check.range("/kelvin", FLASH_KELVIN, self.kelvin.kelvin());
         if let Some(lowest) = self.kelvin_lowest {
             check.range("/kelvin_lowest", FLASH_KELVIN, lowest.kelvin());

@@ -3,7 +3,8 @@ use crate::colour::Film;
 use crate::emitter::Face;
 use crate::marks::NdMark;
 use crate::quantity::limits::{BEAM, GEL_LOSS, MEASURED_DUV, MODIFIER_LOSS, MODIFIER_SIDE};
-use crate::quantity::{Duv, Id, MiredShift, Name, Stops};
+use super::check_learnt;
+use crate::quantity::{Duv, Id, Learnt, MiredShift, Name, Stops};
 use crate::say;
 use serde::{Deserialize, Serialize};
 
@@ -45,6 +46,8 @@ pub struct Modifier {
     pub loss: Stops,
     /// The angle of its beam, where it narrows it.
     pub beam: Option<f64>,
+    /// How much more light comes through it than is said, as takes taught.
+    pub learnt: Option<Learnt>,
 }
 
 impl Modifier {
@@ -71,6 +74,7 @@ impl Modifier {
 
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/loss", MODIFIER_LOSS, self.loss.stops());
+        check_learnt(check, self.learnt);
         match self.face {
             Face::Point => {}
             Face::Disc { diameter } => check.range("/face/diameter", MODIFIER_SIDE, diameter.metres()),
@@ -100,6 +104,8 @@ pub struct Gel {
     pub duv: Duv,
     /// Light it takes.
     pub loss: Stops,
+    /// How much more light comes through it than is said, as takes taught.
+    pub learnt: Option<Learnt>,
 }
 
 impl Gel {
@@ -116,6 +122,7 @@ impl Gel {
 
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/loss", GEL_LOSS, self.loss.stops());
+        check_learnt(check, self.learnt);
         check.range("/duv", MEASURED_DUV, self.duv.duv());
     }
 }

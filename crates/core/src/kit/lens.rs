@@ -1,7 +1,8 @@
 use crate::check::{Check, Problem};
 use crate::marks::{ApertureMark, Mark};
 use crate::quantity::limits::{CLOSEST_FOCUS, FOCAL_LENGTH, MAGNIFICATION, PUPIL_RATIO, STABILISER};
-use crate::quantity::{Id, Metres, Millimetres, Name, Stops};
+use super::check_learnt;
+use crate::quantity::{Id, Learnt, Metres, Millimetres, Name, Stops};
 use crate::say;
 use serde::{Deserialize, Serialize};
 
@@ -32,6 +33,8 @@ pub struct Lens {
     pub pupil_ratio: f64,
     /// Stops its stabiliser gives back.
     pub stabiliser: Stops,
+    /// How much brighter frames through it come out than its f-number says, as takes taught.
+    pub learnt: Option<Learnt>,
 }
 
 impl Lens {
@@ -61,6 +64,7 @@ impl Lens {
         check.range("/magnification", MAGNIFICATION, self.magnification);
         check.range("/pupil_ratio", PUPIL_RATIO, self.pupil_ratio);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
+        check_learnt(check, self.learnt);
         if self.focal_shortest > self.focal_longest {
             check.problem("/focal_longest", Problem::Order { low: say::fields::SHORTEST, high: "longest one" });
         }

@@ -1,12 +1,14 @@
 //! The kit: bodies, lenses, flashes, modifiers, gels and filters, with what planning needs to know of each.
 
 mod camera;
+mod curve;
 mod flash;
 mod items;
 mod lens;
 mod optics;
 
 pub use camera::{BodyPreset, Camera, ShutterKind};
+pub use curve::{Channel, CurvePoint, ToneCurve};
 pub use flash::{Flash, FlashKind, HighSpeedSync, MeterReading, Output, ZoomRow, estimated_guide_number};
 pub use items::{Filter, Gel, Modifier, ModifierKind};
 pub use lens::Lens;
@@ -14,7 +16,7 @@ pub use optics::{Optics, ZoomSet};
 
 use crate::check::{Check, FieldError};
 use crate::quantity::limits::KIT_ITEMS;
-use crate::quantity::{Id, Name};
+use crate::quantity::{Id, Learnt, Name};
 use serde::{Deserialize, Serialize};
 
 /// One thing of the kit.
@@ -105,6 +107,42 @@ impl KitItem {
             KitItem::Filter(item) => item.check(&mut check),
         }
         check.done()
+    }
+}
+
+/// Checks what was learnt of a thing.
+fn check_learnt(check: &mut Check, learnt: Option<Learnt>) {
+    for (field, limit, value) in learnt.iter().flat_map(Learnt::numbers) {
+        check.range(format!("/learnt/{field}"), limit, value);
+    }
+}
+
+impl KitItem {
+    /// What was learnt of it; nothing is ever learnt of a filter.
+    #[must_use]
+    pub fn learnt(&self) -> Option<Learnt> {
+        match self {
+            KitItem::Camera(item) => item.learnt,
+            KitItem::Lens(item) => item.learnt,
+            KitItem::Flash(item) => item.learnt,
+            KitItem::Modifier(item) => item.learnt,
+            KitItem::Gel(item) => item.learnt,
+            KitItem::Filter(_) => None,
+        }
+    }
+
+    /// The same thing with this learnt of it.
+    #[must_use]
+    pub fn with_learnt(mut self, learnt: Option<Learnt>) -> KitItem {
+        match &mut self {
+            KitItem::Camera(item) => item.learnt = learnt,
+            KitItem::Lens(item) => item.learnt = learnt,
+            KitItem::Flash(item) => item.learnt = learnt,
+            KitItem::Modifier(item) => item.learnt = learnt,
+            KitItem::Gel(item) => item.learnt = learnt,
+            KitItem::Filter(_) => {}
+        }
+        self
     }
 }
 

@@ -165,7 +165,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
     let lights = lights_of(s, &powers);
     let kinds = lights.len() - s.lights.len();
     let mut set = s.field.light.set().clone();
-    let offset = f64::from(dials.gain()) / 6.0 - s.close_up_loss;
+    let offset = f64::from(dials.gain()) / 6.0 + s.comes_out;
     let mut shines: Vec<Shines> = Vec::new();
     for (index, (lit, below)) in s.lights.iter().zip(&powers).enumerate() {
         let light = &lights[kinds + index];

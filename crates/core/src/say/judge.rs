@@ -9,6 +9,8 @@ pub(crate) const FLASH_AS_PLANNED: &str = ", if the flash is as planned";
 pub(crate) const BOTH_ALIKE: &str = ", if both are off alike";
 pub(crate) const PANELS_RIGHT: &str = "White and black lie equally far from their ends: the exposure is right.";
 pub(crate) const CURVE_UNKNOWN: &str = "This body’s tone curve is not known: its picture style may bend levels by a third of a stop in the middle, more near white.";
+pub(crate) const CURVE_KNOWN: &str =
+    "Levels are told by this body’s tone curve, as its bracket taught: a file developed otherwise has another.";
 pub(crate) const SETTINGS_UNKNOWN: &str =
     "The file does not say all it was taken with: what is missing is taken to be as planned.";
 pub(crate) const OTHER_DIALS: &str =
@@ -23,6 +25,10 @@ pub(crate) const PAIR_HAS_FLASH: &str =
     "The frame it is compared with had flash too: what is told apart is what changed between them.";
 pub(crate) const NOTHING_TO_TURN: &str = "Nothing to turn: the dials are where this light wants them.";
 pub(crate) const NO_DIAL_LEFT: &str = "No free dial mends it: free one that is held, or move a light.";
+
+pub(crate) fn beyond_curve(name: &str) -> String {
+    format!("The {name} is beyond what this body’s bracket showed: take one with darker and lighter frames.")
+}
 
 pub(crate) fn cannot_say(name: &str) -> String {
     format!("{name} cannot be judged")

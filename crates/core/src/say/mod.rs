@@ -24,6 +24,7 @@ pub(crate) mod judge;
 pub(crate) mod judged;
 pub(crate) mod ladder;
 pub(crate) mod layout;
+pub(crate) mod learnt;
 pub(crate) mod levels;
 pub(crate) mod loudness;
 pub(crate) mod moment;
@@ -54,6 +55,13 @@ pub(crate) fn capital(words: &str) -> String {
     }
     let mut letters = words.chars();
     letters.next().map_or_else(String::new, |first| first.to_uppercase().collect::<String>() + letters.as_str())
+}
+
+/// A difference in stops to a tenth, with its sign: +0.3, −0.1.
+#[must_use]
+pub(crate) fn tenths(stops: f64) -> String {
+    let text = format!("{stops:+.1}");
+    if text == "-0.0" || text == "+0.0" { "0".to_owned() } else { text.replace('-', "−") }
 }
 
 /// An error in stops, as it is said: in thirds and halves, and under a third in tenths.

@@ -1,4 +1,4 @@
-use super::{Light, Patch, Setup};
+use super::{Light, Patch, Reading, Setup};
 use crate::check::{Check, Problem};
 use crate::marks::{ApertureMark, IsoMark, Mark};
 use crate::quantity::limits::{FLASH_READINGS, REACHED};
@@ -42,6 +42,12 @@ impl FlashReading {
     pub fn at_full(&self) -> f64 {
         let share = self.share.map_or(0.0, |share| share.share().log2());
         self.power.stops_below_full() + self.aperture.stops() - self.iso.stops() + share
+    }
+
+    /// Whether a frame told it, and no meter.
+    #[must_use]
+    pub fn is_of_frame(&self) -> bool {
+        self.id.as_str().starts_with(Reading::FRAME)
     }
 
     /// Whether it is of this light as it is now fitted.

@@ -143,6 +143,15 @@ pub struct Reading {
 }
 
 impl Reading {
+    /// How the names of readings begin that a frame told.
+    pub const FRAME: &str = "frame-";
+
+    /// Whether a frame told it, and no meter.
+    #[must_use]
+    pub fn is_of_frame(&self) -> bool {
+        self.id.as_str().starts_with(Reading::FRAME)
+    }
+
     /// Whether it is of the patch itself. What was turned elsewhere tells of the light there, not of the patch.
     #[must_use]
     pub fn is_of_patch(&self) -> bool {

@@ -19,7 +19,7 @@ impl<'a> Situation<'a> {
     #[must_use]
     pub fn ambient_levels(&self, gain: i16, shutter: ShutterMark) -> PerPatch<Option<f64>> {
         let shutter = self.effective_shutter(shutter);
-        let offset = f64::from(gain - shutter.sixths()) / 6.0 - self.close_up_loss;
+        let offset = f64::from(gain - shutter.sixths()) / 6.0 + self.comes_out;
         self.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev() + offset))
     }
 
@@ -56,7 +56,7 @@ impl<'a> Situation<'a> {
         shutter: ShutterMark,
         levels: &mut Vec<PerPatch<Option<f64>>>,
     ) {
-        let offset = f64::from(gain) / 6.0 - self.close_up_loss;
+        let offset = f64::from(gain) / 6.0 + self.comes_out;
         levels.clear();
         levels.extend(self.lights.iter().map(|lit| {
             let offset = offset - self.high_speed_loss(lit, shutter);

@@ -2,7 +2,7 @@
 
 use super::Lit;
 use crate::kit::Output;
-use crate::quantity::Stops;
+use crate::quantity::{Learnt, Stops};
 use crate::setup::Patch;
 use crate::transport::Gain;
 
@@ -19,6 +19,21 @@ pub enum Unsure {
     ModifierLoss,
     /// A gel's printed loss.
     GelLoss,
+    /// What takes taught of the flash.
+    LearntFlash {
+        /// How far that may be off, in stops.
+        spread: f64,
+    },
+    /// What takes taught of the modifier.
+    LearntModifier {
+        /// How far that may be off, in stops.
+        spread: f64,
+    },
+    /// What takes taught of the gels.
+    LearntGel {
+        /// How far that may be off, in stops.
+        spread: f64,
+    },
     /// What walls, ceilings and cards send back, as it was guessed.
     SentBack {
         /// The part of the light that came that way.
@@ -27,6 +42,12 @@ pub enum Unsure {
 }
 
 impl Unsure {
+    /// Whether takes taught it.
+    #[must_use]
+    pub const fn is_learnt(&self) -> bool {
+        matches!(self, Unsure::LearntFlash { .. } | Unsure::LearntModifier { .. } | Unsure::LearntGel { .. })
+    }
+
     /// Its likely error, in stops to either side.
     #[must_use]
     pub fn error(self) -> f64 {
@@ -36,6 +57,7 @@ impl Unsure {
             Unsure::Metered => METERED,
             Unsure::ModifierLoss => MODIFIER,
             Unsure::GelLoss => GEL,
+            Unsure::LearntFlash { spread } | Unsure::LearntModifier { spread } | Unsure::LearntGel { spread } => spread,
             Unsure::SentBack { share } => SENT_BACK * share,
         }
     }
@@ -68,11 +90,13 @@ impl Lit<'_> {
             let here = read.patches[patch].is_some();
             return [Some(Unsure::Metered), sent_back.filter(|_| !here)].into_iter().flatten().collect();
         }
+        let spread = |learnt: Option<Learnt>| learnt.map(|learnt| learnt.spread.stops());
         let output = match &self.flash.output {
             Output::GuideNumber { .. } | Output::ZoomTable { .. } => Unsure::GuideNumber,
             Output::WattSeconds { .. } => Unsure::WattSeconds,
             Output::Metered { .. } => Unsure::Metered,
         };
+        let output = spread(self.flash.learnt).map_or(output, |spread| Unsure::LearntFlash { spread });
         let modifier = self.modifier.filter(|modifier| match &self.flash.output {
             // Metered through it, it has no error of its own.
             Output::Metered { reading } => reading.modifier_loss != modifier.loss && modifier.loss != Stops::ZERO,
@@ -80,8 +104,14 @@ impl Lit<'_> {
         });
         [
             Some(output),
-            modifier.map(|_| Unsure::ModifierLoss),
-            (!self.gels.is_empty()).then_some(Unsure::GelLoss),
+            modifier.map(|modifier| match spread(modifier.learnt) {
+                Some(spread) => Unsure::LearntModifier { spread },
+                None => Unsure::ModifierLoss,
+            }),
+            (!self.gels.is_empty()).then(|| match self.gels.iter().map(|gel| spread(gel.learnt)).collect::<Option<Vec<_>>>() {
+                Some(each) => Unsure::LearntGel { spread: each.into_iter().map(|one| one.powi(2)).sum::<f64>().sqrt() },
+                None => Unsure::GelLoss,
+            }),
             sent_back,
         ]
         .into_iter()

@@ -6,7 +6,7 @@ use crate::field::{Field, Gain, LightField};
 use crate::flash::{axial_intensity, high_speed_loss};
 use crate::kit::{Camera, Flash, Gel, Kit, Modifier, Optics};
 use crate::marks::ShutterMark;
-use crate::quantity::{GuideNumber, Kelvin, Metres, Millimetres, Mired, MiredShift, Stops};
+use crate::quantity::{GuideNumber, Kelvin, Learnt, Metres, Millimetres, Mired, MiredShift, Stops};
 use crate::scene::Role;
 use crate::setup::{Light, LightIndex, PerPatch, Setup};
 use crate::terms::Venue;
@@ -93,9 +93,17 @@ impl Lit<'_> {
         self.gels.iter().fold(modifier, |loss, gel| loss + gel.loss)
     }
 
+    /// How much more it gives than is said, as takes taught of flash, modifier and gels, in stops.
+    #[must_use]
+    pub fn learnt(&self) -> f64 {
+        let modifier = Learnt::more_of(self.modifier.and_then(|modifier| modifier.learnt));
+        let gels: f64 = self.gels.iter().map(|gel| Learnt::more_of(gel.learnt)).sum();
+        Learnt::more_of(self.flash.learnt) + modifier + gels
+    }
+
     /// The intensity along its axis at full power, in candela-seconds, modifier and gel taken off.
     pub(crate) fn intensity(&self) -> f64 {
-        axial_intensity(self.guide_number) * (-self.loss().stops()).exp2()
+        axial_intensity(self.guide_number) * (self.learnt() - self.loss().stops()).exp2()
     }
 
     /// Takes over what the field says it gives: on each patch the level at f/1, ISO 100 and full power, by the user's

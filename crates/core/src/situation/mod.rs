@@ -36,7 +36,7 @@ use crate::forecast::{Forecast, Seen, TurnedReading};
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::{Lensing, Rig};
-use crate::quantity::Stops;
+use crate::quantity::{Learnt, Stops};
 use crate::scene::Sun;
 use crate::setup::{Detail, ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
 use crate::stage::{Framing, Stage};
@@ -92,6 +92,9 @@ pub struct Situation<'a> {
     pub past_sync: bool,
     /// Light lost to magnification.
     pub close_up_loss: f64,
+    /// How much brighter everything comes out than dials and light say, in stops: what was learnt of body and lens, less what
+    /// magnification loses.
+    pub comes_out: f64,
     /// The lens as it is focused.
     pub lensing: Lensing,
     /// What depth, shake and movement ask for.
@@ -164,7 +167,7 @@ impl<'a> Situation<'a> {
         let turned = turned.unwrap_or_else(|| ambient::turned(seen, house.meter));
         let read = ambient::Read::of(seen, house.meter, &turned);
         let mut ambient = ambient::of_patches(&read, &[]);
-        ambient::take_forecast(&mut ambient, &read, seen);
+        ambient::take_forecast(&mut ambient, &read, seen, house.skies);
         let contrast = contrast(&ambient);
         let stage = Stage { sun: sun_of(seen, &turned), ..Stage::new(setup, purpose, body) };
         let proposal = propose(setup, terms, contrast, propose::sunlit_frame(setup, &Framing::of(setup, &stage.view)));
@@ -217,6 +220,7 @@ impl<'a> Situation<'a> {
             stage,
             field,
             close_up_loss,
+            comes_out: Learnt::more_of(body.learnt) + Learnt::more_of(lens.learnt) - close_up_loss,
             asks,
             lensing,
             base: body.iso_base,

@@ -85,7 +85,7 @@ impl<'s> LeastFit<'s> {
         let with_flash = |there: bool, band: Option<Band>| band.filter(|_| wishes.flash && there);
         LeastFit {
             ambient: s.ambient.each_ref().map(|patch| {
-                patch.as_ref().map(|patch| (patch.ev.ev() - s.close_up_loss, (patch.ev.ev() - s.close_up_loss).exp2()))
+                patch.as_ref().map(|patch| (patch.ev.ev() + s.comes_out, (patch.ev.ev() + s.comes_out).exp2()))
             }),
             background: LightBand::of(wishes.background, w.background),
             face_total: LightBand::of(

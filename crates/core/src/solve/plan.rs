@@ -173,7 +173,7 @@ mod tests {
                 let read = plan.setup.readings.iter().find(|read| read.id == *reading).unwrap();
                 let ev = crate::situation::reading_level(&plan.setup, read, House::default().meter).ev();
                 // Cards may add to what was read without them.
-                let over = level.ambient.stops() + s.close_up_loss - (ev - dials);
+                let over = level.ambient.stops() - s.comes_out - (ev - dials);
                 let added = if setup.scene.cards.is_empty() { 0.0 } else { 0.7 };
                 assert!((-1e-9..added + 1e-9).contains(&over), "{} {level:?}", setup.name);
                 let flash = level.flash.map_or(0.0, |flash| flash.light_ratio());

@@ -2,6 +2,7 @@
 
 use crate::check::Check;
 use crate::colour::{MID_GREY, luminance};
+use crate::kit::ToneCurve;
 use crate::picture::PatchPlace;
 use crate::quantity::limits::{MARK_PLACE, MARK_SIDE};
 use crate::quantity::{Share, Stops};
@@ -57,10 +58,12 @@ pub struct MarkShows {
 }
 
 impl MarkShows {
-    /// The level by the light that comes from it, in stops from mid-grey; none where it is black.
+    /// The level by the light that comes from it, in stops from mid-grey, as the body's curve tells it, or by sRGB's own without one;
+    /// none where it is black, or beyond what the curve knows.
     #[must_use]
-    pub fn level(&self) -> Option<f64> {
-        let light = f64::from(luminance(self.linear.map(|part| part as f32)));
+    pub fn level(&self, curve: Option<&ToneCurve>) -> Option<f64> {
+        let linear = curve.map_or(Some(self.linear), |curve| curve.light(self.linear))?;
+        let light = f64::from(luminance(linear.map(|part| part as f32)));
         (light > 0.0).then(|| (light / MID_GREY).log2())
     }
 }

@@ -1,10 +1,12 @@
 //! Takes: frames that were made, with what was planned for them and what they show.
 
 mod mark;
+mod part;
 mod planned;
 mod said;
 
 pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
+pub use part::{AmbientBy, Part, PartInForce};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
 pub use said::CameraSaid;
 

@@ -4,9 +4,12 @@ use crate::approach::Band;
 use crate::assess::{Facts, assess_situation};
 use crate::marks::{ApertureMark, IsoMark, NdMark, ShutterMark};
 use crate::quantity::{Duv, Ev100, Id, Kelvin, Power, Stops};
+use super::{AmbientBy, Part, PartInForce};
+use crate::house::SkyKind;
 use crate::setup::Patch;
-use crate::situation::{Dials, Situation};
+use crate::situation::{Dials, PatchAmbient, Situation, Source};
 use serde::{Deserialize, Serialize};
+use std::collections::BTreeSet;
 
 /// What a grey card sends back of the light.
 const CARD: f64 = 0.18;
@@ -20,8 +23,12 @@ pub struct PlannedPart {
     pub light: Id,
     /// Its name.
     pub name: String,
+    /// Its flash; none in takes of before that was kept.
+    pub flash: Option<Id>,
     /// Through which modifier; none for the bare head.
     pub modifier: Option<Id>,
+    /// Through which gels.
+    pub gels: Vec<Id>,
     /// Its power.
     pub power: Power,
     /// Its part, in stops from correct.
@@ -32,6 +39,8 @@ pub struct PlannedPart {
     pub at_full: f64,
     /// What of its intensity came there, per square metre.
     pub reached: f64,
+    /// How much of its level a reading of the flash told, against what is said and learnt of it.
+    pub read: Stops,
 }
 
 /// What was to be on a patch.
@@ -47,6 +56,8 @@ pub struct PlannedLevel {
     pub ambient_ev: Ev100,
     /// The likely error of that.
     pub ambient_error: Stops,
+    /// Where it came from.
+    pub ambient_by: AmbientBy,
     /// What each light was to give.
     pub parts: Vec<PlannedPart>,
     /// What is added to a level on the patch's own basis to put it on the picture's: the tone of skin or thing.
@@ -70,11 +81,45 @@ impl PlannedLevel {
     }
 }
 
+/// Where the ambient of a patch comes from.
+fn ambient_by(s: &Situation<'_>, ambient: &PatchAmbient) -> AmbientBy {
+    let of_frame = |id: &Id| s.setup.readings.iter().any(|reading| reading.id == *id && reading.is_of_frame());
+    match &ambient.source {
+        Source::Metered { reading } if of_frame(reading) => AmbientBy::Frame,
+        Source::Metered { .. } => AmbientBy::Meter,
+        Source::Forecast { reading: None, .. } => match s.forecast.and_then(|forecast| forecast.sky) {
+            Some(sky) => AmbientBy::Forecast { sky },
+            None => AmbientBy::Guess,
+        },
+        Source::Forecast { .. } | Source::Derived { .. } | Source::Windows | Source::Usual => AmbientBy::Guess,
+    }
+}
+
+/// Every correction a plan has in it.
+fn in_force(s: &Situation<'_>) -> Vec<PartInForce> {
+    let (body, lens) = (Part::Body { id: s.body.id.clone() }, Part::Lens { id: s.lens.id.clone() });
+    let lit = s.lights.iter().flat_map(|lit| {
+        let modifier = lit.modifier.map(|modifier| Part::Modifier { id: modifier.id.clone() });
+        let gels = lit.gels.iter().map(|gel| Part::Gel { id: gel.id.clone() });
+        std::iter::once(Part::Flash { id: lit.flash.id.clone() }).chain(modifier).chain(gels)
+    });
+    let skies = SkyKind::ALL.map(|sky| Part::Forecast { sky });
+    let parts: BTreeSet<Part> = [body, lens, Part::Meter].into_iter().chain(skies).chain(lit).collect();
+    let known = |of: Part| Some(PartInForce { more: of.in_force(s.kit, &s.terms.house)?.more, of });
+    parts.into_iter().filter_map(known).collect()
+}
+
 /// The plan for a frame as it was taken.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct Planned {
+    /// The body; none in takes of before that was kept.
+    pub body: Option<Id>,
+    /// The lens.
+    pub lens: Option<Id>,
+    /// The corrections that were in force.
+    pub learnt: Vec<PartInForce>,
     /// The shutter planned.
     pub shutter: ShutterMark,
     /// The aperture planned.
@@ -111,12 +156,15 @@ impl Planned {
             Some(PlannedPart {
                 light: lit.light.id.clone(),
                 name: lit.name.clone(),
+                flash: Some(lit.light.flash.clone()),
                 modifier: lit.light.modifier.clone(),
+                gels: lit.gels.iter().map(|gel| gel.id.clone()).collect(),
                 power: dials.power(lit.index),
                 level: Stops::of(level),
                 error: Stops::of(lit.error(patch, gain)),
                 at_full: lit.reach[patch]? - s.bases.over_incident[patch],
                 reached: reached[index][patch]?,
+                read: Stops::of(lit.read.map_or(0.0, |read| read.on(patch))),
             })
         };
         let level = |level: &crate::assess::Level| {
@@ -127,12 +175,16 @@ impl Planned {
                 ambient: level.ambient,
                 ambient_ev: ambient.ev,
                 ambient_error: ambient.error,
+                ambient_by: ambient_by(s, ambient),
                 parts: lights.filter_map(|index| part(level.patch, index)).collect(),
                 to_picture: Stops::of(s.bases.to_picture[level.patch]),
                 target: level.target,
             })
         };
         Planned {
+            body: Some(s.body.id.clone()),
+            lens: Some(s.lens.id.clone()),
+            learnt: in_force(s),
             shutter: planned.shutter,
             aperture: planned.aperture,
             iso: planned.iso,
@@ -144,6 +196,12 @@ impl Planned {
             readings: s.setup.readings.iter().map(|reading| reading.id.clone()).collect(),
             levels: assessment.levels.iter().filter_map(level).collect(),
         }
+    }
+
+    /// How much brighter a part was taken to be than said.
+    #[must_use]
+    pub fn in_force(&self, part: &Part) -> f64 {
+        self.learnt.iter().find(|known| known.of == *part).map_or(0.0, |known| known.more.stops())
     }
 
     /// What was to be on a patch.

@@ -1,5 +1,5 @@
 use crate::quantity::limits::{INCIDENT_C, REFLECTED_K};
-use crate::quantity::{Ev100, FNumber, Illuminance, LuminousExposure, OutOfRange};
+use crate::quantity::{Ev100, FNumber, Illuminance, Learnt, LuminousExposure, OutOfRange};
 use serde::{Deserialize, Serialize};
 use std::f64::consts::PI;
 
@@ -22,11 +22,13 @@ pub struct MeterConstants {
     pub c: f64,
     /// K, reflected light, in cd/m²: 12.5 (ISO 2720 allows 10.6–13.4).
     pub k: f64,
+    /// How much more light there is than this meter shows, as takes taught.
+    pub learnt: Option<Learnt>,
 }
 
 impl Default for MeterConstants {
     fn default() -> Self {
-        MeterConstants { c: 250.0, k: 12.5 }
+        MeterConstants { c: 250.0, k: 12.5, learnt: None }
     }
 }
 
@@ -42,7 +44,7 @@ impl MeterConstants {
     pub fn check(&self) -> Result<(), (&'static str, OutOfRange)> {
         INCIDENT_C.check(self.c).map_err(|e| ("c", e))?;
         REFLECTED_K.check(self.k).map_err(|e| ("k", e))?;
-        Ok(())
+        self.learnt.map_or(Ok(()), |learnt| learnt.check().map_err(|(_, e)| ("learnt", e)))
     }
 
     /// The illuminance an incident reading stands for: `E = C·N²/(t·S)`, so `E = C/100·2^EV100` (ISO 2720).
@@ -109,7 +111,7 @@ mod tests {
     #[case::black(250.0, 0.05, -1.65)]
     #[case::by_a_dome(330.0, 0.6, 2.33)]
     fn reflected_against_incident(#[case] c: f64, #[case] reflectance: f64, #[case] stops: f64) {
-        let meter = MeterConstants { c, k: 12.5 };
+        let meter = MeterConstants { c, ..MeterConstants::default() };
         assert!((meter.reflected_over_incident(reflectance) - stops).abs() < 0.005);
         // The long way round: the light that falls there, sent back, against the level of that much light.
         let lux = 4_000.0;
@@ -120,17 +122,17 @@ mod tests {
     /// Another C moves every level that comes from lux alike: 250 to 330 by −0.40.
     #[test]
     fn a_dome_asks_for_more() {
-        let at = |c| MeterConstants { c, k: 12.5 }.incident_level(1_000.0);
+        let at = |c| MeterConstants { c, ..MeterConstants::default() }.incident_level(1_000.0);
         assert!((at(330.0) - at(250.0) + 0.40).abs() < 0.005);
         let level = Ev100::new(9.3).unwrap();
-        let meter = MeterConstants { c: 330.0, k: 12.5 };
+        let meter = MeterConstants { c: 330.0, ..MeterConstants::default() };
         assert!((meter.incident_level(meter.illuminance(level).lux()) - 9.3).abs() < 1e-9);
     }
 
     #[test]
     fn constants_outside_the_standard_are_refused() {
-        assert!(MeterConstants { c: 250.0, k: 12.5 }.check().is_ok());
-        assert_eq!(MeterConstants { c: 100.0, k: 12.5 }.check().unwrap_err().0, "c");
-        assert_eq!(MeterConstants { c: 330.0, k: 20.0 }.check().unwrap_err().0, "k");
+        assert!(MeterConstants { c: 250.0, ..MeterConstants::default() }.check().is_ok());
+        assert_eq!(MeterConstants { c: 100.0, ..MeterConstants::default() }.check().unwrap_err().0, "c");
+        assert_eq!(MeterConstants { c: 330.0, k: 20.0, ..MeterConstants::default() }.check().unwrap_err().0, "k");
     }
 }

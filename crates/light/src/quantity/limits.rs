@@ -159,6 +159,13 @@ limits! {
     SENSOR_SIDE = "side of the sensor", "mm", 2.0, 120.0;
     MEGAPIXELS = "pixel count", "MP", 0.3, 500.0;
     HEADROOM = "headroom above mid-grey", "stops", 1.0, 6.0;
+    LEARNT = "correction", "stops", -4.0, 4.0;
+    LEARNT_SPREAD = "likely error of a correction", "stops", 0.001, 4.0;
+    LEARNT_TAKES = "number of takes", "", 1.0, 1e6;
+    CURVE_CODE = "code of a tone curve", "", 0.0, 255.0;
+    CURVE_LEVEL = "level of a tone curve", "stops", -16.0, 10.0;
+    CURVE_FRAMES = "number of frames of a bracket", "", 3.0, 15.0;
+    CURVE_POINTS = "number of points of a tone curve", "", 4.0, 64.0;
     FLOOR = "usable shadow below mid-grey", "stops", 2.0, 12.0;
     FRAMES_PER_SECOND = "frame rate", "frames a second", 0.1, 240.0;
     STABILISER = "stabiliser gain", "stops", 0.0, 8.5;

@@ -5,7 +5,7 @@ mod words;
 
 use super::{DialId, DialKind, Facts};
 use crate::colours::Known;
-use crate::quantity::{Id, Kelvin, Stops};
+use crate::quantity::{Id, Kelvin, Learnt, Stops};
 use crate::say::stops_error;
 use crate::setup::Patch;
 use crate::situation::{Situation, Source, Unsure};
@@ -18,6 +18,8 @@ use serde::Serialize;
 pub enum Origin {
     /// A meter.
     Metered,
+    /// What takes taught.
+    Learnt,
     /// The day's forecast.
     Forecast,
     /// Worked out from what was metered elsewhere, or from the set.
@@ -28,6 +30,19 @@ pub enum Origin {
     Usual,
     /// Set by whoever plans.
     Chosen,
+}
+
+/// What is off as takes taught.
+#[derive(Debug, Clone, Copy, PartialEq, Eq)]
+pub enum LearntOf {
+    /// The body.
+    Body,
+    /// The lens.
+    Lens,
+    /// The meter.
+    Meter,
+    /// The forecast under such a sky.
+    Forecast,
 }
 
 /// One thing a number is made of.
@@ -56,6 +71,13 @@ pub enum Ground {
         unsure: Vec<Unsure>,
         /// All of that together.
         error: f64,
+    },
+    /// What takes taught, which is in the number.
+    Learnt {
+        /// Of what.
+        of: LearntOf,
+        /// What.
+        learnt: Learnt,
     },
     /// A dial that Tolva may turn, or that is held.
     Dial {
@@ -121,10 +143,13 @@ impl Ground {
             Ground::Flash { unsure, .. } => {
                 if unsure.iter().all(|part| matches!(part, Unsure::Metered)) {
                     Origin::Metered
+                } else if unsure.iter().any(|part| part.is_learnt()) {
+                    Origin::Learnt
                 } else {
                     Origin::WorkedOut
                 }
             }
+            Ground::Learnt { .. } => Origin::Learnt,
             Ground::Dial { .. } | Ground::Placed { .. } => Origin::Chosen,
             Ground::Spread | Ground::SentBack { .. } => Origin::Usual,
             Ground::Sharpness { .. } => Origin::WorkedOut,
@@ -198,9 +223,25 @@ fn flashes(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Vec<Ground> {
     .collect()
 }
 
+/// What takes taught that is in every level of a frame, and in the ambient of a patch.
+fn taught(s: &Situation<'_>, patch: Patch) -> impl Iterator<Item = Ground> {
+    let ambient = s.ambient[patch].as_ref();
+    let by = match ambient.map(|found| &found.source) {
+        Some(Source::Forecast { .. }) => LearntOf::Forecast,
+        _ => LearntOf::Meter,
+    };
+    let each = [
+        (by, ambient.and_then(|found| found.learnt)),
+        (LearntOf::Body, s.body.learnt),
+        (LearntOf::Lens, s.lens.learnt),
+    ];
+    each.into_iter().filter_map(|(of, learnt)| Some(Ground::Learnt { of, learnt: learnt? }))
+}
+
 /// What a level is made of.
 pub(super) fn of_level(s: &Situation<'_>, facts: &Facts, patch: Patch, number: &str, error: Stops) -> Account {
-    let grounds = ambient(s, facts, patch).into_iter().chain(flashes(s, facts, patch)).collect();
+    let grounds =
+        ambient(s, facts, patch).into_iter().chain(taught(s, patch)).chain(flashes(s, facts, patch)).collect();
     Account::of(number.to_owned(), stops_error(error.stops()), grounds)
 }
 

@@ -1,6 +1,6 @@
 //! Where a number comes from, in words.
 
-use super::{Ground, Origin};
+use super::{Ground, LearntOf, Origin};
 use crate::flash::POPS_ERROR;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::figure;
@@ -24,6 +24,16 @@ pub(super) fn ground(ground: &Ground) -> String {
             let each: Vec<String> =
                 unsure.iter().map(|part| format!("{} {}", unsure_words(*part), stops_error(part.error()))).collect();
             format!("{}: {}; together {}.", capital(light), each.join(", "), stops_error(*error))
+        }
+        Ground::Learnt { of, learnt } => {
+            let more = learnt.more.stops();
+            let of = match of {
+                LearntOf::Body => say::learnt::BODY,
+                LearntOf::Lens => say::learnt::LENS,
+                LearntOf::Meter => say::learnt::METER,
+                LearntOf::Forecast => say::learnt::FORECAST,
+            };
+            say::learnt::in_it(of, say::tenths(more), stops_error(learnt.spread.stops()), learnt.takes)
         }
         Ground::Dial { held: true } => say::account::HELD.to_owned(),
         Ground::Dial { held: false } => say::account::FREE.to_owned(),
@@ -74,6 +84,9 @@ const fn unsure_words(part: Unsure) -> &'static str {
         Unsure::Metered => "metered",
         Unsure::ModifierLoss => say::account::MODIFIER_LOSS,
         Unsure::GelLoss => say::account::GEL_LOSS,
+        Unsure::LearntFlash { .. } => say::learnt::FLASH,
+        Unsure::LearntModifier { .. } => say::learnt::MODIFIER,
+        Unsure::LearntGel { .. } => say::learnt::GEL,
         Unsure::SentBack { .. } => say::account::UNSURE_SENT_BACK,
     }
 }

@@ -56,14 +56,14 @@ fn straight(s: &Situation<'_>, facts: &Facts, dials: &Dials, reflection: &Reflec
             let cosine = angle(lit.emitter.looks, to).to_radians().cos().max(0.05);
             let area = if lit.emitter.area() > 0.0 { lit.emitter.area() } else { lit.optics.head.powi(2) };
             let luminance = intensity(s, facts, dials, lit) * lit.emitter.law.relative(cosine) / (area * cosine);
-            Some(level_of(luminance, dials.gain(), meter) - s.close_up_loss)
+            Some(level_of(luminance, dials.gain(), meter) + s.comes_out)
         }
         Seen::Bounce { light } => {
             let lit = of(light)?;
             let spot = lit_spot(s.setup, &lit.emitter)?;
             let falls = intensity(s, facts, dials, lit) * spot.cosine / spot.distance.powi(2);
             let luminance = falls * spot.surface.reflectance.share() / PI;
-            Some(level_of(luminance, dials.gain(), meter) - s.close_up_loss)
+            Some(level_of(luminance, dials.gain(), meter) + s.comes_out)
         }
         Seen::Photographer => by_ambient(CLOTHES),
         Seen::People => by_ambient(s.setup.tone_of(0).reflectance()),

@@ -17,7 +17,7 @@ use crate::sky::Clouds;
 use proptest::prelude::*;
 use rstest::rstest;
 
-const METER: MeterConstants = MeterConstants { c: 250.0, k: 12.5 };
+const METER: MeterConstants = MeterConstants { c: 250.0, k: 12.5, learnt: None };
 
 const DATE: &str = "2026-09-17";
 

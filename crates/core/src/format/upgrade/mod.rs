@@ -8,6 +8,7 @@ mod v5;
 mod v6;
 mod v7;
 mod v8;
+mod v9;
 
 use super::{FormatError, VERSION};
 use crate::check::{FieldError, Problem};
@@ -68,6 +69,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     }
     if from < 8 {
         v8::upgrade(kind, &mut body);
+    }
+    if from < 9 {
+        v9::upgrade(kind, &mut body);
     }
     Ok(body)
 }
@@ -143,6 +147,7 @@ mod tests {
     const V5: &str = include_str!("../../../tests/data/job-v5.json");
     const V6: &str = include_str!("../../../tests/data/job-v6.json");
     const V7: &str = include_str!("../../../tests/data/job-v7.json");
+    const V8: &str = include_str!("../../../tests/data/job-v8.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
     #[rstest]
@@ -153,6 +158,7 @@ mod tests {
     #[case::with_a_purpose(V5)]
     #[case::with_colour(V6)]
     #[case::with_presets(V7)]
+    #[case::with_things(V8)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));

@@ -4,7 +4,8 @@ use super::{PatchAmbient, Read, Source};
 use crate::exposure::MeterConstants;
 use crate::field::Daylight;
 use crate::forecast::Seen;
-use crate::quantity::{Ev100, Id};
+use crate::house::Skies;
+use crate::quantity::{Ev100, Id, Learnt, Stops};
 use crate::setup::PerPatch;
 use crate::situation::Bases;
 
@@ -17,6 +18,7 @@ pub(in crate::situation) fn take_forecast(
     ambient: &mut PerPatch<Option<PatchAmbient>>,
     read: &Read<'_>,
     seen: Seen<'_>,
+    skies: Skies,
 ) {
     let Some(forecast) = seen.forecast else { return };
     for (patch, level) in forecast.levels.iter() {
@@ -31,8 +33,10 @@ pub(in crate::situation) fn take_forecast(
             patch.ev = patch.ev + level.cards;
             continue;
         }
+        // What is bent by a reading is known better than by what the forecast usually does.
+        let learnt = forecast.sky.filter(|_| level.reading.is_none()).and_then(|sky| skies.of(sky));
         *patch = PatchAmbient {
-            ev: level.ev + level.cards,
+            ev: level.ev + level.cards + Stops::of(Learnt::more_of(learnt)),
             source: Source::Forecast {
                 time: forecast.time.clone(),
                 reading: level.reading.clone(),
@@ -40,6 +44,7 @@ pub(in crate::situation) fn take_forecast(
                 age: level.age,
             },
             error: level.error,
+            learnt,
         };
     }
 }

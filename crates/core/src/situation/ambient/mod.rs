@@ -11,7 +11,7 @@ pub(super) use worked::of_patches;
 use super::{Bases, tone_offset};
 use crate::exposure::{MeterConstants, READ_ERROR};
 use crate::forecast::{Seen, TurnedReading};
-use crate::quantity::{ClockTime, Ev100, Id, Stops};
+use crate::quantity::{ClockTime, Ev100, Id, Learnt, Stops};
 use crate::setup::{Method, Patch, Reading, Setup};
 use serde::Serialize;
 
@@ -56,6 +56,8 @@ pub struct PatchAmbient {
     pub source: Source,
     /// Its likely error, to either side.
     pub error: Stops,
+    /// What takes taught of meter or forecast, which is in it.
+    pub learnt: Option<Learnt>,
 }
 
 /// What the readings tell, where something is to be worked out of them first.
@@ -95,6 +97,7 @@ impl<'a> Read<'a> {
             ev: level(self.setup, reading, self.meter) + Stops::of(to_patch),
             source: Source::Metered { reading: reading.id.clone() },
             error: Stops::of(error),
+            learnt: self.meter.learnt.filter(|_| !reading.is_of_frame()),
         })
     }
 }
@@ -108,8 +111,11 @@ const TURNED_ERROR: f64 = 0.5;
 /// mid-grey, so the face's tone is taken off; an incident one does not see the face.
 pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> Ev100 {
     let of_subject = reading.patch.is_of_subject();
+    // What a frame told is not the meter's.
+    let shown_less = if reading.is_of_frame() { 0.0 } else { Learnt::more_of(meter.learnt) };
+    let read = reading.measured.level() + Stops::of(shown_less);
     if !reading.is_of_patch() {
-        return reading.measured.level();
+        return read;
     }
     let bias = match reading.method {
         Method::Reflected if of_subject => tone_offset(setup, meter),
@@ -117,7 +123,7 @@ pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> 
         Method::Incident if !of_subject => -Bases::of(setup, meter).over_incident[Patch::Background],
         _ => 0.0,
     };
-    reading.measured.level() - Stops::of(bias)
+    read - Stops::of(bias)
 }
 
 #[cfg(test)]

@@ -120,7 +120,7 @@ pub(in crate::situation) fn of_patches(told: &Read<'_>, windows: &[PerPatch<f64>
             None => Source::Windows,
         };
         let error = if source == Source::Usual { USUAL_ERROR } else { fit.error(0.0, &shares, on(patch)) };
-        PatchAmbient { ev: Ev100::of(level), source, error: Stops::of(error) }
+        PatchAmbient { ev: Ev100::of(level), source, error: Stops::of(error), learnt: None }
     };
     PerPatch::of(|patch| match (&read[patch], patch) {
         (_, Patch::Edge) if !from_behind => None,

@@ -1,0 +1,95 @@
+//! What takes taught, in words.
+
+use std::fmt::Display;
+
+pub(crate) const CLEAR_SKY: &str = "a clear sky";
+pub(crate) const BROKEN_CLOUD: &str = "broken cloud";
+pub(crate) const OVERCAST: &str = "an overcast sky";
+pub(crate) const BODY: &str = "body";
+pub(crate) const LENS: &str = "lens";
+pub(crate) const METER: &str = "meter";
+pub(crate) const FORECAST: &str = "forecast under such a sky";
+pub(crate) const FLASH: &str = "the flash as takes taught";
+pub(crate) const MODIFIER: &str = "its modifier as takes taught";
+pub(crate) const GEL: &str = "the gel as takes taught";
+
+/// A correction that is in a number.
+pub(crate) fn in_it(of: &str, more: impl Display, error: impl Display, takes: u32) -> String {
+    format!("The {of}, as {} taught: {more}; {error}.", takes_told(takes))
+}
+
+pub(crate) const YOUR_METER: &str = "your meter";
+pub(crate) const NOTHING: &str =
+    "No take tells anything yet: take a frame of a setup, mark face and background, and come back.";
+pub(crate) const IN_FORCE: &str = " It is in force.";
+pub(crate) const UNSURE: &str = " More takes, with other things before it, would tell it better.";
+pub(crate) const SLIGHT: &str = " It changes nothing anyone sees.";
+
+fn takes_told(takes: u32) -> String {
+    if takes == 1 { "one take".to_owned() } else { format!("{takes} takes") }
+}
+
+pub(crate) fn forecast_under(sky: &str) -> String {
+    format!("forecast under {sky}")
+}
+
+pub(crate) fn correction(name: &str, more: impl Display, error: impl Display, takes: u32) -> String {
+    format!("{}: {more} stops, {error}, by {}.", super::capital(name), takes_told(takes))
+}
+
+/// Names one after the other: a, b and c.
+fn listed(names: &[String]) -> String {
+    match names {
+        [] => String::new(),
+        [one] => one.clone(),
+        [all @ .., last] => format!("{} and {last}", all.join(", ")),
+    }
+}
+
+pub(crate) fn together(names: &[String], more: impl Display, error: impl Display) -> String {
+    format!("{} together: {more} stops, {error}. Which of them it is, these takes do not tell.", listed(names))
+}
+
+pub(crate) fn headline(takes: u32, before: impl Display, after: impl Display) -> String {
+    format!("{} say: plans were off by {before}; with what they teach by {after}.", super::capital(&takes_told(takes)))
+}
+
+pub(crate) const FEW_FRAMES: &str =
+    "Three frames at least are needed, the same but for the shutter: five, two stops apart, teach more.";
+pub(crate) const FEW_STOPS: &str = "The shutter differs too little between these frames: two stops at least, better six.";
+pub(crate) const FEW_POINTS: &str =
+    "The frames show too few even places: take something with many tones, out of focus if need be.";
+pub(crate) const FALLS: &str =
+    "No curve that rises all the way fits these frames: take them of a still scene with more tones.";
+
+pub(crate) fn unsteady(off: impl Display) -> String {
+    format!("The frames disagree by {off}: the light or the scene changed between them, or a flash fired.")
+}
+
+pub(crate) const CARD_IN_EVEN_LIGHT: &str =
+    "Grey card in even, steady light, filling the marks; read the light on it with your meter, held before the card.";
+
+pub(crate) fn card_before(flash: &str, modifier: Option<&str>, away: f64) -> String {
+    let with = modifier.map_or_else(|| "bare".to_owned(), |modifier| format!("with the {modifier}"));
+    format!(
+        "Grey card straight before the {flash}, {with}, {away} m from its front, where nothing shows without flash."
+    )
+}
+
+pub(crate) fn body_with(body: &str, lens: &str) -> String {
+    format!("{body} with {lens}")
+}
+
+pub(crate) fn as_metered(with: &str, iso: &str) -> String {
+    format!("{with}: the meter’s shutter and aperture at ISO {iso}")
+}
+
+pub(crate) fn dials(with: &str, [shutter, aperture, iso]: [&str; 3], power: &str) -> String {
+    format!("{with}: {shutter}, {aperture}, ISO {iso}, power {power}")
+}
+
+pub(crate) fn teaches(names: &[String]) -> String {
+    if names.is_empty() { CONFIRMS.to_owned() } else { format!("It tells of {}.", listed(names)) }
+}
+
+const CONFIRMS: &str = "It confirms what is known.";

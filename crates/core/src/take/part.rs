@@ -1,0 +1,101 @@
+//! What the takes teach of: each thing that can be off.
+
+use crate::house::{House, SkyKind};
+use crate::kit::Kit;
+use crate::quantity::{Id, Learnt, Stops};
+use serde::{Deserialize, Serialize};
+
+/// A thing whose correction can be learnt.
+#[derive(Debug, Clone, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "part", rename_all = "snake_case", deny_unknown_fields)]
+pub enum Part {
+    /// A body: how sensitive it is against what it says.
+    Body {
+        /// Which.
+        id: Id,
+    },
+    /// A lens: how much light it lets through against its f-number.
+    Lens {
+        /// Which.
+        id: Id,
+    },
+    /// A flash: how bright it is against its guide number.
+    Flash {
+        /// Which.
+        id: Id,
+    },
+    /// A modifier: what it takes against what is said.
+    Modifier {
+        /// Which.
+        id: Id,
+    },
+    /// A gel: what it takes against what is printed.
+    Gel {
+        /// Which.
+        id: Id,
+    },
+    /// The user's meter.
+    Meter,
+    /// The forecast under a kind of sky.
+    Forecast {
+        /// Which.
+        sky: SkyKind,
+    },
+}
+
+impl Part {
+    /// The thing of the kit it is, if it is one.
+    #[must_use]
+    pub const fn id(&self) -> Option<&Id> {
+        match self {
+            Part::Body { id } | Part::Lens { id } | Part::Flash { id } | Part::Modifier { id } | Part::Gel { id } => {
+                Some(id)
+            }
+            Part::Meter | Part::Forecast { .. } => None,
+        }
+    }
+
+    /// What is in force of it.
+    #[must_use]
+    pub fn in_force(&self, kit: &Kit, house: &House) -> Option<Learnt> {
+        match self {
+            Part::Body { id } => kit.camera(id)?.learnt,
+            Part::Lens { id } => kit.lens(id)?.learnt,
+            Part::Flash { id } => kit.flash(id)?.learnt,
+            Part::Modifier { id } => kit.modifier(id)?.learnt,
+            Part::Gel { id } => kit.gel(id)?.learnt,
+            Part::Meter => house.meter.learnt,
+            Part::Forecast { sky } => house.skies.of(*sky),
+        }
+    }
+}
+
+/// A correction that was in a plan.
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct PartInForce {
+    /// Of what.
+    pub of: Part,
+    /// How much brighter it was taken to be than said.
+    pub more: Stops,
+}
+
+/// Where the ambient of a patch came from when it was planned.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(tag = "by", rename_all = "snake_case", deny_unknown_fields)]
+pub enum AmbientBy {
+    /// A meter.
+    Meter,
+    /// An earlier frame.
+    Frame,
+    /// The forecast, not bent by any reading.
+    Forecast {
+        /// Under which sky.
+        sky: SkyKind,
+    },
+    /// What is usual, or worked out from elsewhere.
+    Guess,
+}
