@@ -5,6 +5,7 @@
 //! reader panic or take more memory than it is allowed.
 
 mod apart;
+mod bracket;
 mod decode;
 mod error;
 mod head;
@@ -22,6 +23,7 @@ mod told;
 mod written;
 
 pub use apart::{Apart, apart};
+pub use bracket::{PlaceCodes, bracket};
 pub use error::FrameError;
 pub use head::{BYTES, FrameKind, Head, PIXELS, head};
 pub use layered::{LightLayer, layered};

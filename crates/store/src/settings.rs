@@ -5,6 +5,8 @@ use serde::{Deserialize, Serialize};
 use sqlx::SqliteConnection;
 use tolva_core::House;
 use tolva_core::format::BodyKind;
+use tolva_core::quantity::Learnt;
+use tolva_core::take::Part;
 use utoipa::ToSchema;
 
 /// Light or dim.
@@ -124,4 +126,25 @@ async fn keep(
     .execute(connection)
     .await?;
     Ok(KeptSettings { settings: *settings, version: next })
+}
+
+/// Puts a correction of meter or forecast in force, and gives what was in force before.
+pub(crate) async fn put_learnt(
+    connection: &mut SqliteConnection,
+    of: &Part,
+    learnt: Option<Learnt>,
+) -> Result<Option<Learnt>, StoreError> {
+    let KeptSettings { mut settings, version } = find(&mut *connection).await?;
+    let house = &mut settings.house;
+    let was = match of {
+        Part::Forecast { sky } => {
+            let was = house.skies.of(*sky);
+            house.skies = house.skies.with(*sky, learnt);
+            was
+        }
+        _ => std::mem::replace(&mut house.meter.learnt, learnt),
+    };
+    settings.check().map_err(StoreError::Fields)?;
+    keep(connection, &settings, version).await?;
+    Ok(was)
 }

@@ -29,6 +29,14 @@ impl Ground {
         self.settings.house
     }
 
+    /// The same with nothing learnt from takes.
+    #[must_use]
+    pub fn as_said(mut self) -> Ground {
+        self.kit = self.kit.as_said();
+        self.settings.house = self.settings.house.as_said();
+        self
+    }
+
     /// The terms its pictures are made under.
     #[must_use]
     pub fn terms(&self) -> Terms {

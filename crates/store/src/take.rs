@@ -13,7 +13,8 @@ use tolva_core::quantity::{Id, Note};
 use tolva_core::take::{Choice, FiledTake, Take};
 use utoipa::ToSchema;
 
-use rows::{all_words, find, read, told, word_of};
+pub(crate) use rows::read;
+use rows::{all_words, find, told, word_of};
 use writing::{add, change, keep, take_in};
 
 /// A take as it is kept.

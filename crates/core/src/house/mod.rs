@@ -91,6 +91,12 @@ pub struct House {
 }
 
 impl House {
+    /// The same with nothing learnt of meter and forecast.
+    #[must_use]
+    pub fn as_said(self) -> House {
+        House { meter: MeterConstants { learnt: None, ..self.meter }, skies: Skies::default(), ..self }
+    }
+
     /// Checks what the types alone do not.
     ///
     /// # Errors

@@ -6,7 +6,7 @@ use crate::check::FieldError;
 use crate::forecast::Seen;
 use crate::kit::Kit;
 use crate::ladder::{Turn, turns};
-use crate::marks::{ApertureMark, Mark, stops_label};
+use crate::marks::{Mark, stops_label};
 use crate::quantity::{ClockTime, Id, Share};
 use crate::say;
 use crate::setup::{FlashReading, Measured, Method, Patch, Reading, Receptor, Setup, Turned};
@@ -78,9 +78,7 @@ fn ambient_reading(setup: &Setup, take: &Take, judged: &Judged, clock: Option<&C
 fn flash_reading(take: &Take, judged: &Judged, part: &PlannedPart, index: usize) -> Option<FlashReading> {
     let iso = take.settings.iso.unwrap_or(take.planned.iso);
     let shown = part.at_full + judged.flash_more?.stops() - part.power.stops_below_full() + iso.stops();
-    #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
-    let aperture = ApertureMark::nearest((shown * 6.0 - 1e-6).ceil() as i16);
-    let share = (shown - aperture.stops()).exp2();
+    let (aperture, share) = FlashReading::shown(shown);
     (share >= FlashReading::LEAST_SHARE).then_some(FlashReading {
         id: id(judged.patch, Some(index))?,
         light: part.light.clone(),

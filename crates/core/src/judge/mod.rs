@@ -14,7 +14,7 @@ pub use patch::{Cannot, Judged, ReadLevel, TOO_MANY};
 pub(crate) use patch::{read, tells};
 
 use crate::colours::asked::{GreyAsked, GreyTold, grey};
-use crate::kit::ToneCurve;
+use crate::kit::{Kit, ToneCurve};
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Stops, figure};
 use crate::say;
@@ -70,6 +70,12 @@ pub fn apart_words(take: &Take, without: &Take, share: f64, moved: f64, (x, y): 
     let flash = take.settings.flash != Some(false) && without.settings.flash == Some(false);
     let shift = figure(f64::from(x.hypot(y)), 0.5);
     say::judge::taken_apart(share, moved, shift, flash)
+}
+
+/// The tone curve of the body a take was taken with; none where none was learnt, or it is not known which body that was.
+#[must_use]
+pub fn curve_of<'a>(take: &Take, kit: &'a Kit) -> Option<&'a ToneCurve> {
+    kit.camera(take.planned.body.as_ref()?)?.curve.as_ref()
 }
 
 /// Judges a frame by its marks, its levels told by the body's `curve` where one was learnt; with one that was taken `without` flash, ambient and flash each for itself.

@@ -191,6 +191,12 @@ impl Kit {
         filter, filters, Filter, Filter;
     }
 
+    /// The kit as it is said to be: nothing learnt of it.
+    #[must_use]
+    pub fn as_said(self) -> Kit {
+        Kit { items: self.items.into_iter().map(|item| item.with_learnt(None)).collect() }
+    }
+
     /// What a light is begun with: a head, or any flash, behind a soft modifier, if there is one.
     #[must_use]
     pub fn soft_light(&self) -> Option<(&Flash, Option<&Modifier>)> {

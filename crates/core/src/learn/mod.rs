@@ -1,13 +1,15 @@
 //! What the takes teach: how body, lens, flash, modifier, gel, meter and forecast differ from what is said of them, and a body's tone
 //! curve. Nothing of it is applied but by the person.
 
+mod applied;
 mod bracket;
 mod least;
 mod prior;
 mod rows;
 mod session;
 
-pub use bracket::{Bracket, BracketError, Sample, fitted};
+pub use applied::{is_of_frames, shifted};
+pub use bracket::{Bracket, BracketError, Fitted, Sample, fitted};
 pub use rows::Taught;
 pub use session::{SessionFrame, session};
 

@@ -37,6 +37,14 @@ impl FlashReading {
     /// A smaller share of flash in all that was read is lost in what a meter rounds (the program's own choice).
     pub const LEAST_SHARE: f64 = 0.02;
 
+    /// What a meter shows of this many stops over f/1 at its sensitivity: the aperture above it in sixths, and the share that leaves.
+    #[must_use]
+    pub fn shown(stops: f64) -> (ApertureMark, f64) {
+        #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
+        let aperture = ApertureMark::nearest((stops * 6.0 - 1e-6).ceil() as i16);
+        (aperture, (stops - aperture.stops()).exp2())
+    }
+
     /// The level it says the light gives there at f/1, ISO 100 and full power, in stops, by the light that falls there.
     #[must_use]
     pub fn at_full(&self) -> f64 {

@@ -36,6 +36,8 @@ pub struct Asked {
     pub lights: Data<Lights>,
     work: Data<Work>,
     asker: Asker,
+    /// Whether nothing that was learnt counts: for stand-ins, which are what they are.
+    as_said: bool,
 }
 
 impl FromRequest for Asked {
@@ -53,7 +55,7 @@ impl FromRequest for Asked {
         ready(match (there, asker) {
             ((Some(studio), Some(work), Some(ladders), Some(lights)), Ok(asker)) => {
                 let (ladders, lights) = (ladders.clone(), lights.clone());
-                Ok(Asked { studio: studio.clone(), ladders, lights, work: work.clone(), asker })
+                Ok(Asked { studio: studio.clone(), ladders, lights, work: work.clone(), asker, as_said: false })
             }
             (_, Err(problem)) => Err(problem),
             _ => Err(Problem::new(
@@ -70,7 +72,13 @@ impl Asked {
     /// What a question about a setup is answered from, all of one moment.
     pub async fn ground(&self, of: &Of) -> Result<Ground, Problem> {
         let of = of.of.as_deref().map(id).transpose()?;
-        Ok(self.studio.ground(of.as_ref()).await?)
+        let ground = self.studio.ground(of.as_ref()).await?;
+        Ok(if self.as_said { ground.as_said() } else { ground })
+    }
+
+    /// The same question with nothing that was learnt in its answer.
+    pub fn as_said(self) -> Asked {
+        Asked { as_said: true, ..self }
     }
 
     /// Works it out in its turn.

@@ -10,6 +10,7 @@ mod files;
 mod frame;
 mod jobs;
 mod kit;
+mod learnt;
 mod picture;
 mod places;
 mod reference;
@@ -110,6 +111,9 @@ macro_rules! every_endpoint {
             .service(takes::judge_frame)
             .service(takes::watched)
             .service(takes::take_watched)
+            .service(learnt::learnt)
+            .service(learnt::put_learnt)
+            .service(learnt::curve_of_bracket)
             .service(takes::one)
             .service(takes::keep)
             .service(takes::mend)

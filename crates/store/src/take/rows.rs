@@ -23,7 +23,7 @@ pub(super) async fn find(connection: &mut SqliteConnection, id: &Id) -> Result<K
 }
 
 /// Reads a kept take.
-pub(super) fn read(id: &str, schema: i64, body: &str) -> Result<Take, StoreError> {
+pub(crate) fn read(id: &str, schema: i64, body: &str) -> Result<Take, StoreError> {
     Row { kind: BodyKind::Take, id, name: id, schema }.read(body)
 }
 

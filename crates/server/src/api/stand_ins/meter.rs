@@ -72,6 +72,8 @@ pub async fn meter_shows(
     if flash.as_ref().is_some_and(|flash| draft.light_index(flash).is_none()) {
         return Err(at("/flash", "This setup has no such light."));
     }
+    // What was learnt of flashes and meter changes nothing about them.
+    let asked = asked.as_said();
     let ground = asked.ground(&of).await?;
     let (lights, kept) = (asked.lights.clone(), of.of.clone());
     let question = move || {

@@ -12,7 +12,7 @@ use actix_web::web::{Bytes, Json, Path, Payload};
 use actix_web::{HttpResponse, post};
 use serde::{Deserialize, Serialize};
 use tolva_core::forecast::Seen;
-use tolva_core::judge::{Verdict, judge};
+use tolva_core::judge::{Verdict, curve_of, judge};
 use tolva_core::marks::{ApertureMark, IsoMark, ShutterMark};
 use tolva_core::picture::places;
 use tolva_core::quantity::{Millimetres, Name, Note, Share, Stops};
@@ -171,7 +171,10 @@ async fn taken_in(asked: &Asked, of: &str, name: String, bytes: Bytes) -> Result
     let came = asked.work(Kind::Frame, move || Came::of(name, bytes)).await?;
     let stands = Stands::of(asked, of).await?;
     match there(&asked.studio, &stands, &came.hash).await? {
-        Some(kept) => Ok(TakeTold { verdict: judge(&kept.take, None), kept, known: true }),
+        Some(kept) => {
+            let verdict = judge(&kept.take, None, curve_of(&kept.take, &stands.ground.kit));
+            Ok(TakeTold { verdict, kept, known: true })
+        }
         None => new_take(asked, stands, came).await,
     }
 }
@@ -191,7 +194,8 @@ pub(super) async fn new_take(asked: &Asked, stands: Stands, came: Came) -> Resul
     copies?;
     let at = take.settings.taken.clone().unwrap_or_else(now);
     let kept = asked.studio.add_take(&stands.of, &at, &take).await?;
-    Ok(TakeTold { verdict: judge(&kept.take, None), kept, known: false })
+    let verdict = judge(&kept.take, None, curve_of(&kept.take, &stands.ground.kit));
+    Ok(TakeTold { verdict, kept, known: false })
 }
 
 /// Takes a frame of a setup in: it is looked at, judged and put into the log. The file itself is not kept; copies of it are.
@@ -247,9 +251,12 @@ pub async fn judge_frame(
     let bytes = bytes_of(payload).await?;
     let stands = Stands::of(&asked, &path).await?;
     let name = named.name.clone();
-    let looked = move || taken(&stands, &Came::of(name, bytes)).map(|taken| taken.take);
-    let take = asked.work(Kind::Frame, looked).await??;
-    Ok(Json(FrameJudged { verdict: judge(&take, None), take }))
+    let looked = move || {
+        let take = taken(&stands, &Came::of(name, bytes))?.take;
+        let verdict = judge(&take, None, curve_of(&take, &stands.ground.kit));
+        Ok::<_, Refused>(FrameJudged { verdict, take })
+    };
+    Ok(Json(asked.work(Kind::Frame, looked).await??))
 }
 
 /// A take put down by hand, where there is no file.
@@ -289,5 +296,6 @@ pub async fn take_by_hand(asked: Asked, path: Path<String>, body: Body<ByHand>) 
     };
     let (stands, take) = asked.work(Kind::Frame, put_down).await??;
     let kept = asked.studio.add_take(&stands.of, &at.unwrap_or_else(now), &take).await?;
-    Ok(HttpResponse::Created().json(TakeTold { verdict: judge(&kept.take, None), kept, known: false }))
+    let verdict = judge(&kept.take, None, None);
+    Ok(HttpResponse::Created().json(TakeTold { verdict, kept, known: false }))
 }

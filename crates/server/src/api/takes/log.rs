@@ -8,7 +8,8 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, get, post};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
-use tolva_core::judge::judge;
+use tolva_core::judge::{curve_of, judge};
+use tolva_core::kit::Kit;
 use tolva_core::marks::Mark;
 use tolva_core::quantity::{Id, Note, Stops};
 use tolva_core::setup::Patch;
@@ -89,8 +90,8 @@ pub struct LogPage {
 const PAGE: i64 = 60;
 
 impl LogRow {
-    fn of(kept: KeptTake, names: &HashMap<Id, String>) -> LogRow {
-        let verdict = judge(&kept.take, None);
+    fn of(kept: KeptTake, names: &HashMap<Id, String>, kit: &Kit) -> LogRow {
+        let verdict = judge(&kept.take, None, curve_of(&kept.take, kit));
         let (said, planned) = (&kept.take.settings, &kept.take.planned);
         let step = tolva_core::marks::StepSize::Thirds;
         let settings = [
@@ -143,8 +144,9 @@ pub async fn log_of_job(
         from: sought.from.clone(),
         most: sought.most.unwrap_or(PAGE),
     };
+    let kit = studio.kit().await?;
     let page = studio.takes(&job, &sought).await?;
-    let takes = page.takes.into_iter().map(|kept| LogRow::of(kept, &names)).collect();
+    let takes = page.takes.into_iter().map(|kept| LogRow::of(kept, &names, &kit)).collect();
     Ok(Json(LogPage { takes, next: page.next, all: page.all }))
 }
 
@@ -215,10 +217,11 @@ pub async fn change_takes(
 pub async fn takes_table(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     let job = id(&path)?;
     let (name, names) = (studio.job(&job).await?.job.name, names_of(&studio, &job).await?);
+    let kit = studio.kit().await?;
     let (mut rows, mut sought) = (Vec::new(), SoughtTakes { most: 200, ..SoughtTakes::default() });
     loop {
         let page = studio.takes(&job, &sought).await?;
-        rows.extend(page.takes.into_iter().map(|kept| LogRow::of(kept, &names)));
+        rows.extend(page.takes.into_iter().map(|kept| LogRow::of(kept, &names, &kit)));
         let Some(next) = page.next else { break };
         sought.from = Some(next);
     }

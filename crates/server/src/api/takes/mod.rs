@@ -27,7 +27,7 @@ use serde::{Deserialize, Serialize};
 use std::sync::Arc;
 use tolva_core::FieldError;
 use tolva_core::forecast::Seen;
-use tolva_core::judge::{Mended, Verdict, judge, mended};
+use tolva_core::judge::{Mended, Verdict, curve_of, judge, mended};
 use tolva_core::quantity::{ClockTime, Id, Note};
 use tolva_core::setup::Patch;
 use tolva_core::take::{Choice, MarkOf, MeasuredOn, Take, TakeMark};
@@ -98,7 +98,8 @@ async fn other(studio: &Studio, without: Option<&String>) -> Result<Option<Take>
 pub async fn one(studio: Data<Studio>, path: Path<String>, pair: Query<Without>) -> Result<Json<TakeTold>, Problem> {
     let kept = studio.take(&id(&path)?).await?;
     let without = other(&studio, pair.without.as_ref()).await?;
-    Ok(Json(TakeTold { verdict: judge(&kept.take, without.as_ref()), kept, known: true }))
+    let kit = studio.kit().await?;
+    Ok(Json(TakeTold { verdict: judge(&kept.take, without.as_ref(), curve_of(&kept.take, &kit)), kept, known: true }))
 }
 
 /// Saves a take's marks, note and choice. Marks that were moved are measured anew, on the working copy.
@@ -142,7 +143,8 @@ pub async fn keep(
         }
     }
     let kept = asked.studio.keep_take(&of, &take, version).await?;
-    Ok(Json(TakeTold { verdict: judge(&kept.take, without.as_ref()), kept, known: true }))
+    let kit = asked.studio.kit().await?;
+    Ok(Json(TakeTold { verdict: judge(&kept.take, without.as_ref(), curve_of(&kept.take, &kit)), kept, known: true }))
 }
 
 /// What the place's clocks showed when a frame was taken, or when its setup is to be made.
@@ -161,7 +163,7 @@ pub async fn mend(asked: Asked, path: Path<String>, pair: Query<Without>) -> Res
     let setup = asked.studio.setup(&kept.setup).await?.setup;
     let ground = asked.ground(&Of { of: Some(kept.setup.to_string()) }).await?;
     let question = move || {
-        let verdict = judge(&kept.take, without.as_ref());
+        let verdict = judge(&kept.take, without.as_ref(), curve_of(&kept.take, &ground.kit));
         let clock = clock_of(&ground, &kept.take, setup.slot.as_ref().map(|slot| &slot.time));
         let told = verdict.taken_over(&setup, &kept.take, clock.as_ref());
         let forecast = forecast_of(&ground, &told);
