@@ -19,6 +19,7 @@ const DayPage = lazy(() => import('./day/DayPage'))
 const JobsPage = lazy(() => import('./jobs/JobsPage'))
 const JudgePage = lazy(() => import('./judge/JudgePage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
+const LearntPage = lazy(() => import('./learnt/LearntPage'))
 const LogPage = lazy(() => import('./log/LogPage'))
 const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
 const StandInsPage = lazy(() => import('./standins/StandInsPage'))
@@ -203,6 +204,7 @@ export function App() {
               <Route path="/jobs/:id/day" element={<DayPage />} />
               <Route path="/jobs/:id/log" element={<LogPage />} />
               <Route path="/kit" element={<KitPage />} />
+              <Route path="/kit/learnt" element={<LearntPage />} />
               <Route path="/settings" element={<SettingsPage />} />
               <Route path="*" element={<Lost />} />
             </Routes>

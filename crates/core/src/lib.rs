@@ -18,6 +18,7 @@ pub mod glass;
 pub mod house;
 pub mod judge;
 pub mod kit;
+pub mod kit_sheet;
 pub mod ladder;
 pub mod layout;
 pub mod learn;

@@ -47,7 +47,7 @@ const RENDER: [&str; 21] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 31] = [
+const CORE: [&str; 32] = [
     "sources",
     "check",
     "wanted",
@@ -75,6 +75,7 @@ const CORE: [&str; 31] = [
     "outlook",
     "layout",
     "starts",
+    "kit_sheet",
     "take",
     "judge",
     "learn",

@@ -7,7 +7,7 @@ use sqlx::SqliteConnection;
 use tolva_core::format::BodyKind;
 use tolva_core::learn::{is_of_frames, shifted};
 use tolva_core::quantity::{Id, Learnt, Stops};
-use tolva_core::take::Part;
+use tolva_core::take::Learnable;
 use utoipa::ToSchema;
 
 /// A correction to put in force, or to take back.
@@ -15,7 +15,7 @@ use utoipa::ToSchema;
 #[serde(deny_unknown_fields)]
 pub struct LearntPut {
     /// Of what.
-    pub of: Part,
+    pub of: Learnable,
     /// What is learnt; none takes it back.
     pub learnt: Option<Learnt>,
 }
@@ -74,7 +74,7 @@ async fn put_all(connection: &mut SqliteConnection, put: &[LearntPut]) -> Result
             None => settings::put_learnt(&mut *connection, of, *learnt).await?,
         };
         let by = Stops::of(Learnt::more_of(*learnt) - Learnt::more_of(was));
-        if matches!(of, Part::Body { .. } | Part::Lens { .. }) && by.stops() != 0.0 {
+        if matches!(of, Learnable::Body { .. } | Learnable::Lens { .. }) && by.stops() != 0.0 {
             shift(&mut *connection, of, by).await?;
         }
         before.push(LearntPut { of: of.clone(), learnt: was });
@@ -85,7 +85,7 @@ async fn put_all(connection: &mut SqliteConnection, put: &[LearntPut]) -> Result
 /// Puts a correction on a thing of the kit, and gives what was there.
 async fn put_on_thing(
     connection: &mut SqliteConnection,
-    of: &Part,
+    of: &Learnable,
     id: &Id,
     learnt: Option<Learnt>,
 ) -> Result<Option<Learnt>, StoreError> {
@@ -104,19 +104,19 @@ async fn put_on_thing(
 }
 
 /// The kind of thing a part is, as the kit has it.
-const fn part_of(of: &Part) -> &'static str {
+const fn part_of(of: &Learnable) -> &'static str {
     match of {
-        Part::Body { .. } => "camera",
-        Part::Lens { .. } => "lens",
-        Part::Flash { .. } => "flash",
-        Part::Modifier { .. } => "modifier",
-        Part::Gel { .. } => "gel",
-        Part::Meter | Part::Forecast { .. } => "setting",
+        Learnable::Body { .. } => "camera",
+        Learnable::Lens { .. } => "lens",
+        Learnable::Flash { .. } => "flash",
+        Learnable::Modifier { .. } => "modifier",
+        Learnable::Gel { .. } => "gel",
+        Learnable::Meter | Learnable::Forecast { .. } => "setting",
     }
 }
 
 /// Moves what frames told in every setup with this body or lens, deleted ones too, as they may come back.
-async fn shift(connection: &mut SqliteConnection, of: &Part, by: Stops) -> Result<(), StoreError> {
+async fn shift(connection: &mut SqliteConnection, of: &Learnable, by: Stops) -> Result<(), StoreError> {
     let Some(key) = of.id().map(Id::as_str) else { return Ok(()) };
     let rows = sqlx::query!(
         "SELECT id, name, schema, body FROM setup JOIN setup_kit ON setup_kit.setup_id = setup.id WHERE setup_kit.kit_id = ?",

@@ -6,7 +6,7 @@ use sqlx::SqliteConnection;
 use tolva_core::House;
 use tolva_core::format::BodyKind;
 use tolva_core::quantity::Learnt;
-use tolva_core::take::Part;
+use tolva_core::take::Learnable;
 use utoipa::ToSchema;
 
 /// Light or dim.
@@ -131,13 +131,13 @@ async fn keep(
 /// Puts a correction of meter or forecast in force, and gives what was in force before.
 pub(crate) async fn put_learnt(
     connection: &mut SqliteConnection,
-    of: &Part,
+    of: &Learnable,
     learnt: Option<Learnt>,
 ) -> Result<Option<Learnt>, StoreError> {
     let KeptSettings { mut settings, version } = find(&mut *connection).await?;
     let house = &mut settings.house;
     let was = match of {
-        Part::Forecast { sky } => {
+        Learnable::Forecast { sky } => {
             let was = house.skies.of(*sky);
             house.skies = house.skies.with(*sky, learnt);
             was

@@ -38,6 +38,12 @@ export const asideQuery = queryOptions({
 
 export const kitQuery = queryOptions({ queryKey: ['kit'], queryFn: () => need(client.GET('/api/kit')) })
 
+/** What the takes teach about the kit. */
+export const learntQuery = queryOptions({
+  queryKey: ['kit', 'learnt'],
+  queryFn: () => need(client.GET('/api/learnt')),
+})
+
 export const settingsQuery = queryOptions({
   queryKey: ['settings'],
   queryFn: () => need(client.GET('/api/settings')),

@@ -740,6 +740,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/kit/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a thing does, as its sheet draws it: curves over its range, with what was measured and learnt. Nothing is saved. */
+        post: operations["kit_sheet"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/kit/{id}": {
         parameters: {
             query?: never;
@@ -786,6 +803,24 @@ export interface paths {
         put?: never;
         /** The set from above and from the side, with what the dials make of the light; changed and solved before, if asked. */
         post: operations["layout"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/learnt": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What the takes teach about body, lens, flash, modifier, gel, meter and forecast; nothing of it is in force before it is put so. */
+        get: operations["learnt_get"];
+        /** Puts corrections in force, all of them or none, and answers with what was in force before: put that, and all is as it was. */
+        put: operations["learnt_put"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1279,6 +1314,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/takes/bracket": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** The tone curve of a body from a bracket among the takes. It is not in force before it is kept with the body. */
+        post: operations["takes_bracket"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes/{id}": {
         parameters: {
             query?: never;
@@ -1475,6 +1527,22 @@ export interface components {
         AlternativeKind: "lowest_iso" | "least_flash" | "shallowest_depth" | "fastest_pace" | "greatest_depth";
         /** @description height above the horizon ° */
         Altitude: number;
+        /** @description Where the ambient of a patch came from when it was planned. */
+        AmbientBy: {
+            /** @enum {string} */
+            by: "meter";
+        } | {
+            /** @enum {string} */
+            by: "frame";
+        } | {
+            /** @enum {string} */
+            by: "forecast";
+            /** @description Under which sky. */
+            sky: components["schemas"]["SkyKind"];
+        } | {
+            /** @enum {string} */
+            by: "guess";
+        };
         /** @description The colour of the ambient: a kind of light, or a measured temperature. */
         AmbientColour: {
             /** @enum {string} */
@@ -1793,6 +1861,11 @@ export interface components {
             /** @description Which target is missed. */
             target: string;
         };
+        /** @description A bracket: takes of one still scene that differ by their shutter alone. */
+        BracketOf: {
+            /** @description The takes. */
+            takes: components["schemas"]["Id"][];
+        };
         /** @description What a job says of itself. */
         Brief: {
             /** @description For whom, in a line; may be empty. */
@@ -1824,6 +1897,7 @@ export interface components {
         };
         /** @description A camera body. */
         Camera: {
+            curve?: components["schemas"]["ToneCurve"] | null;
             electronic_fastest?: components["schemas"]["ShutterMark"] | null;
             electronic_sync?: components["schemas"]["ShutterMark"] | null;
             /** @description Stops below mid-grey that are still usable, at base ISO. */
@@ -1848,6 +1922,7 @@ export interface components {
             iso_lowest: components["schemas"]["IsoMark"];
             /** @description Whether pictures are looked at pixel by pixel, so that depth and shake are judged by the pixels. */
             judged_by_pixels: boolean;
+            learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
              * @description Millions of pixels.
@@ -1947,6 +2022,9 @@ export interface components {
             spread: components["schemas"]["Stops"];
             /** @enum {string} */
             why: "uneven";
+        } | {
+            /** @enum {string} */
+            why: "beyond_curve";
         } | {
             /** @enum {string} */
             why: "unmeasured";
@@ -2634,6 +2712,22 @@ export interface components {
              */
             frames: number;
         };
+        /** @description A correction that the takes teach. */
+        Correction: {
+            in_force?: components["schemas"]["Learnt"] | null;
+            /** @description What is learnt. */
+            learnt: components["schemas"]["Learnt"];
+            /** @description Its name. */
+            name: string;
+            /** @description Of what. */
+            of: components["schemas"]["Learnable"];
+            /** @description What to do with it. */
+            offer: components["schemas"]["Offer"];
+            /** @description What it was likely to be off by before any take. */
+            prior: components["schemas"]["Stops"];
+            /** @description All of it in a sentence. */
+            text: string;
+        };
         /** @description One thing that gets better or worse. */
         Cost: {
             /**
@@ -2732,6 +2826,30 @@ export interface components {
              * @description Stops against the subject.
              */
             stops: number;
+        };
+        /** @description A point of a curve. */
+        CurvePoint: {
+            /**
+             * Format: double
+             * @description The code, 0 to 255, as sRGB would store it.
+             */
+            code: number;
+            /**
+             * Format: double
+             * @description The light that was there, in stops from mid-grey.
+             */
+            level: number;
+        };
+        /** @description A tone curve as a bracket teaches it. */
+        CurveTold: {
+            /** @description The body it is of. */
+            body: components["schemas"]["Id"];
+            /** @description The curve. */
+            curve: components["schemas"]["ToneCurve"];
+            /** @description How many places of the scene told of it. */
+            places: number;
+            /** @description The points it was laid through, as green has them. */
+            points: components["schemas"]["CurvePoint"][];
         };
         /** @description The place and the sky of a job's day. */
         Day: {
@@ -3232,6 +3350,7 @@ export interface components {
             /** @description Its colour. */
             kelvin: components["schemas"]["Kelvin"];
             kelvin_lowest?: components["schemas"]["Kelvin"] | null;
+            learnt?: components["schemas"]["Learnt"] | null;
             /** @description Its lowest power. */
             lowest_power: components["schemas"]["Power"];
             /** @description Its name. */
@@ -3342,6 +3461,7 @@ export interface components {
             kelvin?: components["schemas"]["Kelvin"] | null;
             /** @description Each patch, in the order of the stop scale; none where nothing can be said of it. */
             levels: (components["schemas"]["ForecastLevel"] | null)[];
+            sky?: components["schemas"]["SkyKind"] | null;
             /** @description What the ambient comes from, as far as readings tell of it; empty before any. */
             sources: components["schemas"]["SourceLevel"][];
             sun?: components["schemas"]["Sun"] | null;
@@ -3475,6 +3595,7 @@ export interface components {
             duv: components["schemas"]["Duv"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            learnt?: components["schemas"]["Learnt"] | null;
             /** @description Light it takes. */
             loss: components["schemas"]["Stops"];
             /** @description Its name. */
@@ -3623,6 +3744,8 @@ export interface components {
             meter: components["schemas"]["MeterConstants"];
             /** @description The rule for hand-held times. */
             shake: components["schemas"]["ShakeSchool"];
+            /** @description What the takes taught of the forecast, by the kind of sky. */
+            skies: components["schemas"]["Skies"];
             /** @description The rule for sport. */
             sport: components["schemas"]["SportSchool"];
             step?: components["schemas"]["StepSize"] | null;
@@ -3885,6 +4008,7 @@ export interface components {
         };
         /** @description One thing of the kit. */
         KitItem: {
+            curve?: components["schemas"]["ToneCurve"] | null;
             electronic_fastest?: components["schemas"]["ShutterMark"] | null;
             electronic_sync?: components["schemas"]["ShutterMark"] | null;
             /** @description Stops below mid-grey that are still usable, at base ISO. */
@@ -3911,6 +4035,7 @@ export interface components {
             judged_by_pixels: boolean;
             /** @enum {string} */
             kind: "camera";
+            learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
              * @description Millions of pixels.
@@ -3950,6 +4075,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @enum {string} */
             kind: "lens";
+            learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
              * @description Largest magnification.
@@ -3990,6 +4116,7 @@ export interface components {
             kelvin_lowest?: components["schemas"]["Kelvin"] | null;
             /** @enum {string} */
             kind: "flash";
+            learnt?: components["schemas"]["Learnt"] | null;
             /** @description Its lowest power. */
             lowest_power: components["schemas"]["Power"];
             /** @description Its name. */
@@ -4028,6 +4155,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @enum {string} */
             kind: "modifier";
+            learnt?: components["schemas"]["Learnt"] | null;
             /** @description Light lost against the bare head, on the axis, from far. */
             loss: components["schemas"]["Stops"];
             /** @description What it is. */
@@ -4041,6 +4169,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @enum {string} */
             kind: "gel";
+            learnt?: components["schemas"]["Learnt"] | null;
             /** @description Light it takes. */
             loss: components["schemas"]["Stops"];
             /** @description Its name. */
@@ -4058,6 +4187,16 @@ export interface components {
             strongest: components["schemas"]["NdMark"];
             /** @description Its weakest setting. */
             weakest: components["schemas"]["NdMark"];
+        };
+        /** @description What a thing does. */
+        KitSheet: {
+            beam?: components["schemas"]["SheetBeam"] | null;
+            /** @description What takes taught of it, in a sentence. */
+            learnt?: string | null;
+            /** @description Its curves. */
+            plots: components["schemas"]["Plot"][];
+            /** @description What it does to skin, where it colours light. */
+            swatches: components["schemas"]["SheetSwatch"][];
         };
         /**
          * @description How a light's colour is known.
@@ -4194,6 +4333,91 @@ export interface components {
             /** @description Whether to solve the free dials then. */
             solve?: boolean;
         };
+        /** @description A thing whose correction can be learnt. */
+        Learnable: {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "body";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "lens";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "flash";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "modifier";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "gel";
+        } | {
+            /** @enum {string} */
+            part: "meter";
+        } | {
+            /** @enum {string} */
+            part: "forecast";
+            /** @description Which. */
+            sky: components["schemas"]["SkyKind"];
+        };
+        /** @description What the takes teach. */
+        Learning: {
+            /** @description After. */
+            after: components["schemas"]["Stops"];
+            /** @description How far takes were off on the whole before, and are after: root mean squares. */
+            before: components["schemas"]["Stops"];
+            /** @description Each correction, the surest first. */
+            corrections: components["schemas"]["Correction"][];
+            /** @description The whole of it in a line. */
+            headline: string;
+            /** @description Each patch of the newest takes. */
+            residuals: components["schemas"]["Residual"][];
+            /**
+             * Format: int32
+             * @description How many takes tell something.
+             */
+            takes: number;
+            /** @description What is known only as a sum. */
+            together: components["schemas"]["Together"][];
+        };
+        /** @description How a thing differs from what is said of it. */
+        Learnt: {
+            /** @description So much brighter than said; negative is darker. */
+            more: components["schemas"]["Stops"];
+            /** @description Its likely error, to either side. */
+            spread: components["schemas"]["Stops"];
+            /**
+             * Format: int32
+             * @description How many takes it was learnt from.
+             */
+            takes: number;
+        };
+        /** @description A correction to put in force, or to take back. */
+        LearntPut: {
+            learnt?: components["schemas"]["Learnt"] | null;
+            /** @description Of what. */
+            of: components["schemas"]["Learnable"];
+        };
+        /** @description Corrections to put in force. */
+        LearntToPut: {
+            /** @description Each with what is learnt; none takes it back. */
+            corrections: components["schemas"]["LearntPut"][];
+        };
+        /** @description What the takes teach, and which frames would teach most. */
+        LearntTold: {
+            /** @description What the takes teach. */
+            learning: components["schemas"]["Learning"];
+            /** @description The frames that would tell most about this kit, in their order. */
+            session: components["schemas"]["SessionFrame"][];
+        };
         /** @description A lens. */
         Lens: {
             /** @description Closest distance it focuses to. */
@@ -4204,6 +4428,7 @@ export interface components {
             focal_shortest: components["schemas"]["Millimetres"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
              * @description Largest magnification.
@@ -4503,6 +4728,11 @@ export interface components {
             /** @description To here. */
             to: components["schemas"]["Point"];
         };
+        /**
+         * @description What a line is of.
+         * @enum {string}
+         */
+        LineOf: "said" | "learnt" | "beside";
         /** @description Which light a picture is seen in. */
         Lit: {
             /** @enum {string} */
@@ -4658,6 +4888,8 @@ export interface components {
             aperture: components["schemas"]["Printed"][];
             /** @description Sensitivities. */
             iso: components["schemas"]["Printed"][];
+            /** @description Powers of flashes, as fractions. */
+            power: components["schemas"]["PrintedPower"][];
             /** @description Shutter times. */
             shutter: components["schemas"]["Printed"][];
         };
@@ -4719,6 +4951,7 @@ export interface components {
              * @description K, reflected light, in cd/m²: 12.5 (ISO 2720 allows 10.6–13.4).
              */
             k: number;
+            learnt?: components["schemas"]["Learnt"] | null;
         };
         /** @description A meter reading that calibrates a flash: at full power, ISO 100, what the meter said. */
         MeterReading: {
@@ -4789,6 +5022,7 @@ export interface components {
             face: components["schemas"]["Face"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            learnt?: components["schemas"]["Learnt"] | null;
             /** @description Light lost against the bare head, on the axis, from far. */
             loss: components["schemas"]["Stops"];
             /** @description What it is. */
@@ -4910,6 +5144,9 @@ export interface components {
             what: "curve_unknown";
         } | {
             /** @enum {string} */
+            what: "curve_known";
+        } | {
+            /** @enum {string} */
             what: "settings_unknown";
         } | {
             /** @enum {string} */
@@ -4939,6 +5176,11 @@ export interface components {
             /** @description In a sentence. */
             text: string;
         };
+        /**
+         * @description What to do with a correction.
+         * @enum {string}
+         */
+        Offer: "apply" | "in_force" | "unsure" | "slight";
         /** @description The setups of a job in their new order. */
         Order: {
             /** @description The order it was changed from; where it is another by now, nothing is changed. */
@@ -4950,7 +5192,7 @@ export interface components {
          * @description Where something a number is made of is from.
          * @enum {string}
          */
-        Origin: "metered" | "forecast" | "worked_out" | "maker" | "usual" | "chosen";
+        Origin: "metered" | "learnt" | "forecast" | "worked_out" | "maker" | "usual" | "chosen";
         /**
          * @description A stretch of the outline of a person, against what is behind them.
          * @enum {string}
@@ -5050,6 +5292,13 @@ export interface components {
             light: components["schemas"]["Id"];
             /** @enum {string} */
             of: "light";
+        };
+        /** @description A correction that was in a plan. */
+        PartInForce: {
+            /** @description How much brighter it was taken to be than said. */
+            more: components["schemas"]["Stops"];
+            /** @description Of what. */
+            of: components["schemas"]["Learnable"];
         };
         /**
          * @description A part of the picture whose level matters.
@@ -5297,6 +5546,7 @@ export interface components {
         Planned: {
             /** @description The aperture planned. */
             aperture: components["schemas"]["ApertureMark"];
+            body?: components["schemas"]["Id"] | null;
             /** @description How much more a grey card of 18 % reads reflected than by incident light, by the user's meter. */
             card: components["schemas"]["Stops"];
             /** @description Whether flash was planned. */
@@ -5305,6 +5555,9 @@ export interface components {
             iso: components["schemas"]["IsoMark"];
             /** @description The white balance planned. */
             kelvin: components["schemas"]["Kelvin"];
+            /** @description The corrections that were in force. */
+            learnt: components["schemas"]["PartInForce"][];
+            lens?: components["schemas"]["Id"] | null;
             /** @description What was to be on each patch, at the dials the frame was taken with. */
             levels: components["schemas"]["PlannedLevel"][];
             /** @description The neutral density planned. */
@@ -5320,6 +5573,8 @@ export interface components {
         PlannedLevel: {
             /** @description Where the ambient was to be. */
             ambient: components["schemas"]["Stops"];
+            /** @description Where it came from. */
+            ambient_by: components["schemas"]["AmbientBy"];
             /** @description The likely error of that. */
             ambient_error: components["schemas"]["Stops"];
             /** @description The exposure that would have put the ambient where it should be. */
@@ -5341,6 +5596,9 @@ export interface components {
             at_full: number;
             /** @description The likely error of that. */
             error: components["schemas"]["Stops"];
+            flash?: components["schemas"]["Id"] | null;
+            /** @description Through which gels. */
+            gels: components["schemas"]["Id"][];
             /** @description Its part, in stops from correct. */
             level: components["schemas"]["Stops"];
             /** @description The light. */
@@ -5355,6 +5613,57 @@ export interface components {
              * @description What of its intensity came there, per square metre.
              */
             reached: number;
+            /** @description How much of its level a reading of the flash told, against what is said and learnt of it. */
+            read: components["schemas"]["Stops"];
+        };
+        /** @description A plot. */
+        Plot: {
+            /** @description Marks across, the first and the last at its ends. */
+            across: components["schemas"]["PlotTick"][];
+            /** @description What was measured. */
+            dots: components["schemas"]["PlotDot"][];
+            /** @description Its lines. */
+            lines: components["schemas"]["PlotLine"][];
+            /** @description All of it in a sentence, for who cannot see it. */
+            text: string;
+            /** @description What it shows. */
+            title: string;
+            /** @description Marks up, the same way. */
+            up: components["schemas"]["PlotTick"][];
+        };
+        /** @description Something measured or said at one place. */
+        PlotDot: {
+            /** @description What is written beside it. */
+            label: string;
+            /**
+             * Format: double
+             * @description Across.
+             */
+            x: number;
+            /**
+             * Format: double
+             * @description Up.
+             */
+            y: number;
+        };
+        /** @description A line of a plot. */
+        PlotLine: {
+            /** @description Its name. */
+            name: string;
+            /** @description What it is of. */
+            of: components["schemas"]["LineOf"];
+            /** @description Its points: across and up. */
+            points: number[][];
+        };
+        /** @description A mark along an axis. */
+        PlotTick: {
+            /**
+             * Format: double
+             * @description Where, in the plot's own measure.
+             */
+            at: number;
+            /** @description What is written there. */
+            label: string;
         };
         /** @description x, y and z in metres */
         Point: number[];
@@ -5425,6 +5734,16 @@ export interface components {
             /** @description Whether it is a full stop, engraved longer. */
             full: boolean;
             /** @description What is printed there; on a dial's strip only full stops carry a number. */
+            label: string;
+        };
+        /** @description A power as flashes spell it. */
+        PrintedPower: {
+            /**
+             * Format: double
+             * @description In stops below full.
+             */
+            below: number;
+            /** @description As a fraction: 1/8, or 1/8 +⅓. */
             label: string;
         };
         /** @description An error as problem+json. */
@@ -5796,6 +6115,24 @@ export interface components {
             /** @description What it is, in words. */
             text: string;
         };
+        /** @description How far a patch of a take was from what was said, and from what was learnt. */
+        Residual: {
+            /** @description From what is learnt. */
+            after: components["schemas"]["Stops"];
+            /** @description When it was taken. */
+            at: string;
+            /** @description From what was said, before anything is learnt. */
+            before: components["schemas"]["Stops"];
+            /** @description The patch. */
+            patch: components["schemas"]["Patch"];
+            /** @description The take. */
+            take: components["schemas"]["Id"];
+            /**
+             * Format: double
+             * @description How much it counts, 0 to 1: what lies far off counts less.
+             */
+            weight: number;
+        };
         /** @description What is put before or behind a lens so that it focuses nearer. */
         Rig: {
             /** @enum {string} */
@@ -5917,6 +6254,21 @@ export interface components {
             lab: number[];
             /** @description Linear sRGB. */
             linear: number[];
+        };
+        /** @description A frame to take. */
+        SessionFrame: {
+            /** @description And after it. */
+            after: components["schemas"]["Stops"];
+            /** @description How uncertain the kit is before it: the root of all errors' squares, in stops. */
+            before: components["schemas"]["Stops"];
+            /** @description What to dial, in a line. */
+            dials: string;
+            /** @description What it tells of. */
+            of: components["schemas"]["Learnable"][];
+            /** @description What stands where, in a sentence. */
+            scene: string;
+            /** @description What it teaches, in a sentence. */
+            text: string;
         };
         /** @description What the set is like. */
         SetReport: {
@@ -6055,6 +6407,27 @@ export interface components {
         Shape: "sensor" | "three_two" | "five_four" | "square" | "sixteen_nine";
         /** @description share */
         Share: number;
+        /** @description How light leaves a thing, seen from above: what goes to each side. */
+        SheetBeam: {
+            /** @description From the axis, in degrees, and the share of the axis's light that goes there. */
+            sides: number[][];
+            /** @description In a sentence. */
+            text: string;
+            /**
+             * Format: double
+             * @description Its width, in metres.
+             */
+            width: number;
+        };
+        /** @description A colour shown on a sheet. */
+        SheetSwatch: {
+            /** @description What it is. */
+            name: string;
+            /** @description In white light, as #rrggbb. */
+            plain: string;
+            /** @description Behind the film, the camera set to that white light. */
+            through: string;
+        };
         /** @description Two settings. */
         ShiftAsked: {
             /** @description From. */
@@ -6108,11 +6481,22 @@ export interface components {
          * @enum {string}
          */
         ShutterType: "mechanical" | "electronic";
+        /** @description How much brighter it is than forecast, by the kind of sky. */
+        Skies: {
+            broken?: components["schemas"]["Learnt"] | null;
+            clear?: components["schemas"]["Learnt"] | null;
+            overcast?: components["schemas"]["Learnt"] | null;
+        };
         /**
          * @description Skin by its typology angle (Chardon et al. 1991; bounds after Del Bino & Bernerd, Br. J. Dermatol. 169, 2013, from memory).
          * @enum {string}
          */
         Skin: "very_light" | "light" | "intermediate" | "tan" | "brown" | "dark";
+        /**
+         * @description A kind of sky, by how much of it is cloud.
+         * @enum {string}
+         */
+        SkyKind: "clear" | "broken" | "overcast";
         /** @description A cut through the camera's view at one distance: the middles of its four sides. */
         Slice: {
             /** @description The lower edge. */
@@ -6773,6 +7157,17 @@ export interface components {
         };
         /** @description a time zone of the IANA database */
         TimeZoneName: string;
+        /** @description Parts that the takes tell only together. */
+        Together: {
+            /** @description How much brighter all of them together are than said. */
+            more: components["schemas"]["Stops"];
+            /** @description Which. */
+            of: components["schemas"]["Learnable"][];
+            /** @description The likely error of that. */
+            spread: components["schemas"]["Stops"];
+            /** @description In a sentence. */
+            text: string;
+        };
         /** @description What the receiver is told. */
         ToldReceiver: {
             /** @enum {string} */
@@ -6798,6 +7193,25 @@ export interface components {
          * @enum {string}
          */
         Tone: "very_dark" | "dark" | "medium" | "light" | "very_light";
+        /**
+         * @description How a body stores light, learnt from a bracket: for each channel what light a code stands for. Between points it runs straight;
+         *     beyond the first and the last nothing is known. Code 118, where sRGB has mid-grey, is taken for mid-grey.
+         */
+        ToneCurve: {
+            /** @description Blue's. */
+            blue: components["schemas"]["CurvePoint"][];
+            /** @description How far what was measured lies from it, in stops to either side. */
+            error: components["schemas"]["Stops"];
+            /**
+             * Format: int32
+             * @description How many frames taught it.
+             */
+            frames: number;
+            /** @description Green's. */
+            green: components["schemas"]["CurvePoint"][];
+            /** @description Red's points, from dark to light. */
+            red: components["schemas"]["CurvePoint"][];
+        };
         /** @description Ten-thousandths of a frame by sixths of a stop, from 12 stops under mid-grey on. What clips is in none of them. */
         Tones: {
             /** @description By luminance. */
@@ -11196,6 +11610,109 @@ export interface operations {
             };
         };
     };
+    kit_sheet: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["KitItem"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["KitSheet"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     kit_keep: {
         parameters: {
             query?: never;
@@ -11495,6 +12012,193 @@ export interface operations {
                 };
             };
             /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learnt_get: {
+        parameters: {
+            query?: {
+                /** @description How many frames; five without. */
+                frames?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learnt_put: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["LearntToPut"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["LearntToPut"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             404: {
                 headers: {
                     [name: string]: unknown;
@@ -14461,6 +15165,117 @@ export interface operations {
             };
             /** @description From elsewhere. */
             403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_bracket: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["BracketOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CurveTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -2,19 +2,21 @@ import { Spoken } from '../ui/voice'
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useState } from 'react'
 import { ListBox, ListBoxItem, ListBoxSection, Header } from 'react-aria-components'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import { kitQuery, startsQuery } from '../api/queries'
 import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Trouble'
 import { Push } from '../ui/Push'
+import { PHONE, useMedia } from '../ui/useMedia'
 import { useTitle } from '../ui/useTitle'
 import { KitSheet } from './KitSheet'
 import { type Kind, kinds } from './specs'
 
 const Page = styled.div`
   display: grid;
-  grid-template-columns: 330px minmax(0, 1fr);
+  grid-template-columns: 250px minmax(0, 1fr);
   align-items: start;
   > * {
     padding: 14px 20px 60px;
@@ -40,6 +42,9 @@ const Page = styled.div`
     .list {
       border: 0;
       min-height: 0;
+      padding-bottom: 0;
+    }
+    .back {
       padding-bottom: 0;
     }
   }
@@ -76,7 +81,10 @@ export default function KitPage() {
   const queries = useQueryClient()
   const [chosen, setChosen] = useState<string | null>(null)
   const items = kit.data ?? []
-  const shown = items.find((kept) => kept.item.id === chosen) ?? items[0]
+  // In the hand there is room for one of the two: the list, or a sheet.
+  const inHand = useMedia(PHONE)
+  const shown = items.find((kept) => kept.item.id === chosen) ?? (inHand ? undefined : items[0])
+  const listed = !inHand || !shown
   const add = useMutation({
     mutationFn: async (kind: Kind) => {
       const { kit } = await queries.ensureQueryData(startsQuery)
@@ -97,46 +105,56 @@ export default function KitPage() {
   const trouble = kit.error ?? add.error ?? sample.error
   return (
     <Page>
-      <div className="list">
-        <h1>Kit</h1>
-        {trouble && <Trouble>{words(trouble)}</Trouble>}
-        {kit.isPending && <Spoken>Unpacking the kit …</Spoken>}
-        {kit.data?.length === 0 && (
-          <p>
-            Nothing here yet. <Push onPress={() => sample.mutate()}>Start with the sample kit</Push>
-          </p>
-        )}
-        <ListBox
-          aria-label="Things in the kit"
-          selectionMode="single"
-          disallowEmptySelection
-          selectedKeys={shown ? [shown.item.id] : []}
-          onSelectionChange={(keys) => setChosen(String([...keys][0]))}
-        >
-          {kinds
-            .filter(({ kind }) => items.some((kept) => kept.item.kind === kind))
-            .map(({ kind, many }) => (
-              <Kinds key={kind} id={kind}>
-                <Header>{many}</Header>
-                {items
-                  .filter((kept) => kept.item.kind === kind)
-                  .map((kept) => (
-                    <Thing key={kept.item.id} id={kept.item.id} textValue={kept.item.name}>
-                      {kept.item.name}
-                    </Thing>
-                  ))}
-              </Kinds>
-            ))}
-        </ListBox>
-        <p className="adds">
-          {kinds.map(({ kind, one }) => (
-            <Push key={kind} onPress={() => add.mutate(kind)}>
-              Add a {one}
-            </Push>
-          ))}
-          <Push onPress={() => window.location.assign('/api/kit/export')}>Export the kit</Push>
+      {inHand && shown && (
+        <p className="back">
+          <Push onPress={() => setChosen(null)}>All the kit</Push>
         </p>
-      </div>
+      )}
+      {listed && (
+        <div className="list">
+          <h1>Kit</h1>
+          {trouble && <Trouble>{words(trouble)}</Trouble>}
+          {kit.isPending && <Spoken>Unpacking the kit …</Spoken>}
+          {kit.data?.length === 0 && (
+            <p>
+              Nothing here yet. <Push onPress={() => sample.mutate()}>Start with the sample kit</Push>
+            </p>
+          )}
+          <ListBox
+            aria-label="Things in the kit"
+            selectionMode="single"
+            disallowEmptySelection
+            selectedKeys={shown ? [shown.item.id] : []}
+            onSelectionChange={(keys) => setChosen(String([...keys][0]))}
+          >
+            {kinds
+              .filter(({ kind }) => items.some((kept) => kept.item.kind === kind))
+              .map(({ kind, many }) => (
+                <Kinds key={kind} id={kind}>
+                  <Header>{many}</Header>
+                  {items
+                    .filter((kept) => kept.item.kind === kind)
+                    .map((kept) => (
+                      <Thing key={kept.item.id} id={kept.item.id} textValue={kept.item.name}>
+                        {kept.item.name}
+                      </Thing>
+                    ))}
+                </Kinds>
+              ))}
+          </ListBox>
+          <p className="adds">
+            {kinds.map(({ kind, one }) => (
+              <Push key={kind} onPress={() => add.mutate(kind)}>
+                Add a {one}
+              </Push>
+            ))}
+            <Push onPress={() => window.location.assign('/api/kit/export')}>Export the kit</Push>
+          </p>
+          <p>
+            <Link to="/kit/learnt">What the takes teach</Link>
+          </p>
+        </div>
+      )}
       <div>{shown && <KitSheet key={`${shown.item.id}`} kept={shown} onGone={() => setChosen(null)} />}</div>
     </Page>
   )

@@ -10,33 +10,33 @@ import { useNotice } from '../ui/Notices'
 import { Push } from '../ui/Push'
 import { write } from './pointer'
 import { useItem } from './useItem'
-import { type Fields, specs } from './specs'
-import { SpecLine } from './SpecLine'
+import { Sentences } from './Sentences'
+import { SheetDrawing } from './SheetDrawing'
+import { type Fields, sentences, specsOf } from './specs'
 
 const Sheet = styled.section`
-  max-width: 620px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) minmax(320px, 460px);
+  gap: 0 32px;
+  align-items: start;
+  max-width: 1060px;
+  h2 {
+    grid-column: 1 / -1;
+  }
   .name input {
     font-size: 21px;
     font-stretch: 86%;
     text-align: left;
-  }
-  .line {
-    border-bottom: 1px solid ${({ theme }) => theme.line};
-    padding: 2px 0;
-  }
-  .pair {
-    display: grid;
-    grid-template-columns: minmax(120px, 1fr) minmax(0, 1.2fr);
-    gap: 12px;
-    align-items: baseline;
-    font-size: 13px;
-    color: ${({ theme }) => theme.quiet};
   }
   .end {
     display: flex;
     gap: 8px;
     padding-top: 14px;
     align-items: center;
+    flex-wrap: wrap;
+  }
+  @media (max-width: 1080px) {
+    grid-template-columns: minmax(0, 1fr);
   }
 `
 
@@ -69,7 +69,7 @@ export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void 
     session.edit((now) => write({ ...now }, field, value) as KitItem)
   const error = (field: string) =>
     errors[field] ?? Object.entries(errors).find(([at]) => at !== '' && field.startsWith(`${at}/`))?.[1]
-  const known = ['/name', ...specs[kept.item.kind].map((spec) => spec.field)]
+  const known = ['/name', ...specsOf(kept.item.kind).map((spec) => spec.field)]
   // What is said of no line here is said below them all.
   const loose = Object.entries(errors).filter(
     ([at]) => !known.some((line) => line === at || at.startsWith(`${line}/`)),
@@ -86,23 +86,27 @@ export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void 
           onCommit={(name) => put('/name', name)}
         />
       </h2>
-      {specs[kept.item.kind].map((spec) => (
-        <SpecLine key={spec.field + spec.label} spec={spec} draft={draft} error={error} onPut={put} />
-      ))}
-      {loose.map(([at, words]) => (
-        <Trouble key={at}>{words}</Trouble>
-      ))}
-      {remove.error && <Trouble>{words(remove.error)}</Trouble>}
-      <p className="end">
-        <Push onPress={() => session.undo()} isDisabled={!state.canUndo && Object.keys(errors).length === 0}>
-          Undo
-        </Push>
-        <Push onPress={() => session.redo()} isDisabled={!state.canRedo}>
-          Redo
-        </Push>
-        <Push onPress={() => remove.mutate()}>Delete this {kept.item.kind}</Push>
-        <SaveWords save={state.save} />
-      </p>
+      <div>
+        <Sentences sentences={sentences[kept.item.kind]} draft={draft} error={error} onPut={put} />
+        {loose.map(([at, words]) => (
+          <Trouble key={at}>{words}</Trouble>
+        ))}
+        {remove.error && <Trouble>{words(remove.error)}</Trouble>}
+        <p className="end">
+          <Push
+            onPress={() => session.undo()}
+            isDisabled={!state.canUndo && Object.keys(errors).length === 0}
+          >
+            Undo
+          </Push>
+          <Push onPress={() => session.redo()} isDisabled={!state.canRedo}>
+            Redo
+          </Push>
+          <Push onPress={() => remove.mutate()}>Delete this {kept.item.kind}</Push>
+          <SaveWords save={state.save} />
+        </p>
+      </div>
+      <SheetDrawing item={item} />
     </Sheet>
   )
 }

@@ -5,7 +5,9 @@ import { LiveChoice } from '../ui/LiveChoice'
 import { Trouble } from '../ui/Trouble'
 import { QuietPush } from '../ui/Push'
 import { type Column, type Spec } from './specs'
-import { type LineProps } from './SpecLine'
+import { Seconds } from '../ui/Seconds'
+import { Powers } from './Powers'
+import { type PartProps } from './SpecPart'
 
 type CellProps = {
   label: string
@@ -21,17 +23,10 @@ function Cell({ column, value, ...field }: CellProps) {
   if (choices)
     return <LiveChoice {...field} value={String(value)} choices={choices} onChoose={field.onCommit} />
   const number = typeof value === 'number' ? value : null
+  if (column.as === 'power') return <Powers {...field} below={number} />
+  if (column.as === 'seconds') return <Seconds {...field} value={number} />
   if (unit === 'm') return <Distance {...field} value={number} />
-  return (
-    <LiveNumber
-      {...field}
-      value={number}
-      unit={unit}
-      digits={6}
-      step={step ?? (unit === 's' ? 0.0001 : 1)}
-      optional
-    />
-  )
+  return <LiveNumber {...field} value={number} unit={unit} digits={6} step={step ?? 1} optional />
 }
 
 type RowsProps = {
@@ -39,49 +34,47 @@ type RowsProps = {
   rows: Record<string, number | string>[]
   /** What a row begins as, once it is known. */
   first?: object
-} & Pick<LineProps, 'error' | 'onPut'>
+} & Pick<PartProps, 'error' | 'onPut'>
 
 export function Rows({ spec, rows, first, error, onPut }: RowsProps) {
   return (
-    <div className="line">
-      <div className="pair">
-        <span>{spec.label}</span>
-        <span>
-          {rows.map((row, index) => (
-            <div key={index}>
-              {spec.columns.map((column) => (
-                <span key={column.key}>
-                  <Cell
-                    label={`${spec.label}, row ${index + 1}: ${column.label}`}
-                    value={row[column.key] ?? null}
-                    column={column}
-                    error={error(`${spec.field}/${index}/${column.key}`)}
-                    onCommit={(next) =>
-                      onPut(
-                        spec.field,
-                        rows.map((other, i) => (i === index ? { ...other, [column.key]: next } : other)),
-                      )
-                    }
-                  />{' '}
-                </span>
-              ))}
-              <QuietPush
-                aria-label={`Delete row ${index + 1} of ${spec.label}`}
-                onPress={() =>
-                  onPut(
-                    spec.field,
-                    rows.filter((_, i) => i !== index),
-                  )
-                }
-              >
-                <X size={16} aria-hidden />
-              </QuietPush>
-            </div>
-          ))}
-          <QuietPush isDisabled={!first} onPress={() => onPut(spec.field, [...rows, first])}>
-            Add a row
-          </QuietPush>
-        </span>
+    <div className="rows">
+      <span className="of">{spec.label}</span>
+      <div>
+        {rows.map((row, index) => (
+          <div key={index}>
+            {spec.columns.map((column) => (
+              <span key={column.key}>
+                <Cell
+                  label={`${spec.label}, row ${index + 1}: ${column.label}`}
+                  value={row[column.key] ?? null}
+                  column={column}
+                  error={error(`${spec.field}/${index}/${column.key}`)}
+                  onCommit={(next) =>
+                    onPut(
+                      spec.field,
+                      rows.map((other, i) => (i === index ? { ...other, [column.key]: next } : other)),
+                    )
+                  }
+                />{' '}
+              </span>
+            ))}
+            <QuietPush
+              aria-label={`Delete row ${index + 1} of ${spec.label}`}
+              onPress={() =>
+                onPut(
+                  spec.field,
+                  rows.filter((_, i) => i !== index),
+                )
+              }
+            >
+              <X size={16} aria-hidden />
+            </QuietPush>
+          </div>
+        ))}
+        <QuietPush isDisabled={!first} onPress={() => onPut(spec.field, [...rows, first])}>
+          Add a row
+        </QuietPush>
       </div>
       {error(spec.field) && <Trouble>{error(spec.field)}</Trouble>}
     </div>

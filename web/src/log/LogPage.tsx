@@ -1,4 +1,4 @@
-import { useInfiniteQuery, useQuery } from '@tanstack/react-query'
+import { useInfiniteQuery, useMutation, useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import styled from 'styled-components'
@@ -16,6 +16,7 @@ import { Trouble } from '../ui/Trouble'
 import { useTitle } from '../ui/useTitle'
 import { Views } from '../ui/Views'
 import { Spoken } from '../ui/voice'
+import { BracketCurve } from './BracketCurve'
 import { Drift } from './Drift'
 import { ManyBar, type Done } from './ManyBar'
 import { TakeRows } from './TakeRows'
@@ -84,6 +85,9 @@ function Log({ id }: { id: string }) {
       setTrouble(said(error))
     }
   }
+  const bracket = useMutation({
+    mutationFn: (takes: string[]) => need(client.POST('/api/takes/bracket', { body: { takes } })),
+  })
   if (job.isError) {
     return (
       <Spoken as={Page}>
@@ -98,6 +102,7 @@ function Log({ id }: { id: string }) {
       <PageHead>
         <h1>Log of {job.data?.job.name ?? '…'}</h1>
         <Link to={`/jobs/${id}/day`}>Day</Link>
+        <Link to="/kit/learnt">What the takes teach</Link>
         <span className="quiet">{all === 1 ? '1 take' : `${all} takes`}</span>
         {all > 0 && <Push onPress={() => download(`/api/jobs/${id}/takes.csv`)}>As a table</Push>}
         {all > 0 && <Push onPress={() => download(`/api/jobs/${id}/takes.jsonl`)}>As JSON lines</Push>}
@@ -128,8 +133,11 @@ function Log({ id }: { id: string }) {
         {takes.length > 1 && <Drift takes={takes} />}
         {takes.length > 0 && (
           <>
+            {bracket.data && <BracketCurve told={bracket.data} onDone={() => bracket.reset()} />}
+            {bracket.error && <Trouble>{said(bracket.error)}</Trouble>}
             <ManyBar
               count={chosen.size}
+              onBracket={() => bracket.mutate([...chosen])}
               onDone={(done) => void change([...chosen], done)}
               onNone={() => setChosen(new Set())}
             />

@@ -24,10 +24,13 @@ const Bar = styled.div`
   background: ${({ theme }) => theme.ground};
 `
 
-type Props = { count: number; onDone: (done: Done) => void; onNone: () => void }
+type Props = { count: number; onDone: (done: Done) => void; onBracket: () => void; onNone: () => void }
+
+/** A bracket has so many frames at least. */
+const BRACKET = 3
 
 /** What can be done with the takes that are selected. */
-export function ManyBar({ count, onDone, onNone }: Props) {
+export function ManyBar({ count, onDone, onBracket, onNone }: Props) {
   const [noted, setNoted] = useState(0)
   if (count === 0) return <Bar>Select takes to note, keep or delete several at once.</Bar>
   return (
@@ -51,6 +54,7 @@ export function ManyBar({ count, onDone, onNone }: Props) {
           }}
         />
       </span>
+      {count >= BRACKET && <Push onPress={onBracket}>Learn the tone curve from them</Push>}
       <QuietPush onPress={onNone}>Select none</QuietPush>
     </Bar>
   )

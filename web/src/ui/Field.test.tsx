@@ -16,7 +16,8 @@ const house: KeptSettings['settings']['house'] = {
   sport: 'usual',
   mains: 'by_place',
   habits: { start: { from: 'light' }, follow: ['shutter', 'power', 'iso', 'aperture'] },
-  meter: { c: 250, k: 12.5 },
+  meter: { c: 250, k: 12.5, learnt: null },
+  skies: { clear: null, broken: null, overcast: null },
 }
 const kept = (clock: 'hours24' | 'hours12'): KeptSettings => ({
   settings: { house, theme: 'device', clock, single_keys: true },

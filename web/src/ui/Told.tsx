@@ -7,6 +7,7 @@ import type { Account, Origin } from '../api/types'
 
 const ORIGINS: Record<Origin, string> = {
   metered: 'metered',
+  learnt: 'learnt',
   forecast: 'forecast',
   worked_out: 'worked out',
   maker: 'maker’s',

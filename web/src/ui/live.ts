@@ -1,4 +1,4 @@
-import { FieldError, Input, Label, Select, TextField, Button } from 'react-aria-components'
+import { FieldError, Input, Label, Select, TextField, Button, ToggleButton } from 'react-aria-components'
 import styled, { css } from 'styled-components'
 import { unseen } from './unseen'
 
@@ -43,6 +43,13 @@ export const LiveButton = styled(Button)<{ $tint?: Tint }>`
   ${live}
   cursor: pointer;
   text-align: left;
+`
+
+/** One of two, in a sentence: a press turns it to the other. */
+export const LiveSwitch = styled(ToggleButton)<{ $tint?: Tint }>`
+  ${live}
+  border-bottom-style: dashed;
+  cursor: pointer;
 `
 
 export const Hidden = styled(Label)`

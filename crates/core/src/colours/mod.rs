@@ -12,7 +12,7 @@ pub(crate) use asked::tint_for;
 pub use lights::{FilmArrow, Known, LightColour, LightId};
 pub(crate) use lights::{Tinted, flash_light, lights_of};
 pub use patches::{ColourPatch, PatchColour, PatchKind, SeenAs};
-pub(crate) use patches::{Surfaces, eye, picture_of};
+pub(crate) use patches::{Surfaces, eye, hex, picture_of};
 pub use pulse::Pulse;
 pub(crate) use pulse::{SWINGS, at_most as swings_at_most, swinging};
 pub(crate) use report::cast;

@@ -112,11 +112,16 @@ pub(crate) fn word(off: f64) -> &'static str {
     }
 }
 
+/// A colour as it is written: #rrggbb.
+pub(crate) fn hex(shown: &Shown) -> String {
+    let [r, g, b] = shown.encoded().map(|part| (part * 255.0).round() as u8);
+    format!("#{r:02x}{g:02x}{b:02x}")
+}
+
 impl SeenAs {
     fn of(shown: &Shown) -> SeenAs {
-        let [r, g, b] = shown.encoded().map(|part| (part * 255.0).round() as u8);
         let Lab { l, a, b: yellow } = shown.lab;
-        SeenAs { srgb: format!("#{r:02x}{g:02x}{b:02x}"), linear: shown.linear, lab: [l, a, yellow] }
+        SeenAs { srgb: hex(shown), linear: shown.linear, lab: [l, a, yellow] }
     }
 }
 

@@ -3,14 +3,14 @@
 use crate::marks::Mark;
 use crate::quantity::{Share, Stops};
 use crate::setup::{FlashReading, Measured, Setup};
-use crate::take::Part;
+use crate::take::Learnable;
 
 /// Whether a part is in every level of a setup's frames.
 #[must_use]
-pub fn is_of_frames(part: &Part, setup: &Setup) -> bool {
+pub fn is_of_frames(part: &Learnable, setup: &Setup) -> bool {
     match part {
-        Part::Body { id } => *id == setup.camera.body,
-        Part::Lens { id } => *id == setup.camera.lens,
+        Learnable::Body { id } => *id == setup.camera.body,
+        Learnable::Lens { id } => *id == setup.camera.lens,
         _ => false,
     }
 }
@@ -74,7 +74,7 @@ mod tests {
         // And back again.
         let back = shifted(&told, Stops::of(-0.3)).unwrap();
         assert!((back.flash_readings[0].at_full() - setup.flash_readings[0].at_full()).abs() < 1e-6);
-        let body = Part::Body { id: setup.camera.body.clone() };
-        assert!(is_of_frames(&body, &setup) && !is_of_frames(&Part::Meter, &setup));
+        let body = Learnable::Body { id: setup.camera.body.clone() };
+        assert!(is_of_frames(&body, &setup) && !is_of_frames(&Learnable::Meter, &setup));
     }
 }

@@ -18,7 +18,7 @@ use crate::kit::Kit;
 use crate::quantity::{Id, Learnt, Stops, no_finer};
 use crate::say;
 use crate::setup::Patch;
-use crate::take::Part;
+use crate::take::Learnable;
 use least::Least;
 use rows::Rows;
 use serde::Serialize;
@@ -55,7 +55,7 @@ impl Offer {
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct Correction {
     /// Of what.
-    pub of: Part,
+    pub of: Learnable,
     /// Its name.
     pub name: String,
     /// What is learnt.
@@ -75,7 +75,7 @@ pub struct Correction {
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct Together {
     /// Which.
-    pub of: Vec<Part>,
+    pub of: Vec<Learnable>,
     /// How much brighter all of them together are than said.
     pub more: Stops,
     /// The likely error of that.
@@ -122,7 +122,7 @@ pub struct Learning {
     pub headline: String,
     /// How sure each part is with every other: what the next frames are chosen by.
     #[serde(skip)]
-    spread: Option<(Vec<Part>, nalgebra::DMatrix<f64>)>,
+    spread: Option<(Vec<Learnable>, nalgebra::DMatrix<f64>)>,
 }
 
 /// No more patches are told one by one.
@@ -191,7 +191,7 @@ pub fn learn(takes: &[Taught<'_>], kit: &Kit, house: &House) -> Learning {
     }
 }
 
-fn correction(of: &Part, learnt: Learnt, prior: f64, in_force: Option<Learnt>, kit: &Kit) -> Correction {
+fn correction(of: &Learnable, learnt: Learnt, prior: f64, in_force: Option<Learnt>, kit: &Kit) -> Correction {
     let (more, spread) = (learnt.more.stops(), learnt.spread.stops());
     let offer = if in_force.is_some_and(|known| (known.more.stops() - more).abs() < SLIGHT) {
         Offer::InForce
@@ -202,17 +202,17 @@ fn correction(of: &Part, learnt: Learnt, prior: f64, in_force: Option<Learnt>, k
     } else {
         Offer::Apply
     };
-    let name = name(of, kit);
-    let text = say::learnt::correction(&name, say::tenths(more), say::stops_error(spread), learnt.takes) + offer.words();
+    let name = say::capital(&name(of, kit));
+    let text = say::learnt::correction(say::tenths(more), say::stops_error(spread), learnt.takes) + offer.words();
     Correction { of: of.clone(), name, learnt, prior: Stops::of(prior), in_force, offer, text }
 }
 
 /// What a part is called.
-pub(crate) fn name(of: &Part, kit: &Kit) -> String {
+pub(crate) fn name(of: &Learnable, kit: &Kit) -> String {
     let named = of.id().and_then(|id| kit.items.iter().find(|item| item.id() == id)).map(|item| item.name().to_string());
     match of {
-        Part::Meter => say::learnt::YOUR_METER.to_owned(),
-        Part::Forecast { sky } => say::learnt::forecast_under(sky.words()),
+        Learnable::Meter => say::learnt::YOUR_METER.to_owned(),
+        Learnable::Forecast { sky } => say::learnt::forecast_under(sky.words()),
         _ => named.unwrap_or_default(),
     }
 }
@@ -238,7 +238,7 @@ fn together(rows: &Rows, least: &Least, kit: &Kit) -> Vec<Together> {
             return None;
         }
         let more: f64 = parts.iter().map(|part| least.found[*part]).sum();
-        let of: Vec<Part> = parts.iter().map(|part| rows.parts[*part].clone()).collect();
+        let of: Vec<Learnable> = parts.iter().map(|part| rows.parts[*part].clone()).collect();
         let names: Vec<String> = of.iter().map(|part| name(part, kit)).collect();
         let text = say::learnt::together(&names, say::tenths(more), say::stops_error(of_all));
         Some(Together { of, more: Stops::of(no_finer(more, 0.01)), spread: Stops::of(of_all), text })

@@ -2,7 +2,7 @@
 
 use crate::kit::{Kit, Output};
 use crate::situation::Unsure;
-use crate::take::Part;
+use crate::take::Learnable;
 
 /// How far bodies are off by their sensitivity, and lenses by their f-number, in stops (common practice).
 const FRAME: f64 = 1.0 / 3.0;
@@ -12,18 +12,18 @@ const METER: f64 = 0.1;
 const FORECAST: f64 = 0.5;
 
 /// How far a part is likely to be off by what is said of it, in stops to either side; none of what is not in the kit.
-pub(super) fn prior(part: &Part, kit: &Kit) -> Option<f64> {
+pub(super) fn prior(part: &Learnable, kit: &Kit) -> Option<f64> {
     match part {
-        Part::Body { id } => kit.camera(id).map(|_| FRAME),
-        Part::Lens { id } => kit.lens(id).map(|_| FRAME),
-        Part::Flash { id } => kit.flash(id).map(|flash| match flash.output {
+        Learnable::Body { id } => kit.camera(id).map(|_| FRAME),
+        Learnable::Lens { id } => kit.lens(id).map(|_| FRAME),
+        Learnable::Flash { id } => kit.flash(id).map(|flash| match flash.output {
             Output::GuideNumber { .. } | Output::ZoomTable { .. } => Unsure::GuideNumber.error(),
             Output::WattSeconds { .. } => Unsure::WattSeconds.error(),
             Output::Metered { .. } => Unsure::Metered.error(),
         }),
-        Part::Modifier { id } => kit.modifier(id).map(|_| Unsure::ModifierLoss.error()),
-        Part::Gel { id } => kit.gel(id).map(|_| Unsure::GelLoss.error()),
-        Part::Meter => Some(METER),
-        Part::Forecast { .. } => Some(FORECAST),
+        Learnable::Modifier { id } => kit.modifier(id).map(|_| Unsure::ModifierLoss.error()),
+        Learnable::Gel { id } => kit.gel(id).map(|_| Unsure::GelLoss.error()),
+        Learnable::Meter => Some(METER),
+        Learnable::Forecast { .. } => Some(FORECAST),
     }
 }

@@ -5,7 +5,7 @@ use crate::judge::{read, tells};
 use crate::kit::Kit;
 use crate::quantity::Id;
 use crate::setup::Patch;
-use crate::take::{AmbientBy, Part, PlannedLevel, PlannedPart, Take};
+use crate::take::{AmbientBy, Learnable, PlannedLevel, PlannedPart, Take};
 use std::collections::{BTreeMap, HashMap};
 
 /// A take to learn from.
@@ -72,7 +72,7 @@ pub(super) struct Own {
 /// All that is to be found out.
 #[derive(Debug, Default)]
 pub(super) struct Rows {
-    pub(super) parts: Vec<Part>,
+    pub(super) parts: Vec<Learnable>,
     pub(super) priors: Vec<f64>,
     pub(super) rows: Vec<Row>,
     /// For each group the likely errors of what it has of its own.
@@ -82,11 +82,11 @@ pub(super) struct Rows {
 /// Which part has which place.
 struct Places<'a> {
     kit: &'a Kit,
-    known: BTreeMap<Part, usize>,
+    known: BTreeMap<Learnable, usize>,
 }
 
 impl Places<'_> {
-    fn of(&mut self, part: Part, rows: &mut Rows) -> Option<usize> {
+    fn of(&mut self, part: Learnable, rows: &mut Rows) -> Option<usize> {
         if let Some(at) = self.known.get(&part) {
             return Some(*at);
         }
@@ -128,9 +128,9 @@ impl<'a> Groups<'a> {
 
 /// A light by what is said of it: what was learnt and read taken out again.
 fn said(part: &PlannedPart, take: &Take, frame: f64, places: &mut Places<'_>, rows: &mut Rows) -> Option<LightSaid> {
-    let flash = Part::Flash { id: part.flash.clone()? };
-    let modifier = part.modifier.clone().map(|id| Part::Modifier { id });
-    let gels = part.gels.iter().cloned().map(|id| Part::Gel { id });
+    let flash = Learnable::Flash { id: part.flash.clone()? };
+    let modifier = part.modifier.clone().map(|id| Learnable::Modifier { id });
+    let gels = part.gels.iter().cloned().map(|id| Learnable::Gel { id });
     let mut level = part.level.stops() - part.read.stops() - frame;
     let mut parts = Vec::new();
     for part in std::iter::once(flash).chain(modifier).chain(gels) {
@@ -149,7 +149,7 @@ impl Rows {
             let planned = &taught.take.planned;
             let (Some(body), Some(lens)) = (&planned.body, &planned.lens) else { continue };
             let curve = kit.camera(body).and_then(|body| body.curve.as_ref());
-            let frame = [Part::Body { id: body.clone() }, Part::Lens { id: lens.clone() }];
+            let frame = [Learnable::Body { id: body.clone() }, Learnable::Lens { id: lens.clone() }];
             let in_force: f64 = frame.iter().map(|part| planned.in_force(part)).sum();
             let known: Option<Vec<usize>> = frame.into_iter().map(|part| places.of(part, &mut rows)).collect();
             let Some(known) = known else { continue };
@@ -163,8 +163,8 @@ impl Rows {
                 let Some(lights) = lights else { continue };
                 let ambient_in_frame = level.ambient_by != AmbientBy::Frame;
                 let by = match level.ambient_by {
-                    AmbientBy::Meter => Some(Part::Meter),
-                    AmbientBy::Forecast { sky } => Some(Part::Forecast { sky }),
+                    AmbientBy::Meter => Some(Learnable::Meter),
+                    AmbientBy::Forecast { sky } => Some(Learnable::Forecast { sky }),
                     AmbientBy::Frame | AmbientBy::Guess => None,
                 };
                 let ambient = ambient(level, taught.take, in_force, by.as_ref());
@@ -194,7 +194,7 @@ impl Rows {
 }
 
 /// The ambient by what is said of it.
-fn ambient(level: &PlannedLevel, take: &Take, frame: f64, by: Option<&Part>) -> f64 {
+fn ambient(level: &PlannedLevel, take: &Take, frame: f64, by: Option<&Learnable>) -> f64 {
     let frame = if level.ambient_by == AmbientBy::Frame { 0.0 } else { frame };
     level.ambient.stops() - frame - by.map_or(0.0, |part| take.planned.in_force(part))
 }

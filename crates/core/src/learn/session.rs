@@ -7,7 +7,7 @@ use crate::kit::{Camera, Flash, Kit, Lens, Modifier};
 use crate::marks::{ApertureMark, Mark};
 use crate::quantity::{Learnt, Power, Stops};
 use crate::say;
-use crate::take::Part;
+use crate::take::Learnable;
 use nalgebra::{DMatrix, DVector};
 use serde::Serialize;
 
@@ -16,7 +16,7 @@ use serde::Serialize;
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 pub struct SessionFrame {
     /// What it tells of.
-    pub of: Vec<Part>,
+    pub of: Vec<Learnable>,
     /// What stands where, in a sentence.
     pub scene: String,
     /// What to dial, in a line.
@@ -48,12 +48,12 @@ struct Could<'a> {
 }
 
 impl Could<'_> {
-    fn parts(&self) -> Vec<Part> {
-        let frame = [Part::Body { id: self.body.id.clone() }, Part::Lens { id: self.lens.id.clone() }];
+    fn parts(&self) -> Vec<Learnable> {
+        let frame = [Learnable::Body { id: self.body.id.clone() }, Learnable::Lens { id: self.lens.id.clone() }];
         let lit = match self.lit {
-            None => vec![Part::Meter],
-            Some((flash, modifier)) => std::iter::once(Part::Flash { id: flash.id.clone() })
-                .chain(modifier.map(|modifier| Part::Modifier { id: modifier.id.clone() }))
+            None => vec![Learnable::Meter],
+            Some((flash, modifier)) => std::iter::once(Learnable::Flash { id: flash.id.clone() })
+                .chain(modifier.map(|modifier| Learnable::Modifier { id: modifier.id.clone() }))
                 .collect(),
         };
         frame.into_iter().chain(lit).collect()
@@ -112,14 +112,14 @@ fn all(kit: &Kit) -> Vec<Could<'_>> {
 }
 
 /// How sure everything in the kit is: as the takes tell, or as it is likely to be before any.
-fn sure(learning: &Learning, kit: &Kit, could: &[Could<'_>]) -> (Vec<Part>, DMatrix<f64>) {
-    let mut parts: Vec<Part> = could.iter().flat_map(Could::parts).collect();
+fn sure(learning: &Learning, kit: &Kit, could: &[Could<'_>]) -> (Vec<Learnable>, DMatrix<f64>) {
+    let mut parts: Vec<Learnable> = could.iter().flat_map(Could::parts).collect();
     parts.sort();
     parts.dedup();
-    let before = |part: &Part| prior(part, kit).unwrap_or(0.0).powi(2);
+    let before = |part: &Learnable| prior(part, kit).unwrap_or(0.0).powi(2);
     let mut spread = DMatrix::from_diagonal(&DVector::from_iterator(parts.len(), parts.iter().map(before)));
     if let Some((known, by)) = &learning.spread {
-        let place = |part: &Part| known.iter().position(|other| other == part);
+        let place = |part: &Learnable| known.iter().position(|other| other == part);
         for (a, one) in parts.iter().enumerate() {
             for (b, other) in parts.iter().enumerate() {
                 if let (Some(x), Some(y)) = (place(one), place(other)) {

@@ -13,6 +13,11 @@ pub(crate) const FLASH: &str = "the flash as takes taught";
 pub(crate) const MODIFIER: &str = "its modifier as takes taught";
 pub(crate) const GEL: &str = "the gel as takes taught";
 
+/// A correction on its thing's sheet.
+pub(crate) fn in_force(more: impl Display, error: impl Display, takes: u32) -> String {
+    format!("In force, by {}: {more} stops, {error}.", takes_told(takes))
+}
+
 /// A correction that is in a number.
 pub(crate) fn in_it(of: &str, more: impl Display, error: impl Display, takes: u32) -> String {
     format!("The {of}, as {} taught: {more}; {error}.", takes_told(takes))
@@ -33,8 +38,8 @@ pub(crate) fn forecast_under(sky: &str) -> String {
     format!("forecast under {sky}")
 }
 
-pub(crate) fn correction(name: &str, more: impl Display, error: impl Display, takes: u32) -> String {
-    format!("{}: {more} stops, {error}, by {}.", super::capital(name), takes_told(takes))
+pub(crate) fn correction(more: impl Display, error: impl Display, takes: u32) -> String {
+    format!("{more} stops, {error}, by {}.", takes_told(takes))
 }
 
 /// Names one after the other: a, b and c.

@@ -38,6 +38,7 @@ pub(crate) mod readings;
 pub(crate) mod reasons;
 pub(crate) mod schedule;
 pub(crate) mod set;
+pub(crate) mod sheet;
 pub(crate) mod softness;
 pub(crate) mod sunset;
 pub(crate) mod sunward;

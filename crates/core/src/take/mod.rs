@@ -6,7 +6,7 @@ mod planned;
 mod said;
 
 pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
-pub use part::{AmbientBy, Part, PartInForce};
+pub use part::{AmbientBy, Learnable, PartInForce};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
 pub use said::CameraSaid;
 

@@ -9,7 +9,7 @@ use serde::{Deserialize, Serialize};
 #[derive(Debug, Clone, PartialEq, Eq, Hash, PartialOrd, Ord, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(tag = "part", rename_all = "snake_case", deny_unknown_fields)]
-pub enum Part {
+pub enum Learnable {
     /// A body: how sensitive it is against what it says.
     Body {
         /// Which.
@@ -44,15 +44,15 @@ pub enum Part {
     },
 }
 
-impl Part {
+impl Learnable {
     /// The thing of the kit it is, if it is one.
     #[must_use]
     pub const fn id(&self) -> Option<&Id> {
         match self {
-            Part::Body { id } | Part::Lens { id } | Part::Flash { id } | Part::Modifier { id } | Part::Gel { id } => {
+            Learnable::Body { id } | Learnable::Lens { id } | Learnable::Flash { id } | Learnable::Modifier { id } | Learnable::Gel { id } => {
                 Some(id)
             }
-            Part::Meter | Part::Forecast { .. } => None,
+            Learnable::Meter | Learnable::Forecast { .. } => None,
         }
     }
 
@@ -60,13 +60,13 @@ impl Part {
     #[must_use]
     pub fn in_force(&self, kit: &Kit, house: &House) -> Option<Learnt> {
         match self {
-            Part::Body { id } => kit.camera(id)?.learnt,
-            Part::Lens { id } => kit.lens(id)?.learnt,
-            Part::Flash { id } => kit.flash(id)?.learnt,
-            Part::Modifier { id } => kit.modifier(id)?.learnt,
-            Part::Gel { id } => kit.gel(id)?.learnt,
-            Part::Meter => house.meter.learnt,
-            Part::Forecast { sky } => house.skies.of(*sky),
+            Learnable::Body { id } => kit.camera(id)?.learnt,
+            Learnable::Lens { id } => kit.lens(id)?.learnt,
+            Learnable::Flash { id } => kit.flash(id)?.learnt,
+            Learnable::Modifier { id } => kit.modifier(id)?.learnt,
+            Learnable::Gel { id } => kit.gel(id)?.learnt,
+            Learnable::Meter => house.meter.learnt,
+            Learnable::Forecast { sky } => house.skies.of(*sky),
         }
     }
 }
@@ -77,7 +77,7 @@ impl Part {
 #[serde(deny_unknown_fields)]
 pub struct PartInForce {
     /// Of what.
-    pub of: Part,
+    pub of: Learnable,
     /// How much brighter it was taken to be than said.
     pub more: Stops,
 }

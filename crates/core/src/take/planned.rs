@@ -4,7 +4,7 @@ use crate::approach::Band;
 use crate::assess::{Facts, assess_situation};
 use crate::marks::{ApertureMark, IsoMark, NdMark, ShutterMark};
 use crate::quantity::{Duv, Ev100, Id, Kelvin, Power, Stops};
-use super::{AmbientBy, Part, PartInForce};
+use super::{AmbientBy, Learnable, PartInForce};
 use crate::house::SkyKind;
 use crate::setup::Patch;
 use crate::situation::{Dials, PatchAmbient, Situation, Source};
@@ -97,15 +97,15 @@ fn ambient_by(s: &Situation<'_>, ambient: &PatchAmbient) -> AmbientBy {
 
 /// Every correction a plan has in it.
 fn in_force(s: &Situation<'_>) -> Vec<PartInForce> {
-    let (body, lens) = (Part::Body { id: s.body.id.clone() }, Part::Lens { id: s.lens.id.clone() });
+    let (body, lens) = (Learnable::Body { id: s.body.id.clone() }, Learnable::Lens { id: s.lens.id.clone() });
     let lit = s.lights.iter().flat_map(|lit| {
-        let modifier = lit.modifier.map(|modifier| Part::Modifier { id: modifier.id.clone() });
-        let gels = lit.gels.iter().map(|gel| Part::Gel { id: gel.id.clone() });
-        std::iter::once(Part::Flash { id: lit.flash.id.clone() }).chain(modifier).chain(gels)
+        let modifier = lit.modifier.map(|modifier| Learnable::Modifier { id: modifier.id.clone() });
+        let gels = lit.gels.iter().map(|gel| Learnable::Gel { id: gel.id.clone() });
+        std::iter::once(Learnable::Flash { id: lit.flash.id.clone() }).chain(modifier).chain(gels)
     });
-    let skies = SkyKind::ALL.map(|sky| Part::Forecast { sky });
-    let parts: BTreeSet<Part> = [body, lens, Part::Meter].into_iter().chain(skies).chain(lit).collect();
-    let known = |of: Part| Some(PartInForce { more: of.in_force(s.kit, &s.terms.house)?.more, of });
+    let skies = SkyKind::ALL.map(|sky| Learnable::Forecast { sky });
+    let parts: BTreeSet<Learnable> = [body, lens, Learnable::Meter].into_iter().chain(skies).chain(lit).collect();
+    let known = |of: Learnable| Some(PartInForce { more: of.in_force(s.kit, &s.terms.house)?.more, of });
     parts.into_iter().filter_map(known).collect()
 }
 
@@ -200,7 +200,7 @@ impl Planned {
 
     /// How much brighter a part was taken to be than said.
     #[must_use]
-    pub fn in_force(&self, part: &Part) -> f64 {
+    pub fn in_force(&self, part: &Learnable) -> f64 {
         self.learnt.iter().find(|known| known.of == *part).map_or(0.0, |known| known.more.stops())
     }
 

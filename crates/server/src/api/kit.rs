@@ -1,12 +1,15 @@
+use super::asked::Asked;
 use super::id;
 use crate::body::Body;
 use crate::problem::{FieldProblem, Problem};
+use crate::work::Kind;
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, delete, get, post, put};
 use serde::{Deserialize, Serialize};
 use serde_json::Value;
 use tolva_core::format::decode_kit_item;
 use tolva_core::kit::KitItem;
+use tolva_core::kit_sheet::{KitSheet, kit_sheet};
 use tolva_store::{Imported, KeptItem, Studio};
 use utoipa::ToSchema;
 
@@ -70,4 +73,13 @@ pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResp
 pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     studio.restore_kit_item(&id(&path)?).await?;
     Ok(HttpResponse::NoContent().finish())
+}
+
+/// What a thing does, as its sheet draws it: curves over its range, with what was measured and learnt. Nothing is saved.
+#[utoipa::path(operation_id = "kit_sheet", request_body = KitItem, responses((status = 200, body = KitSheet), (status = 422, body = Problem)))]
+#[post("/kit/sheet")]
+pub async fn sheet(asked: Asked, body: Body<Value>) -> Result<Json<KitSheet>, Problem> {
+    let item = decode_kit_item(body.0, "")?;
+    let kit = asked.studio.kit().await?;
+    Ok(Json(asked.work(Kind::Plan, move || kit_sheet(&item, &kit)).await?))
 }

@@ -153,6 +153,7 @@ macro_rules! every_endpoint {
             .service(kit::list)
             .service(kit::add)
             .service(kit::add_sample)
+            .service(kit::sheet)
             .service(kit::keep)
             .service(kit::delete)
             .service(kit::restore)

@@ -5,9 +5,9 @@ use actix_web::web::{Data, Json};
 use actix_web::{get, post};
 use serde::{Deserialize, Serialize};
 use std::collections::BTreeMap;
-use tolva_core::marks::{ApertureMark, IsoMark, Mark, Printed, ShutterMark, StepSize, choices};
+use tolva_core::marks::{ApertureMark, IsoMark, Mark, PowerStep, Printed, ShutterMark, StepSize, choices};
 use tolva_core::place::Horizon;
-use tolva_core::quantity::Limit;
+use tolva_core::quantity::{Limit, Power};
 use tolva_core::quantity::limits::ALL;
 use tolva_core::starts::Starts;
 use tolva_store::Studio;
@@ -29,7 +29,21 @@ pub struct Marks {
     pub shutter: Vec<Printed>,
     /// Sensitivities.
     pub iso: Vec<Printed>,
+    /// Powers of flashes, as fractions.
+    pub power: Vec<PrintedPower>,
 }
+
+/// A power as flashes spell it.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct PrintedPower {
+    /// In stops below full.
+    pub below: f64,
+    /// As a fraction: 1/8, or 1/8 +⅓.
+    pub label: String,
+}
+
+/// Thirds of a stop down to the least any flash has.
+const POWERS: i32 = 30;
 
 fn clicks<M: Mark>(first: i16, last: i16, step: StepSize) -> Vec<Printed> {
     choices(&M::clicks(M::nearest(first), M::nearest(last), step), step)
@@ -44,6 +58,12 @@ pub async fn marks(studio: Data<Studio>, query: Query<Clicks>) -> Result<Json<Ma
         aperture: clicks::<ApertureMark>(0, 72, step),
         shutter: clicks::<ShutterMark>(-30, 90, step),
         iso: clicks::<IsoMark>(-12, 66, step),
+        power: (0..=POWERS)
+            .map(|third| {
+                let below = f64::from(third) / 3.0;
+                PrintedPower { below, label: Power::nearest(below).fraction_label(PowerStep::Thirds) }
+            })
+            .collect(),
     }))
 }
 

@@ -8,10 +8,10 @@ use crate::learn::rows::Rows;
 use crate::learn::{Correction, Offer, Taught, learn};
 use crate::quantity::{Id, Learnt, Stops};
 use crate::setup::Patch;
-use crate::take::{Part, Take};
+use crate::take::{Learnable, Take};
 use std::collections::BTreeMap;
 
-fn of<'a>(learning: &'a crate::learn::Learning, part: &Part) -> &'a Correction {
+fn of<'a>(learning: &'a crate::learn::Learning, part: &Learnable) -> &'a Correction {
     learning.corrections.iter().find(|one| one.of == *part).unwrap()
 }
 
@@ -32,7 +32,7 @@ fn the_spread_is_as_wide_as_it_says() {
     let kit = kit();
     let plannings = plannings(&kit);
     let (mut within, mut all) = (0, 0);
-    let mut each: BTreeMap<Part, (u32, u32)> = BTreeMap::new();
+    let mut each: BTreeMap<Learnable, (u32, u32)> = BTreeMap::new();
     for seed in 0..200 {
         let mut chance = Chance(seed * 7919 + 11);
         let truth = drawn(&kit, &mut chance);
@@ -121,7 +121,7 @@ fn what_is_known_only_as_a_sum_is_told_so() {
     let planning = by_flash(&kit);
     let part = planning.planned.level(Patch::Face).unwrap().parts[0].clone();
     let (flash, modifier) =
-        (Part::Flash { id: part.flash.clone().unwrap() }, Part::Modifier { id: part.modifier.clone().unwrap() });
+        (Learnable::Flash { id: part.flash.clone().unwrap() }, Learnable::Modifier { id: part.modifier.clone().unwrap() });
     let truth = Truth::from([(flash.clone(), 0.3), (modifier.clone(), -0.5)]);
     let (mut chance, mut own) = (Chance(3), BTreeMap::new());
     let many: Vec<(Id, Take)> = (0..12)
@@ -139,18 +139,18 @@ fn what_is_known_only_as_a_sum_is_told_so() {
 fn what_is_in_force_is_not_learnt_twice() {
     let mut kit = kit();
     let body = kit.cameras().next().unwrap().id.clone();
-    let truth = Truth::from([(Part::Body { id: body.clone() }, 0.4)]);
+    let truth = Truth::from([(Learnable::Body { id: body.clone() }, 0.4)]);
     let mut chance = Chance(8);
     let found = |kit: &Kit, chance: &mut Chance, truth: &Truth| {
         let takes = takes(&plannings(kit), truth, 3, chance);
         let learning = learn(&taught(&takes), kit, &House::default());
-        of(&learning, &Part::Body { id: body.clone() }).clone()
+        of(&learning, &Learnable::Body { id: body.clone() }).clone()
     };
     let first = found(&kit, &mut chance, &truth);
     let at = kit.items.iter().position(|item| *item.id() == body).unwrap();
     kit.items[at] = kit.items[at].clone().with_learnt(Some(first.learnt));
     // The plan has it in it now: what is left of the truth is what frames show beyond the plan.
-    let left = Truth::from([(Part::Body { id: body.clone() }, 0.4 - first.learnt.more.stops())]);
+    let left = Truth::from([(Learnable::Body { id: body.clone() }, 0.4 - first.learnt.more.stops())]);
     let second = found(&kit, &mut chance, &left);
     assert!((second.learnt.more.stops() - first.learnt.more.stops()).abs() < 0.1, "{first:?} {second:?}");
     assert_eq!(second.offer, Offer::InForce);

@@ -10,7 +10,7 @@ use crate::quantity::{Id, Note, Share, Stops};
 use crate::sample;
 use crate::setup::{Patch, Setup};
 use crate::situation::{Dials, Situation};
-use crate::take::{CameraSaid, Choice, MarkOf, MarkShows, MeasuredOn, Part, Planned, Take, TakeMark};
+use crate::take::{CameraSaid, Choice, MarkOf, MarkShows, MeasuredOn, Learnable, Planned, Take, TakeMark};
 use std::collections::BTreeMap;
 
 /// Numbers by chance, the same for a seed (SplitMix64; normal by Box and Muller).
@@ -50,22 +50,22 @@ pub(super) fn kit() -> Kit {
 }
 
 /// What is truly off.
-pub(super) type Truth = BTreeMap<Part, f64>;
+pub(super) type Truth = BTreeMap<Learnable, f64>;
 
 /// What everything in the kit is off by, drawn from what it is likely to be off by.
 pub(super) fn drawn(kit: &Kit, chance: &mut Chance) -> Truth {
     let ids = kit.items.iter().filter_map(|item| {
         let id = item.id().clone();
         Some(match item {
-            KitItem::Camera(_) => Part::Body { id },
-            KitItem::Lens(_) => Part::Lens { id },
-            KitItem::Flash(_) => Part::Flash { id },
-            KitItem::Modifier(_) => Part::Modifier { id },
-            KitItem::Gel(_) => Part::Gel { id },
+            KitItem::Camera(_) => Learnable::Body { id },
+            KitItem::Lens(_) => Learnable::Lens { id },
+            KitItem::Flash(_) => Learnable::Flash { id },
+            KitItem::Modifier(_) => Learnable::Modifier { id },
+            KitItem::Gel(_) => Learnable::Gel { id },
             KitItem::Filter(_) => return None,
         })
     });
-    let parts: Vec<Part> = ids.chain([Part::Meter]).collect();
+    let parts: Vec<Learnable> = ids.chain([Learnable::Meter]).collect();
     parts.into_iter().filter_map(|part| prior(&part, kit).map(|error| (part, error * chance.normal()))).collect()
 }
 
@@ -101,21 +101,21 @@ pub(super) fn take(
     chance: &mut Chance,
 ) -> Take {
     let planned = planning.planned.clone();
-    let of = |part: Part| truth.get(&part).copied().unwrap_or(0.0);
-    let body = planned.body.clone().map_or(0.0, |id| of(Part::Body { id }));
-    let frame = body + planned.lens.clone().map_or(0.0, |id| of(Part::Lens { id }));
+    let of = |part: Learnable| truth.get(&part).copied().unwrap_or(0.0);
+    let body = planned.body.clone().map_or(0.0, |id| of(Learnable::Body { id }));
+    let frame = body + planned.lens.clone().map_or(0.0, |id| of(Learnable::Lens { id }));
     let none = Share::nearest(0.0);
     let mut marks = Vec::new();
     for level in &planned.levels {
         let [ambient_own, tone] = *own.entry((planning.setup.clone(), level.patch)).or_insert_with(|| {
             [level.ambient_error.stops() * chance.normal(), if level.patch.is_of_subject() { 0.2 * chance.normal() } else { 0.0 }]
         });
-        let by_meter = if level.ambient_by == crate::take::AmbientBy::Meter { of(Part::Meter) } else { 0.0 };
+        let by_meter = if level.ambient_by == crate::take::AmbientBy::Meter { of(Learnable::Meter) } else { 0.0 };
         let mut light = (level.ambient.stops() + by_meter + ambient_own).exp2();
         for part in &level.parts {
-            let flash = part.flash.clone().map_or(0.0, |id| of(Part::Flash { id }));
-            let modifier = part.modifier.clone().map_or(0.0, |id| of(Part::Modifier { id }));
-            let gels: f64 = part.gels.iter().map(|id| of(Part::Gel { id: id.clone() })).sum();
+            let flash = part.flash.clone().map_or(0.0, |id| of(Learnable::Flash { id }));
+            let modifier = part.modifier.clone().map_or(0.0, |id| of(Learnable::Modifier { id }));
+            let gels: f64 = part.gels.iter().map(|id| of(Learnable::Gel { id: id.clone() })).sum();
             light += (part.level.stops() + flash + modifier + gels).exp2();
         }
         let shown = light.log2() + frame + tone + level.to_picture.stops() + NOISE * chance.normal();
@@ -171,5 +171,5 @@ fn a_frame_as_planned_leaves_nothing() {
         }
     }
     assert!(!Rows::of(&taught(&takes(&plannings, &Truth::new(), 1, &mut chance)), &kit).rows.is_empty());
-    assert_eq!(name(&Part::Meter, &kit), "your meter");
+    assert_eq!(name(&Learnable::Meter, &kit), "your meter");
 }

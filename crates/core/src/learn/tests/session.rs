@@ -3,7 +3,7 @@
 use super::hidden::kit;
 use crate::house::House;
 use crate::learn::{learn, session};
-use crate::take::Part;
+use crate::take::Learnable;
 
 /// Each frame leaves less uncertain than the one before left, and says what to dial.
 #[test]
@@ -21,7 +21,7 @@ fn each_frame_teaches() {
         assert!(frame.dials.contains("ISO") && frame.text.starts_with("It "), "{frame:?}");
     }
     // A modifier is known worst and so is told of first, with body and flash in the same frame.
-    assert!(frames[0].of.iter().any(|part| matches!(part, Part::Modifier { .. })), "{:?}", frames[0]);
+    assert!(frames[0].of.iter().any(|part| matches!(part, Learnable::Modifier { .. })), "{:?}", frames[0]);
     assert!(frames.iter().any(|frame| frame.scene.contains("Grey card")));
 }
 

@@ -4,95 +4,86 @@ import type { Marks, Starts } from '../api/types'
 import { Distance } from '../ui/Distance'
 import { LiveNumber } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
-import { Latch } from '../ui/Push'
+import { LiveSwitch } from '../ui/live'
+import { Seconds } from '../ui/Seconds'
 import { read } from './pointer'
+import { Powers } from './Powers'
 import { type Fields, type Spec, variants } from './specs'
 import { Rows } from './Rows'
 
-export type LineProps = {
+export type PartProps = {
   spec: Spec
   draft: Fields
   error: (field: string) => string | undefined
   onPut: (field: string, value: unknown) => void
 }
 
-export function SpecLine({ spec, draft, error, onPut }: LineProps) {
+/** A value in a sentence of a thing's sheet. */
+export function SpecPart({ spec, draft, error, onPut }: PartProps) {
   const marks = useQuery(marksQuery).data
   const starts = useQuery(startsQuery).data
   const value = read(draft, spec.field)
-  // A line belongs only to things that have it: a zoom table has no watt-seconds.
-  if (value === undefined) return null
-  const common = { label: spec.label, row: true, error: error(spec.field) }
+  const common = { label: spec.label, error: error(spec.field) }
+  const number = typeof value === 'number' ? value : null
   switch (spec.as) {
     case 'number':
-      if (value !== null && typeof value !== 'number') return null
-      if (value === null && spec.field === '/beam') return null
       // A length in metres is typed in the user's units; so is a guide number, which is one.
-      if (spec.unit === 'm' && value !== null) {
+      if (spec.unit === 'm' && number !== null)
         return (
-          <div className="line">
-            <Distance
-              {...common}
-              value={value}
-              digits={spec.digits}
-              onCommit={(next) => onPut(spec.field, next)}
-            />
-          </div>
-        )
-      }
-      return (
-        <div className="line">
-          <LiveNumber
+          <Distance
             {...common}
-            value={value}
-            unit={spec.unit}
-            step={spec.step}
+            value={number}
             digits={spec.digits}
-            optional
             onCommit={(next) => onPut(spec.field, next)}
           />
-        </div>
+        )
+      return (
+        <LiveNumber
+          {...common}
+          value={number}
+          unit={spec.unit}
+          step={spec.step}
+          digits={spec.digits}
+          placeholder="not known"
+          optional
+          onCommit={(next) => onPut(spec.field, next)}
+        />
       )
+    case 'power':
+      return <Powers {...common} below={number} onCommit={(next) => onPut(spec.field, next)} />
+    case 'seconds':
+      return <Seconds {...common} value={number} onCommit={(next) => onPut(spec.field, next)} />
     case 'mark':
       return (
-        <div className="line">
-          <LiveChoice
-            {...common}
-            value={typeof value === 'number' ? String(value) : 'none'}
-            choices={markChoices(marks, spec)}
-            onChoose={(at) => onPut(spec.field, at === 'none' ? null : Number(at))}
-          />
-        </div>
+        <LiveChoice
+          {...common}
+          value={number === null ? 'none' : String(number)}
+          choices={markChoices(marks, spec)}
+          onChoose={(at) => onPut(spec.field, at === 'none' ? null : Number(at))}
+        />
       )
     case 'choice':
       return (
-        <div className="line">
-          <LiveChoice
-            {...common}
-            value={typeof value === 'string' ? value : ''}
-            choices={spec.choices}
-            onChoose={(next) => choose(starts, spec.field, next, onPut)}
-          />
-        </div>
+        <LiveChoice
+          {...common}
+          value={typeof value === 'string' ? value : ''}
+          choices={spec.choices}
+          onChoose={(next) => choose(starts, spec.field, next, onPut)}
+        />
       )
     case 'switch': {
       const on = value !== null && value !== false
       const off = spec.on === true ? false : null
       const begin = spec.on === true ? true : starts?.[spec.on]
       return (
-        <div className="line pair">
-          <span>{spec.label}</span>
-          <span>
-            <Latch
-              aria-label={spec.label}
-              isSelected={on}
-              isDisabled={begin === undefined}
-              onChange={(next) => onPut(spec.field, next ? begin : off)}
-            >
-              {spec.words[on ? 0 : 1]}
-            </Latch>
-          </span>
-        </div>
+        <LiveSwitch
+          aria-label={`${spec.label}: ${spec.words[on ? 0 : 1]}`}
+          isSelected={on}
+          isDisabled={begin === undefined}
+          onChange={(next) => onPut(spec.field, next ? begin : off)}
+        >
+          {spec.words[on ? 0 : 1]}
+        </LiveSwitch>
       )
     }
     case 'rows':
@@ -109,7 +100,7 @@ export function SpecLine({ spec, draft, error, onPut }: LineProps) {
 }
 
 /** A choice may bring fields of its own with it. */
-function choose(starts: Starts | undefined, field: string, next: string, onPut: LineProps['onPut']) {
+function choose(starts: Starts | undefined, field: string, next: string, onPut: PartProps['onPut']) {
   const variant = variants[field]
   if (!variant) return onPut(field, next)
   // Without what it brings the thing would be none.

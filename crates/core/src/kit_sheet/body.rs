@@ -1,0 +1,89 @@
+//! A body: how it stores light, what it holds over its sensitivities, and where it syncs.
+
+use super::KitSheet;
+use super::plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick, wholes};
+use crate::colour::{MID_GREY, decoded};
+use crate::kit::Camera;
+use crate::marks::{IsoMark, Mark, StepSize, stops_label};
+use crate::say;
+
+pub(super) fn sheet(camera: &Camera) -> KitSheet {
+    KitSheet { plots: vec![curve(camera), range(camera), sync(camera)], ..KitSheet::default() }
+}
+
+/// How it stores light: codes over stops, beside what sRGB itself would.
+fn curve(camera: &Camera) -> Plot {
+    let (low, high) = (-7.0, 4.0);
+    let own = |code: f64| (decoded(code / 255.0) / MID_GREY).log2();
+    let plain: Vec<[f64; 2]> =
+        (2..=255).map(f64::from).map(|code| [own(code), code]).filter(|point| point[0] >= low).collect();
+    let mut lines = vec![PlotLine { of: LineOf::Beside, name: say::sheet::PLAIN_CURVE.to_owned(), points: plain }];
+    if let Some(curve) = &camera.curve {
+        let points = curve.green.iter().map(|point| [point.level, point.code]).filter(|point| point[0] >= low);
+        lines.push(PlotLine { of: LineOf::Learnt, name: say::sheet::AS_LEARNT.to_owned(), points: points.collect() });
+    }
+    let known = camera.curve.as_ref();
+    Plot {
+        title: say::sheet::CURVE.to_owned(),
+        across: wholes(low, high, 1.0, stops_label),
+        up: [0.0, 118.0, 255.0].map(|code| PlotTick::at(code, format!("{code}"))).to_vec(),
+        lines,
+        dots: Vec::new(),
+        text: known.map_or_else(
+            || say::sheet::NO_CURVE.to_owned(),
+            |curve| say::sheet::curve_of(curve.frames, say::stops_error(curve.error.stops())),
+        ),
+    }
+}
+
+/// What it holds above and below mid-grey, over its sensitivities: above, less where it is set below base; below, a stop less for
+/// each stop above it.
+fn range(camera: &Camera) -> Plot {
+    let (from, to) = (camera.iso_lowest.stops(), camera.iso_highest.stops());
+    let base = camera.iso_base.stops();
+    let top = |iso: f64| Some(camera.headroom_raw.stops() - (base - iso).max(0.0));
+    let jpeg = |iso: f64| Some(camera.headroom_jpeg.stops() - (base - iso).max(0.0));
+    let bottom = |iso: f64| Some(-(camera.floor.stops() - (iso - base).max(0.0)).max(1.0));
+    let label = |iso: f64| {
+        #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
+        IsoMark::nearest((iso * 6.0).round() as i16).label(StepSize::Thirds)
+    };
+    let every = ((to - from) / 4.0).ceil().max(1.0);
+    let lowest = (-camera.floor.stops() / 2.0).floor() * 2.0;
+    let highest = (camera.headroom_raw.stops().max(camera.headroom_jpeg.stops()) / 2.0).ceil() * 2.0;
+    Plot {
+        title: say::sheet::HOLDS.to_owned(),
+        across: wholes(from, from + ((to - from) / every).ceil() * every, every, label),
+        up: wholes(lowest, highest, 2.0, stops_label),
+        lines: vec![
+            Plot::line(LineOf::Said, say::sheet::RAW_CLIPS, 48, (from, to), top),
+            Plot::line(LineOf::Beside, say::sheet::JPEG_CLIPS, 48, (from, to), jpeg),
+            Plot::line(LineOf::Said, say::sheet::SHADOWS_END, 48, (from, to), bottom),
+        ],
+        dots: vec![PlotDot { x: base, y: camera.headroom_raw.stops(), label: say::sheet::BASE.to_owned() }],
+        text: say::sheet::holds(
+            &stops_label(camera.headroom_raw.stops()),
+            &stops_label(-camera.floor.stops()),
+            &label(base),
+        ),
+    }
+}
+
+/// How much of the frame flash lights over the shutter.
+fn sync(camera: &Camera) -> Plot {
+    let (from, to) = (camera.sync.stops().floor() - 2.0, camera.sync.stops().ceil() + 3.0);
+    let lit = |shutter: f64| Some(100.0 * (camera.sync.stops() - shutter).min(0.0).exp2());
+    let label = |shutter: f64| {
+        #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
+        crate::marks::ShutterMark::nearest((shutter * 6.0).round() as i16).label(StepSize::Thirds)
+    };
+    let sync = camera.sync.label(StepSize::Thirds);
+    Plot {
+        title: say::sheet::SYNC.to_owned(),
+        across: wholes(from, to, 1.0, label),
+        up: wholes(0.0, 100.0, 50.0, |share| format!("{share:.0} %")),
+        lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 60, (from, to), lit)],
+        dots: vec![PlotDot { x: camera.sync.stops(), y: 100.0, label: sync.clone() }],
+        text: say::sheet::syncs(&sync),
+    }
+}

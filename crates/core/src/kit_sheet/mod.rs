@@ -1,0 +1,72 @@
+//! What a thing of the kit does, as its sheet draws it: curves over its range, what was measured of it, what takes taught.
+
+mod body;
+mod flash;
+mod gel;
+mod lens;
+mod modifier;
+mod plot;
+
+pub use plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick};
+
+use crate::kit::{Kit, KitItem};
+use serde::Serialize;
+
+/// A colour shown on a sheet.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SheetSwatch {
+    /// What it is.
+    pub name: String,
+    /// In white light, as #rrggbb.
+    pub plain: String,
+    /// Behind the film, the camera set to that white light.
+    pub through: String,
+}
+
+/// How light leaves a thing, seen from above: what goes to each side.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SheetBeam {
+    /// From the axis, in degrees, and the share of the axis's light that goes there.
+    pub sides: Vec<[f64; 2]>,
+    /// Its width, in metres.
+    pub width: f64,
+    /// In a sentence.
+    pub text: String,
+}
+
+/// What a thing does.
+#[derive(Debug, Clone, PartialEq, Default, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct KitSheet {
+    /// Its curves.
+    pub plots: Vec<Plot>,
+    /// How light leaves it, where light does.
+    pub beam: Option<SheetBeam>,
+    /// What it does to skin, where it colours light.
+    pub swatches: Vec<SheetSwatch>,
+    /// What takes taught of it, in a sentence.
+    pub learnt: Option<String>,
+}
+
+/// The sheet of a thing; `kit` is what it is used with.
+#[must_use]
+pub fn kit_sheet(item: &KitItem, kit: &Kit) -> KitSheet {
+    let mut sheet = match item {
+        KitItem::Camera(camera) => body::sheet(camera),
+        KitItem::Lens(lens) => lens::sheet(lens),
+        KitItem::Flash(flash) => flash::sheet(flash),
+        KitItem::Modifier(modifier) => modifier::sheet(modifier, kit),
+        KitItem::Gel(gel) => gel::sheet(gel),
+        KitItem::Filter(_) => KitSheet::default(),
+    };
+    sheet.learnt = item.learnt().map(|learnt| {
+        let (more, error) = (crate::say::tenths(learnt.more.stops()), crate::say::stops_error(learnt.spread.stops()));
+        crate::say::learnt::in_force(more, error, learnt.takes)
+    });
+    sheet
+}
+
+#[cfg(test)]
+mod tests;
