@@ -68,7 +68,7 @@ async fn the_kit() {
     // A flash without any guide number.
     walk.press_named("Add a flash").await;
     walk.sees("section input", "New flash").await;
-    walk.choose("a guide number", "a zoom table").await;
+    walk.choose("a guide number", "a table over its zoom").await;
     walk.press_named("Delete row 1 of Zoom table").await;
     walk.press_named("Delete row 1 of Zoom table").await;
     walk.sees("[data-said]", "A flash needs a guide number").await;

@@ -33,7 +33,7 @@ pub(super) fn sheet(modifier: &Modifier, kit: &Kit) -> KitSheet {
         up,
         lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 60, (NEAR, FAR), |at| Some(edge(at)))],
         dots: Vec::new(),
-        text: say::sheet::softness(figure(edge(1.0), edge(1.0) / 10.0), figure(edge(2.0), edge(2.0) / 10.0)),
+        text: say::sheet::softness(figure(edge(1.0), edge(1.0) / 20.0), figure(edge(2.0), edge(2.0) / 20.0)),
     };
     KitSheet { plots: vec![soft], beam, ..KitSheet::default() }
 }

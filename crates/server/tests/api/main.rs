@@ -4,6 +4,7 @@
 
 mod day;
 mod layout;
+mod learnt;
 mod program;
 mod stand_ins;
 mod takes;

@@ -2,7 +2,7 @@ use super::*;
 use tolva_frames::{Shot, Written, written};
 
 /// A frame of one grey, as a camera at the sample's dials writes it.
-fn frame(code: u8, exposure: f64, flash: bool) -> Vec<u8> {
+pub(crate) fn frame(code: u8, exposure: f64, flash: bool) -> Vec<u8> {
     let shot = Shot {
         described: String::new(),
         body: "Full-frame body, 24 MP".to_owned(),
@@ -17,16 +17,16 @@ fn frame(code: u8, exposure: f64, flash: bool) -> Vec<u8> {
     written(Written::Jpeg, &vec![code; 900 * 600 * 3], (900, 600), &shot).unwrap()
 }
 
-async fn send(tolva: &Tolva, path: &str, bytes: Vec<u8>) -> (StatusCode, Value) {
+pub(crate) async fn send(tolva: &Tolva, path: &str, bytes: Vec<u8>) -> (StatusCode, Value) {
     let sent = tolva.client.post(format!("{}{path}", tolva.address)).header("content-type", "application/octet-stream");
     let answer = sent.body(bytes).send().await.unwrap();
     let status = answer.status();
     (status, serde_json::from_slice(&answer.bytes().await.unwrap()).unwrap_or(Value::Null))
 }
 
-const TAKES: &str = "/api/setups/setup-doors/takes";
+pub(crate) const TAKES: &str = "/api/setups/setup-doors/takes";
 
-fn patch<'a>(told: &'a Value, patch: &str) -> &'a Value {
+pub(crate) fn patch<'a>(told: &'a Value, patch: &str) -> &'a Value {
     let all = told["verdict"]["patches"].as_array().unwrap();
     all.iter().find(|judged| judged["patch"] == patch).unwrap()
 }
