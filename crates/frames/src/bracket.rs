@@ -95,7 +95,7 @@ mod tests {
         let (width, height) = (820u32, 260u32);
         let tone = |x: u32, y: u32| {
             if x >= 800 {
-                return if (x + y) % 2 == 0 { 250 } else { 3 };
+                return if (x + y).is_multiple_of(2) { 250 } else { 3 };
             }
             let light = 0.004 * (f64::from(x / 20) / 5.0 + more).exp2();
             (255.0 * encoded(light.min(1.0)) + 0.5) as u8

@@ -33,7 +33,8 @@ async fn a_bracket_is_learnt() {
     walk.sees("[aria-label='With the selected takes']", "5 selected").await;
     walk.press_named("Learn the tone curve from them").await;
     walk.sees("[aria-label='Tone curve']", "5 frames and").await;
-    walk.wait("the points", "return document.querySelectorAll('[aria-label=\"Tone curve\"] svg circle').length > 100").await;
+    walk.wait("the points", "return document.querySelectorAll('[aria-label=\"Tone curve\"] svg circle').length > 100")
+        .await;
     walk.accessible("a tone curve").await;
     walk.press_named("Keep it with the body").await;
     walk.sees("[aria-label=Notice]", "has its tone curve").await;
@@ -100,7 +101,11 @@ async fn a_sheet_follows_what_is_typed() {
     walk.named("[role=option]", "Battery head").await.click().await.unwrap();
     walk.sees("section[aria-label^='Battery head']", "After full power it is ready again in").await;
     walk.wait("its curves", "return document.querySelectorAll('section figure').length >= 4").await;
-    let said = |part: &str| format!("return [...document.querySelectorAll('section figure svg')].some((svg) => svg.getAttribute('aria-label').includes('{part}'))");
+    let said = |part: &str| {
+        format!(
+            "return [...document.querySelectorAll('section figure svg')].some((svg) => svg.getAttribute('aria-label').includes('{part}'))"
+        )
+    };
     walk.wait("ready after 1.2 s", &said("ready again 1.2 s")).await;
     walk.type_into("Recharge after full power", "1/2").await;
     walk.wait("ready sooner", &said("ready again 0.5 s")).await;
@@ -111,8 +116,11 @@ async fn a_sheet_follows_what_is_typed() {
     walk.named("[role=option]", "Octa 90").await.click().await.unwrap();
     walk.wait("how soft it is", &said("27 mm with it a metre away")).await;
     walk.named("[role=option]", "Full warming").await.click().await.unwrap();
-    walk.wait("what it does to skin", "return document.querySelectorAll('[aria-label^=\"What it does to skin\"] i').length === 8")
-        .await;
+    walk.wait(
+        "what it does to skin",
+        "return document.querySelectorAll('[aria-label^=\"What it does to skin\"] i').length === 8",
+    )
+    .await;
     walk.accessible("a film’s sheet").await;
     walk.end().await;
 }

@@ -34,7 +34,8 @@ const COVERED: &str = "
 #[case::sheet("/setups/setup-doors/sheet", "h1", "Boatbuilder")]
 #[case::day("/jobs/job-slip-shed/day", "h1", "Day")]
 #[case::place("/jobs/job-slip-shed/day?view=place", "h1", "Day")]
-#[case::kit("/kit", "section", "Shortest focal length")]
+#[case::kit("/kit", "[role=option]", "Portrait 85 mm")]
+#[case::learnt("/kit/learnt", "main ol", "Grey card")]
 #[case::settings("/settings", "h1", "Settings")]
 #[case::lost("/nowhere", "p", "no such page")]
 #[tokio::test(flavor = "multi_thread")]
@@ -94,7 +95,7 @@ const FAINT: &str = "
 #[case::bench("/setups/setup-doors", "h2", "Other plans")]
 #[case::set("/setups/setup-doors/set", "[aria-label='On the set'] [role=option]", "Octa 90 cm")]
 #[case::day("/jobs/job-slip-shed/day", "section.list", "Boatbuilder")]
-#[case::kit("/kit", "section", "Shortest focal length")]
+#[case::kit("/kit", "[role=option]", "Portrait 85 mm")]
 #[tokio::test(flavor = "multi_thread")]
 async fn printed_at_dusk(#[case] path: &str, #[case] selector: &str, #[case] text: &str) {
     let walk = Walk::at_desk().await;

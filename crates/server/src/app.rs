@@ -1,6 +1,6 @@
 //! The application: API, document, front end, and what guards them.
 
-use crate::body::{FILE_LIMIT, LIMIT};
+use crate::body::{ARCHIVE_LIMIT, LIMIT};
 use crate::cache::Lights;
 use crate::document::completed;
 use crate::easel::Easels;
@@ -111,4 +111,4 @@ async fn no_such_endpoint(request: HttpRequest) -> HttpResponse {
 }
 
 /// The file limit is larger than that of other requests.
-pub const IMPORT_LIMIT: usize = FILE_LIMIT;
+pub const IMPORT_LIMIT: usize = ARCHIVE_LIMIT;

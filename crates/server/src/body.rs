@@ -18,6 +18,8 @@ use tolva_core::format::decode;
 pub const LIMIT: usize = 256 * 1024;
 /// The most that is read of a file, in bytes.
 pub const FILE_LIMIT: usize = 32 * 1024 * 1024;
+/// The most that is read of an archive, which may have copies of frames in it.
+pub const ARCHIVE_LIMIT: usize = 8 * FILE_LIMIT;
 /// How long a body may take to come in.
 pub const PATIENCE: Duration = Duration::from_secs(15);
 

@@ -109,12 +109,15 @@ async fn open(data: &Path) -> Result<Studio, String> {
 async fn import(file: &Path, data: &Path) -> Result<String, String> {
     let length = std::fs::metadata(file).map_err(|error| format!("{}: {error}.", file.display()))?.len();
     if length > app::IMPORT_LIMIT as u64 {
-        return Err("The file is larger than 32 MB.".to_owned());
+        return Err("The file is larger than 256 MB.".to_owned());
     }
     let bytes = std::fs::read(file).map_err(|error| format!("{}: {error}.", file.display()))?;
-    let files = api::files_in(&bytes).map_err(|problem| problem.detail)?;
+    let found = api::files_in(&bytes).map_err(|problem| problem.detail)?;
     let studio = open(data).await?;
-    let taken = studio.import_all(&files).await.map_err(|error| error.to_string())?;
+    for (name, bytes) in &found.frames {
+        studio.keep_copy_by_name(name, bytes).map_err(|error| error.to_string())?;
+    }
+    let taken = studio.import_all(&found.files, &found.logs).await.map_err(|error| error.to_string())?;
     studio.close().await;
     let job = match (taken.jobs.as_slice(), taken.copied) {
         ([], _) => String::new(),

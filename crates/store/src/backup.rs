@@ -1,5 +1,6 @@
 //! A whole studio in one file, made while it is in use, and put back.
 
+use crate::frames::{copies, folder_of, put_by_name};
 use crate::studio::make_private;
 use crate::{StoreError, Studio};
 use sqlx::SqlitePool;
@@ -22,6 +23,10 @@ impl Studio {
         }
         make_private(to).map_err(|_| cannot(format!("{path} cannot be written. Is its folder there?")))?;
         let copied = match self.copy_into(path).await {
+            Ok(()) => with_copies(to, &folder_of(self.file())).await,
+            Err(error) => Err(error),
+        };
+        let copied = match copied {
             Ok(()) => checked(to).await,
             Err(error) => Err(error),
         };
@@ -31,6 +36,52 @@ impl Studio {
         }
         copied
     }
+}
+
+/// The table in which a backup has the copies of frames, by the names of their files.
+const COPIES: &str = "CREATE TABLE frame_copy (name TEXT PRIMARY KEY, bytes BLOB NOT NULL) STRICT";
+
+async fn alone(file: &Path) -> Result<SqlitePool, StoreError> {
+    let options = SqliteConnectOptions::new().filename(file);
+    Ok(SqlitePoolOptions::new().max_connections(1).connect_with(options).await?)
+}
+
+/// Puts copies of frames into a backup, one after the other; one that is taken away meanwhile is not in it.
+async fn with_copies(backup: &Path, folder: &Path) -> Result<(), StoreError> {
+    let pool = alone(backup).await?;
+    let mut putting = pool.begin().await?;
+    sqlx::query(COPIES).execute(&mut *putting).await?;
+    for (path, _) in copies(folder) {
+        let name = path.file_name().and_then(|name| name.to_str()).unwrap_or_default().to_owned();
+        let Ok(bytes) = tokio::fs::read(&path).await else { continue };
+        sqlx::query("INSERT INTO frame_copy (name, bytes) VALUES (?, ?)")
+            .bind(name)
+            .bind(bytes)
+            .execute(&mut *putting)
+            .await?;
+    }
+    putting.commit().await?;
+    pool.close().await;
+    Ok(())
+}
+
+/// Takes copies of frames out of a backup into their folder. Backups of before they were in it have none.
+async fn take_copies(file: &Path, folder: &Path) -> Result<(), StoreError> {
+    let pool = alone(file).await?;
+    let there: i64 =
+        sqlx::query_scalar("SELECT count(*) FROM sqlite_schema WHERE name = 'frame_copy'").fetch_one(&pool).await?;
+    if there > 0 {
+        let names: Vec<String> = sqlx::query_scalar("SELECT name FROM frame_copy").fetch_all(&pool).await?;
+        for name in names {
+            let bytes: Vec<u8> =
+                sqlx::query_scalar("SELECT bytes FROM frame_copy WHERE name = ?").bind(&name).fetch_one(&pool).await?;
+            put_by_name(folder, &name, &bytes).map_err(|error| StoreError::Frames { why: error.to_string() })?;
+        }
+        sqlx::query("DROP TABLE frame_copy").execute(&pool).await?;
+        sqlx::query("VACUUM").execute(&pool).await?;
+    }
+    pool.close().await;
+    Ok(())
 }
 
 /// Checks that a file is a whole studio; gives its jobs.
@@ -60,7 +111,7 @@ pub async fn checked(file: &Path) -> Result<i64, StoreError> {
 }
 
 /// Puts a backup in the place of a studio that no program has open. What was there is kept beside it, as
-/// `studio.sqlite.before-restore`. Gives the jobs of what is there now.
+/// `studio.sqlite.before-restore`, and so are its frames. Gives the jobs of what is there now.
 ///
 /// # Errors
 /// [`StoreError::NoBackup`]; nothing is changed then.
@@ -88,7 +139,14 @@ pub async fn restore(from: &Path, file: &Path) -> Result<i64, StoreError> {
     for log in ["-wal", "-shm"] {
         let _ = std::fs::remove_file(beside(log));
     }
+    // Copies of frames go with the studio they are of.
+    let (folder, before) = (folder_of(file), folder_of(file).with_extension("before-restore"));
+    if folder.exists() {
+        let _ = std::fs::remove_dir_all(&before);
+        std::fs::rename(&folder, &before).map_err(|_| cannot("The frames that are there cannot be put aside."))?;
+    }
     std::fs::rename(&fresh, file).map_err(|_| cannot("The backup cannot be put in its place."))?;
+    take_copies(file, &folder).await?;
     let studio = Studio::open(file).await?;
     studio.close().await;
     checked(file).await

@@ -1,13 +1,16 @@
 use crate::body::SCHEMA;
 use crate::studio::new_id;
+use crate::take::take_in;
 use crate::{Changed, StoreError, Studio, day, job, kit, setup};
 use serde::Serialize;
 use sqlx::SqliteConnection;
+use std::collections::HashMap;
 use tolva_core::day::Day;
 use tolva_core::format::{Brief, FiledSetup, JOB_FORMAT, JobFile, KitFile, TolvaFile, kit_for};
 use tolva_core::kit::Kit;
 use tolva_core::quantity::Id;
 use tolva_core::setup::Setup;
+use tolva_core::take::FiledTake;
 use utoipa::ToSchema;
 
 /// What an import brought.
@@ -23,6 +26,17 @@ pub struct Imported {
     pub kept: Vec<String>,
     /// Setups that this studio's kit does not allow as they stand, by name.
     pub misfits: Vec<String>,
+    /// How many takes came with them.
+    pub takes: u64,
+}
+
+/// The log of a job in an archive.
+#[derive(Debug, Clone, PartialEq)]
+pub struct FiledLog {
+    /// The job, as its file has it.
+    pub job: Id,
+    /// Its takes.
+    pub takes: Vec<FiledTake>,
 }
 
 impl Studio {
@@ -49,7 +63,7 @@ impl Studio {
     /// # Errors
     /// [`StoreError::Format`] when the file does not pass its check, [`StoreError::Full`] when the kit would not hold it.
     pub async fn import_job(&self, file: &JobFile) -> Result<Imported, StoreError> {
-        self.import_whole(&[], &[file]).await
+        self.import_whole(&[], &[file], &[]).await
     }
 
     /// Takes a kit file, all of it or nothing. What is there already under the same id stays.
@@ -57,24 +71,29 @@ impl Studio {
     /// # Errors
     /// [`StoreError::Format`], [`StoreError::Full`].
     pub async fn import_kit(&self, file: &KitFile) -> Result<Imported, StoreError> {
-        self.import_whole(&[file], &[]).await
+        self.import_whole(&[file], &[], &[]).await
     }
 
-    /// Takes files, all of them or nothing, kits first; each as it would be taken alone.
+    /// Takes files, all of them or nothing, kits first; each as it would be taken alone, jobs with the takes of their logs.
     ///
     /// # Errors
-    /// [`StoreError::Format`], [`StoreError::Full`].
-    pub async fn import_all(&self, files: &[TolvaFile]) -> Result<Imported, StoreError> {
+    /// [`StoreError::Format`], [`StoreError::Full`], [`StoreError::NotFound`] for a take of a setup that is not in its job's file.
+    pub async fn import_all(&self, files: &[TolvaFile], logs: &[FiledLog]) -> Result<Imported, StoreError> {
         let kits: Vec<&KitFile> = files.iter().filter_map(TolvaFile::as_kit).collect();
         let jobs: Vec<&JobFile> = files.iter().filter_map(TolvaFile::as_job).collect();
-        self.import_whole(&kits, &jobs).await
+        self.import_whole(&kits, &jobs, logs).await
     }
 
-    async fn import_whole(&self, kits: &[&KitFile], jobs: &[&JobFile]) -> Result<Imported, StoreError> {
+    async fn import_whole(
+        &self,
+        kits: &[&KitFile],
+        jobs: &[&JobFile],
+        logs: &[FiledLog],
+    ) -> Result<Imported, StoreError> {
         kits.iter().try_for_each(|file| file.check())?;
         jobs.iter().try_for_each(|file| file.check())?;
         let mut writing = self.begin().await?;
-        let done = take_all(writing.on()?, kits, jobs).await;
+        let done = take_all(writing.on()?, kits, jobs, logs).await;
         self.end(writing, done, |_| Changed::All).await
     }
 }
@@ -90,6 +109,7 @@ async fn take_all(
     connection: &mut SqliteConnection,
     kits: &[&KitFile],
     jobs: &[&JobFile],
+    logs: &[FiledLog],
 ) -> Result<Imported, StoreError> {
     let mut taken = Imported::default();
     for file in kits {
@@ -98,14 +118,29 @@ async fn take_all(
         taken.kept.extend(kept);
     }
     for file in jobs {
-        take(&mut *connection, file, &mut taken).await?;
+        let (job, setups) = take(&mut *connection, file, &mut taken).await?;
+        for log in logs.iter().filter(|log| log.job == file.id) {
+            // Under the ids its setups have here.
+            let here = |filed: &FiledTake| FiledTake {
+                setup: setups.get(&filed.setup).unwrap_or(&filed.setup).clone(),
+                ..filed.clone()
+            };
+            let takes: Vec<FiledTake> = log.takes.iter().map(here).collect();
+            taken.takes += take_in(&mut *connection, &job, &takes).await?;
+        }
     }
     taken.kept.sort();
     taken.kept.dedup();
     Ok(taken)
 }
 
-async fn take(connection: &mut SqliteConnection, file: &JobFile, taken: &mut Imported) -> Result<(), StoreError> {
+/// Takes a job; gives its id here, and that of each of its setups.
+async fn take(
+    connection: &mut SqliteConnection,
+    file: &JobFile,
+    taken: &mut Imported,
+) -> Result<(Id, HashMap<Id, Id>), StoreError> {
+    let mut setups = HashMap::new();
     let (added, kept) = kit::add_missing(&mut *connection, &file.kit).await?;
     taken.added.extend(added);
     taken.kept.extend(kept);
@@ -127,8 +162,9 @@ async fn take(connection: &mut SqliteConnection, file: &JobFile, taken: &mut Imp
             sqlx::query!("SELECT 1 AS there FROM setup WHERE id = ?", key).fetch_optional(&mut *connection).await?;
         let setup_id = if there.is_some() { new_id()? } else { filed.id.clone() };
         setup::insert(&mut *connection, &setup_id, &id, &filed.setup, &all).await?;
+        setups.insert(filed.id.clone(), setup_id);
     }
-    taken.jobs.push(id);
+    taken.jobs.push(id.clone());
     taken.copied += usize::from(copied);
-    Ok(())
+    Ok((id, setups))
 }

@@ -46,6 +46,11 @@ fn is_hash(text: &str) -> bool {
     text.len() == 64 && text.bytes().all(|byte| byte.is_ascii_digit() || (b'a'..=b'f').contains(&byte))
 }
 
+/// The folder of copies beside a studio's file.
+pub(crate) fn folder_of(file: &Path) -> PathBuf {
+    file.with_file_name(FOLDER)
+}
+
 /// Where a copy stands.
 fn place(folder: &Path, hash: &str, copy: FrameCopy) -> PathBuf {
     let name = match copy {
@@ -65,7 +70,7 @@ fn put(path: &Path, bytes: &[u8]) -> std::io::Result<()> {
 
 impl Studio {
     fn frames(&self) -> PathBuf {
-        self.file().with_file_name(FOLDER)
+        folder_of(self.file())
     }
 
     /// Keeps copies of a frame. What is there already stays.
@@ -83,6 +88,25 @@ impl Studio {
             places.filter(|(path, _)| !path.exists()).try_for_each(|(path, bytes)| put(&path, bytes))
         };
         write().map_err(|error: std::io::Error| StoreError::Frames { why: error.to_string() })
+    }
+
+    /// Keeps a copy that is known by the name of its file alone, as [`Studio::copies_of`] gives it.
+    ///
+    /// # Errors
+    /// [`StoreError::Frames`] where the folder cannot be written.
+    pub fn keep_copy_by_name(&self, name: &str, bytes: &[u8]) -> Result<(), StoreError> {
+        put_by_name(&self.frames(), name, bytes).map_err(|error| StoreError::Frames { why: error.to_string() })
+    }
+
+    /// The copies there are of these frames, each by the name of its file.
+    #[must_use]
+    pub fn copies_of(&self, hashes: &HashSet<String>) -> Vec<(String, PathBuf)> {
+        let named = |path: PathBuf| Some((path.file_name()?.to_str()?.to_owned(), path));
+        copies(&self.frames())
+            .into_iter()
+            .filter(|(_, hash)| hashes.contains(hash))
+            .filter_map(|(path, _)| named(path))
+            .collect()
     }
 
     /// A copy of a frame; none where there is none.
@@ -118,16 +142,29 @@ impl Studio {
     }
 }
 
+/// The hash of the file a copy's name says it is of; none of any other name, which so is no way out of the folder.
+pub(crate) fn hash_in(name: &str) -> Option<&str> {
+    let (hash, which) = name.strip_suffix(".jpg")?.split_at_checked(64)?;
+    let known = which.is_empty() || which == "-small" || which.strip_prefix('-')?.parse::<u8>().is_ok();
+    Some(hash).filter(|hash| is_hash(hash) && known)
+}
+
+/// Puts a copy that is known by its name alone into a folder; what is there already stays.
+pub(crate) fn put_by_name(folder: &Path, name: &str, bytes: &[u8]) -> std::io::Result<()> {
+    let Some(hash) = hash_in(name) else { return Ok(()) };
+    let below = folder.join(&hash[..2]);
+    std::fs::create_dir_all(&below)?;
+    let path = below.join(name);
+    if path.exists() { Ok(()) } else { put(&path, bytes) }
+}
+
 /// Every copy there is, with the hash it is of; other files are none.
-fn copies(folder: &Path) -> Vec<(PathBuf, String)> {
+pub(crate) fn copies(folder: &Path) -> Vec<(PathBuf, String)> {
     let inside = |folder: &Path| {
         let entries = std::fs::read_dir(folder).into_iter().flatten();
         entries.filter_map(|entry| Some(entry.ok()?.path())).collect::<Vec<_>>()
     };
-    let hash = |path: &Path| {
-        let name = path.file_name()?.to_str()?.strip_suffix(".jpg")?;
-        Some(name.split('-').next().filter(|hash| is_hash(hash))?.to_owned())
-    };
+    let hash = |path: &Path| hash_in(path.file_name()?.to_str()?).map(str::to_owned);
     inside(folder)
         .iter()
         .flat_map(|below| inside(below))

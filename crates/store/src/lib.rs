@@ -30,7 +30,7 @@ pub use changes::{Changed, Ear};
 pub use day::{KeptDay, PlacedSetup};
 pub use deleted::{Deleted, DeletedKind};
 pub use error::{FileTrouble, Newer, StoreError};
-pub use files::Imported;
+pub use files::{FiledLog, Imported};
 pub use frames::{CopiesRoom, FrameCopy, frame_hash};
 pub use job::{Job, JobPage, JobSummary, SetupSummary, Sought};
 pub use kept::Kept;

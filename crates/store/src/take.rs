@@ -15,7 +15,8 @@ use utoipa::ToSchema;
 
 pub(crate) use rows::read;
 use rows::{all_words, find, told, word_of};
-use writing::{add, change, keep, take_in};
+pub(crate) use writing::take_in;
+use writing::{add, change, keep};
 
 /// A take as it is kept.
 #[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]

@@ -12,7 +12,7 @@ use tolva_core::format::{TolvaFile, read_file};
 use tolva_core::kit::KitItem;
 use tolva_core::quantity::limits::{KIT_ITEMS, SETUPS};
 use tolva_core::quantity::{Id, Millimetres};
-use tolva_store::{StoreError, Studio};
+use tolva_store::{FrameCopy, StoreError, Studio};
 
 /// Exports a job, takes it into an empty studio, and compares.
 async fn comes_back(studio: &Studio, job: &Id) {
@@ -192,7 +192,17 @@ async fn a_studio_goes_into_one_file_and_comes_back(#[future(awt)] sample: Kept)
     let kept = sample.studio.setup(&id(DOORS)).await.unwrap();
     sample.studio.keep_setup(&id(DOORS), &noted(&kept.setup, "in the backup"), 1).await.unwrap();
     let backup = sample.folder.path().join("backup.sqlite");
+    // A frame of a take, and one no take is of any more by the time it is put back.
+    let hash = tolva_store::frame_hash(b"a frame");
+    sample.studio.keep_copies(&hash, &[(FrameCopy::Working, b"its copy"), (FrameCopy::Crop(1), b"a crop")]).unwrap();
+    sample.studio.add_take(&id(DOORS), "2026-09-17 18:05:00", &common::take("a.jpg", "a frame")).await.unwrap();
+    let gone = tolva_store::frame_hash(b"another");
+    sample.studio.keep_copies(&gone, &[(FrameCopy::Working, b"of no take")]).unwrap();
     assert_eq!(sample.studio.back_up(&backup).await.unwrap(), 1);
+    std::fs::remove_dir_all(sample.folder.path().join("frames")).unwrap();
+    let later = tolva_store::frame_hash(b"later");
+    sample.studio.keep_copies(&later, &[(FrameCopy::Working, b"since then")]).unwrap();
+    sample.studio.add_take(&id(DOORS), "2026-09-17 19:05:00", &common::take("b.jpg", "later")).await.unwrap();
     assert!(matches!(sample.studio.back_up(&backup).await, Err(StoreError::NoBackup { .. })));
     sample.studio.keep_setup(&id(DOORS), &noted(&kept.setup, "after it"), 2).await.unwrap();
     let file = sample.file();
@@ -207,6 +217,15 @@ async fn a_studio_goes_into_one_file_and_comes_back(#[future(awt)] sample: Kept)
     let studio = open(&folder).await;
     let back = studio.setup(&id(DOORS)).await.unwrap();
     assert_eq!((back.setup.note.as_str(), back.history.undo), ("in the backup", 1));
+    // Copies of frames came with it; those of what was there are beside them.
+    assert_eq!(studio.copy_of(&hash, FrameCopy::Working).as_deref(), Some(&b"its copy"[..]));
+    assert_eq!(studio.copy_of(&hash, FrameCopy::Crop(1)).as_deref(), Some(&b"a crop"[..]));
+    assert_eq!(studio.copy_of(&gone, FrameCopy::Working), None);
+    let kept = folder.path().join("frames.before-restore").join(&later[..2]).join(format!("{later}.jpg"));
+    assert_eq!(std::fs::read(kept).unwrap(), b"since then");
+    // What is put back is a studio like any other, with nothing of the backup's own in it.
+    let again = folder.path().join("again.sqlite");
+    assert_eq!(studio.back_up(&again).await.unwrap(), 1);
 }
 
 #[rstest]

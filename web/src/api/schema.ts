@@ -474,7 +474,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** A job as a file. */
+        /** A job as a file; with its takes and frames as an archive that can be taken in elsewhere. */
         get: operations["export_job"];
         put?: never;
         post?: never;
@@ -3768,6 +3768,11 @@ export interface components {
             kept: string[];
             /** @description Setups that this studio's kit does not allow as they stand, by name. */
             misfits: string[];
+            /**
+             * Format: int64
+             * @description How many takes came with them.
+             */
+            takes: number;
         };
         /** @description Something in the picture that should not be. */
         InPicture: {
@@ -10206,7 +10211,10 @@ export interface operations {
     };
     export_job: {
         parameters: {
-            query?: never;
+            query?: {
+                /** @description Whether its takes and copies of its frames come with it, all in one archive. */
+                frames?: boolean;
+            };
             header?: never;
             path: {
                 id: string;

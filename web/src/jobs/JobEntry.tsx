@@ -116,6 +116,12 @@ export default function JobEntry({ job }: { job: JobSummary }) {
           <Push onPress={() => download(`/api/jobs/${job.id}/export`)} aria-label={`Export ${job.job.name}`}>
             Export
           </Push>
+          <Push
+            onPress={() => download(`/api/jobs/${job.id}/export?frames=true`)}
+            aria-label={`Export ${job.job.name} with its takes and frames`}
+          >
+            Export with takes
+          </Push>
           <Push onPress={() => remove.mutate()} aria-label={`Delete ${job.job.name}`}>
             Delete
           </Push>

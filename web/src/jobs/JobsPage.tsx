@@ -84,7 +84,10 @@ function useImport() {
         taken.misfits.length > 0
           ? ` Your kit does not allow all of ${taken.misfits.join(', ')}: mend it there.`
           : ''
-      say(`${what}: ${taken.added.length} added to the kit, ${taken.kept.length} there already.${misfits}`)
+      const takes = taken.takes === 0 ? '' : taken.takes === 1 ? ' with 1 take' : ` with ${taken.takes} takes`
+      say(
+        `${what}${takes}: ${taken.added.length} added to the kit, ${taken.kept.length} there already.${misfits}`,
+      )
     },
   })
 }

@@ -45,6 +45,9 @@ const Page = styled.div`
       padding-bottom: 0;
     }
     .back {
+      display: flex;
+      gap: 16px;
+      align-items: baseline;
       padding-bottom: 0;
     }
   }
@@ -106,9 +109,10 @@ export default function KitPage() {
   return (
     <Page>
       {inHand && shown && (
-        <p className="back">
+        <div className="back">
+          <h1>Kit</h1>
           <Push onPress={() => setChosen(null)}>All the kit</Push>
-        </p>
+        </div>
       )}
       {listed && (
         <div className="list">

@@ -157,13 +157,13 @@ export default function SettingsPage() {
       <h2>The whole studio in one file</h2>
       <p className="line">
         <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their
-        history, takes, kit and settings, as of this moment. <code>tolva restore</code> puts it back.
+        history, takes with copies of their frames, kit and settings, as of this moment.{' '}
+        <code>tolva restore</code> puts it back.
       </p>
       {room && room.frames > 0 && (
         <p className="line" data-room>
           Copies of {room.frames === 1 ? '1 frame' : `${room.frames} frames`} take{' '}
-          {Math.max(0.1, room.bytes / 1e6).toFixed(1)} MB in the folder <code>frames</code> beside it. They
-          are not in that file: keep the folder too.
+          {Math.max(0.1, room.bytes / 1e6).toFixed(1)} MB in the folder <code>frames</code> beside it.
         </p>
       )}
       <p className="line">

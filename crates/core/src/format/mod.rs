@@ -11,6 +11,7 @@ use crate::kit::{Kit, KitItem};
 use crate::quantity::limits::SETUPS;
 use crate::quantity::{Id, Name, Note};
 use crate::setup::Setup;
+use crate::take::FiledTake;
 use crate::terms::{Purpose, Terms, Venue};
 pub use decode::{decode, decode_kept, decode_kit_item};
 use serde::{Deserialize, Serialize};
@@ -161,6 +162,25 @@ pub fn read_job_file(value: Value) -> Result<JobFile, FormatError> {
     let kit = read_items(&value)?;
     let shell: JobFile = decode(without_items(value), "").map_err(FormatError::Fields)?;
     Ok(JobFile { kit, ..shell })
+}
+
+/// The version in which takes were first written down, without saying so.
+const FIRST_TAKES: u32 = 8;
+
+/// Reads a take of a file of takes, of any version.
+///
+/// # Errors
+/// [`FormatError`].
+pub fn read_filed_take(mut value: Value) -> Result<FiledTake, FormatError> {
+    let version = value.get("version").map_or(Some(u64::from(FIRST_TAKES)), Value::as_u64).unwrap_or(0);
+    let version = u32::try_from(version).unwrap_or(u32::MAX);
+    if let Some(take) = value.get_mut("take") {
+        *take = upgraded(BodyKind::Take, take.take(), version)?;
+    }
+    if let Some(filed) = value.as_object_mut() {
+        filed.insert("version".to_owned(), Value::from(VERSION));
+    }
+    decode(value, "").map_err(FormatError::Fields)
 }
 
 fn header(value: &Value, expected: &'static str) -> Result<u32, FormatError> {

@@ -33,7 +33,8 @@ pub struct Mended {
 /// The name a reading of a frame has in its setup: a later frame's takes its place.
 fn id(patch: Patch, light: Option<usize>) -> Option<Id> {
     let patch = patch.words().replace(' ', "-");
-    let name = light.map_or_else(|| format!("{}{patch}", Reading::FRAME), |light| format!("{}{patch}-{light}", Reading::FRAME));
+    let name = light
+        .map_or_else(|| format!("{}{patch}", Reading::FRAME), |light| format!("{}{patch}-{light}", Reading::FRAME));
     Id::new(&name).ok()
 }
 

@@ -43,7 +43,8 @@ fn over(white: f64, black: f64) -> Option<f64> {
 #[must_use]
 pub fn panels(take: &Take) -> Option<Panels> {
     let light = |of: MarkOf| {
-        let measured = take.mark(of)?.measured.as_ref().filter(|measured| Cannot::of(Some(measured), None).is_none())?;
+        let measured =
+            take.mark(of)?.measured.as_ref().filter(|measured| Cannot::of(Some(measured), None).is_none())?;
         measured.level(None).map(|level| MID_GREY * level.exp2())
     };
     let over = (over(light(MarkOf::White)?, light(MarkOf::Black)?)? / SEEN).round() * SEEN;

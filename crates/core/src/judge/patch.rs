@@ -167,12 +167,7 @@ fn seen_without(without: &Take, patch: Patch, curve: Option<&ToneCurve>) -> Opti
 }
 
 /// Judges a patch; none where it is not marked, or was not planned.
-pub(super) fn judged(
-    take: &Take,
-    without: Option<&Take>,
-    patch: Patch,
-    curve: Option<&ToneCurve>,
-) -> Option<Judged> {
+pub(super) fn judged(take: &Take, without: Option<&Take>, patch: Patch, curve: Option<&ToneCurve>) -> Option<Judged> {
     let measured = take.mark(MarkOf::Patch { patch })?.measured.as_ref();
     let planned = take.planned.level(patch)?;
     let cannot = Cannot::of(measured, curve);

@@ -1,3 +1,4 @@
+use super::{ToneCurve, check_learnt};
 use crate::check::{Check, Problem};
 use crate::colour::Preset;
 use crate::marks::{IsoMark, ShutterMark, StepSize};
@@ -5,7 +6,6 @@ use crate::quantity::limits::{
     CAMERA_KELVIN, FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, PRESETS, SENSOR_SIDE, STABILISER, TINT,
     TINT_STEP,
 };
-use super::{ToneCurve, check_learnt};
 use crate::quantity::{Duv, Ev100, Id, Kelvin, Learnt, Millimetres, Mired, Name, Stops};
 use crate::say;
 use serde::{Deserialize, Serialize};

@@ -98,7 +98,7 @@ impl ToneCurve {
         check.range("/curve/frames", CURVE_FRAMES, f64::from(self.frames));
         check.range("/curve/error", LEARNT_SPREAD, self.error.stops());
         for (name, points) in [("red", &self.red), ("green", &self.green), ("blue", &self.blue)] {
-            check.count(&format!("/curve/{name}"), CURVE_POINTS, points.len());
+            check.count(format!("/curve/{name}"), CURVE_POINTS, points.len());
             for (index, point) in points.iter().enumerate() {
                 check.range(format!("/curve/{name}/{index}/code"), CURVE_CODE, point.code);
                 check.range(format!("/curve/{name}/{index}/level"), CURVE_LEVEL, point.level);

@@ -1,3 +1,4 @@
+use super::check_learnt;
 use crate::check::{Check, Problem};
 use crate::flash::{BeforeReady, DurationRow, SyncClick};
 use crate::marks::{ApertureMark, IsoMark, Mark, PowerNotation, PowerStep};
@@ -5,7 +6,6 @@ use crate::quantity::limits::{
     DURATION_ROWS, FACE_DISTANCE, FLASH_DURATION, FLASH_KELVIN, FULL_POPS, HSS_COST, LOWEST_POWER, MODIFIER_LOSS,
     POPS_BEFORE_REST, RECHARGE, REST, WATT_SECONDS, ZOOM, ZOOM_ROWS,
 };
-use super::check_learnt;
 use crate::quantity::{GuideNumber, Id, Kelvin, Learnt, Metres, Millimetres, Name, Power, Seconds, Stops};
 use serde::{Deserialize, Serialize};
 

@@ -1,9 +1,9 @@
+use super::check_learnt;
 use crate::check::{Check, Problem};
 use crate::colour::Film;
 use crate::emitter::Face;
 use crate::marks::NdMark;
 use crate::quantity::limits::{BEAM, GEL_LOSS, MEASURED_DUV, MODIFIER_LOSS, MODIFIER_SIDE};
-use super::check_learnt;
 use crate::quantity::{Duv, Id, Learnt, MiredShift, Name, Stops};
 use crate::say;
 use serde::{Deserialize, Serialize};

@@ -1,7 +1,7 @@
+use super::check_learnt;
 use crate::check::{Check, Problem};
 use crate::marks::{ApertureMark, Mark};
 use crate::quantity::limits::{CLOSEST_FOCUS, FOCAL_LENGTH, MAGNIFICATION, PUPIL_RATIO, STABILISER};
-use super::check_learnt;
 use crate::quantity::{Id, Learnt, Metres, Millimetres, Name, Stops};
 use crate::say;
 use serde::{Deserialize, Serialize};

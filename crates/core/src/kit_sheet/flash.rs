@@ -43,9 +43,8 @@ fn aperture_label(stops: f64) -> String {
 pub(super) fn sheet(flash: &Flash) -> KitSheet {
     let least = flash.lowest_power.stops_below_full();
     let range = (0.0, least.max(1.0));
-    let across: Vec<PlotTick> = wholes(range.0, range.1, 1.0, |below| {
-        Power::nearest(below).label(flash.notation, flash.power_step)
-    });
+    let across: Vec<PlotTick> =
+        wholes(range.0, range.1, 1.0, |below| Power::nearest(below).label(flash.notation, flash.power_step));
     let plots = [
         Some(output(flash, range, &across)),
         duration(flash, range, &across),
@@ -101,7 +100,8 @@ fn output(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Plot {
 
 /// Logarithms of times, with marks that are their own.
 fn times_plot(title: &str, across: &[PlotTick], lines: Vec<super::PlotLine>, dots: Vec<PlotDot>, text: String) -> Plot {
-    let all = lines.iter().flat_map(|line| line.points.iter().map(|point| point[1])).chain(dots.iter().map(|dot| dot.y));
+    let all =
+        lines.iter().flat_map(|line| line.points.iter().map(|point| point[1])).chain(dots.iter().map(|dot| dot.y));
     let (low, high) = all.fold((f64::MAX, f64::MIN), |(low, high), y| (low.min(y), high.max(y)));
     let (low, high) = (low.floor(), high.ceil().max(low.floor() + 1.0));
     let every = ((high - low) / 4.0).ceil().max(1.0);

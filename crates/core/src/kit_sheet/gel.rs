@@ -36,7 +36,8 @@ pub(super) fn sheet(gel: &Gel) -> KitSheet {
         plain: hex(&eye.shows(surface.lit_by(&light.to_unit()))),
         through: hex(&eye.shows(surface.lit_by(&coloured))),
     };
-    let skins = [Skin::Light, Skin::Tan, Skin::Dark].map(|skin| swatch(skin.words().to_owned(), Surface::of(skin.colour())));
+    let skins =
+        [Skin::Light, Skin::Tan, Skin::Dark].map(|skin| swatch(skin.words().to_owned(), Surface::of(skin.colour())));
     let card = swatch(say::sheet::CARD.to_owned(), Surface::grey(0.18));
     KitSheet { plots: vec![spectrum], swatches: skins.into_iter().chain([card]).collect(), ..KitSheet::default() }
 }

@@ -75,7 +75,13 @@ pub struct Plot {
 
 impl Plot {
     /// One line over a range.
-    pub(super) fn line(of: LineOf, name: &str, steps: usize, (from, to): (f64, f64), at: impl Fn(f64) -> Option<f64>) -> PlotLine {
+    pub(super) fn line(
+        of: LineOf,
+        name: &str,
+        steps: usize,
+        (from, to): (f64, f64),
+        at: impl Fn(f64) -> Option<f64>,
+    ) -> PlotLine {
         let x = |step: usize| from + (to - from) * step as f64 / steps.max(1) as f64;
         let points = (0..=steps).filter_map(|step| Some([x(step), at(x(step))?])).collect();
         PlotLine { of, name: name.to_owned(), points }

@@ -55,7 +55,8 @@ fn a_flash_gives_what_its_guide_number_says() {
 #[test]
 fn softness_by_similar_triangles() {
     let sheet = kit_sheet(&item("mod-octa-90"), &sample::kit());
-    let at_one = sheet.plots[0].lines[0].points.iter().min_by(|a, b| (a[0] - 1.0).abs().total_cmp(&(b[0] - 1.0).abs())).unwrap();
+    let at_one =
+        sheet.plots[0].lines[0].points.iter().min_by(|a, b| (a[0] - 1.0).abs().total_cmp(&(b[0] - 1.0).abs())).unwrap();
     assert!((at_one[1] - 27.0 / at_one[0]).abs() < 0.01, "{at_one:?}");
     // Cloth sends half of it 60° aside.
     let beam = sheet.beam.unwrap();
@@ -82,9 +83,11 @@ fn a_learnt_curve_is_drawn() {
     let KitItem::Camera(mut camera) = item("cam-hall") else { panic!() };
     let before = kit_sheet(&KitItem::Camera(camera.clone()), &sample::kit());
     assert!(before.plots[0].text.contains("not known") && before.plots[0].lines.len() == 1);
-    let points = (1..20).map(|step| crate::kit::CurvePoint { code: f64::from(step) * 12.0, level: f64::from(step) / 3.0 - 4.0 });
+    let points =
+        (1..20).map(|step| crate::kit::CurvePoint { code: f64::from(step) * 12.0, level: f64::from(step) / 3.0 - 4.0 });
     let points: Vec<_> = points.collect();
-    camera.curve = Some(ToneCurve { red: points.clone(), green: points.clone(), blue: points, error: Stops::of(0.03), frames: 5 });
+    camera.curve =
+        Some(ToneCurve { red: points.clone(), green: points.clone(), blue: points, error: Stops::of(0.03), frames: 5 });
     let after = kit_sheet(&KitItem::Camera(camera), &sample::kit());
     assert_eq!(after.plots[0].lines[1].points.len(), 19);
     assert!(after.plots[0].text.contains("5 frames"));

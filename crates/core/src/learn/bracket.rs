@@ -63,14 +63,14 @@ pub struct Fitted {
 
 /// The hat: the middle of the codes counts most.
 fn hat(code: f64) -> f64 {
-    if code < END || code > 255.0 - END {
-        return 0.0;
-    }
-    code.min(255.0 - code) / 127.5
+    if (END..=255.0 - END).contains(&code) { code.min(255.0 - code) / 127.5 } else { 0.0 }
 }
 
+/// Two whole codes, and how near each is.
+type Between = [(usize, f64); 2];
+
 /// Where a code lies between two whole ones.
-fn between(code: f64) -> [(usize, f64); 2] {
+fn between(code: f64) -> Between {
     let low = (code.floor().max(0.0) as usize).min(CODES - 2);
     let share = code - low as f64;
     [(low, 1.0 - share), (low + 1, share)]
@@ -95,7 +95,7 @@ fn light_of(curve: &DVector<f64>, codes: &[f64], times: &[f64]) -> Option<f64> {
 fn channel(codes: &[Vec<f64>], times: &[f64]) -> Option<DVector<f64>> {
     let (mut square, mut pull) = (DMatrix::<f64>::zeros(CODES, CODES), DVector::<f64>::zeros(CODES));
     for point in codes {
-        let rows: Vec<([(usize, f64); 2], f64, f64)> =
+        let rows: Vec<(Between, f64, f64)> =
             point.iter().zip(times).map(|(code, time)| (between(*code), hat(*code).powi(2), *time)).collect();
         let weight: f64 = rows.iter().map(|(_, weight, _)| weight).sum();
         if weight < 1e-6 {
@@ -147,7 +147,7 @@ pub fn fitted(bracket: &Bracket) -> Result<Fitted, BracketError> {
     if range < LEAST_RANGE {
         return Err(BracketError::FewStops);
     }
-    if samples.len() * (times.len() - 1) <= CODES - 1 {
+    if samples.len() * (times.len() - 1) < CODES {
         return Err(BracketError::FewPoints);
     }
     let mut found = Vec::with_capacity(3);

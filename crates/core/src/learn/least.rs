@@ -70,6 +70,16 @@ struct Group {
     pull: DVector<f64>,
 }
 
+/// How far one step goes.
+struct Solved {
+    /// For the parts.
+    step: DVector<f64>,
+    /// The sum it came from.
+    whole: Cholesky<f64, Dyn>,
+    /// For what each group has of its own.
+    own: Vec<DVector<f64>>,
+}
+
 /// The sum of one step.
 struct Step {
     square: DMatrix<f64>,
@@ -113,7 +123,7 @@ impl Step {
     }
 
     /// The step of all parts, with the sum it came from, and of what each group has of its own.
-    fn solved(mut self) -> Option<(DVector<f64>, Cholesky<f64, Dyn>, Vec<DVector<f64>>)> {
+    fn solved(mut self) -> Option<Solved> {
         let solved: Option<Vec<Cholesky<f64, Dyn>>> =
             self.groups.iter().map(|group| Cholesky::new(group.own.clone())).collect();
         let solved = solved?;
@@ -125,7 +135,8 @@ impl Step {
         let step = whole.solve(&self.pull);
         let own = self.groups.iter().zip(&solved);
         let own = own.map(|(group, by)| by.solve(&(&group.pull - group.across.transpose() * &step)));
-        Some((step.clone(), whole, own.collect()))
+        let own = own.collect();
+        Some(Solved { step, whole, own })
     }
 }
 
@@ -145,7 +156,7 @@ impl Least {
                 let left = row.level - level;
                 step.add(row, &answers, left, huber(left / row.error) / (row.error * row.error));
             }
-            let (moved, by, own_moved) = step.solved()?;
+            let Solved { step: moved, whole: by, own: own_moved } = step.solved()?;
             found += &moved;
             own.iter_mut().zip(&own_moved).for_each(|(own, moved)| *own += moved);
             whole = Some(by);

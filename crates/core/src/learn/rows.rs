@@ -155,11 +155,8 @@ impl Rows {
             let Some(known) = known else { continue };
             for level in planned.levels.iter().filter(|level| tells(taught.take, level.patch, curve)) {
                 let Some(read) = read(taught.take, level.patch, curve) else { continue };
-                let lights: Option<Vec<LightSaid>> = level
-                    .parts
-                    .iter()
-                    .map(|part| said(part, taught.take, in_force, &mut places, &mut rows))
-                    .collect();
+                let lights: Option<Vec<LightSaid>> =
+                    level.parts.iter().map(|part| said(part, taught.take, in_force, &mut places, &mut rows)).collect();
                 let Some(lights) = lights else { continue };
                 let ambient_in_frame = level.ambient_by != AmbientBy::Frame;
                 let by = match level.ambient_by {

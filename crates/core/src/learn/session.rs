@@ -68,11 +68,9 @@ impl Could<'_> {
     fn scene(&self) -> String {
         match self.lit {
             None => say::learnt::CARD_IN_EVEN_LIGHT.to_owned(),
-            Some((flash, modifier)) => say::learnt::card_before(
-                flash.name.as_str(),
-                modifier.map(|modifier| modifier.name.as_str()),
-                AWAY,
-            ),
+            Some((flash, modifier)) => {
+                say::learnt::card_before(flash.name.as_str(), modifier.map(|modifier| modifier.name.as_str()), AWAY)
+            }
         }
     }
 
@@ -84,7 +82,8 @@ impl Could<'_> {
         let covering = (!modifier.is_some_and(Modifier::wants_widest_zoom)).then_some(self.lens.focal_longest);
         let lost = modifier.map_or(0.0, |modifier| modifier.loss.stops() - Learnt::more_of(modifier.learnt));
         // At full power and base sensitivity the card is right at this aperture, in stops over f/1.
-        let full = 2.0 * (flash.output.guide_number(covering).metres() / AWAY).log2() - lost + iso.stops()
+        let full = 2.0 * (flash.output.guide_number(covering).metres() / AWAY).log2() - lost
+            + iso.stops()
             + Learnt::more_of(flash.learnt);
         let below = (full - APERTURE).clamp(0.0, flash.lowest_power.stops_below_full());
         let power = flash.power_step.click(Power::nearest(below));

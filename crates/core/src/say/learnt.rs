@@ -61,7 +61,8 @@ pub(crate) fn headline(takes: u32, before: impl Display, after: impl Display) ->
 
 pub(crate) const FEW_FRAMES: &str =
     "Three frames at least are needed, the same but for the shutter: five, two stops apart, teach more.";
-pub(crate) const FEW_STOPS: &str = "The shutter differs too little between these frames: two stops at least, better six.";
+pub(crate) const FEW_STOPS: &str =
+    "The shutter differs too little between these frames: two stops at least, better six.";
 pub(crate) const FEW_POINTS: &str =
     "The frames show too few even places: take something with many tones, out of focus if need be.";
 pub(crate) const FALLS: &str =

@@ -32,7 +32,9 @@ pub(crate) fn gives_face(away: f64) -> String {
 }
 
 pub(crate) fn flash_gives(aperture: &str, away: f64) -> String {
-    format!("At full power it asks for {aperture} on a face {away} m away, bare, at ISO 100; a stop less for each stop below.")
+    format!(
+        "At full power it asks for {aperture} on a face {away} m away, bare, at ISO 100; a stop less for each stop below."
+    )
 }
 
 pub(crate) fn lights_for(full: &str, least: &str) -> String {
@@ -76,7 +78,9 @@ pub(crate) fn curve_of(frames: u32, error: impl Display) -> String {
 }
 
 pub(crate) fn holds(above: &str, below: &str, base: &str) -> String {
-    format!("At ISO {base} raw files hold {above} above mid-grey and {below} below; each stop of ISO costs a stop of shadow.")
+    format!(
+        "At ISO {base} raw files hold {above} above mid-grey and {below} below; each stop of ISO costs a stop of shadow."
+    )
 }
 
 pub(crate) fn syncs(sync: &str) -> String {

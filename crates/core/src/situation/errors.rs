@@ -108,9 +108,13 @@ impl Lit<'_> {
                 Some(spread) => Unsure::LearntModifier { spread },
                 None => Unsure::ModifierLoss,
             }),
-            (!self.gels.is_empty()).then(|| match self.gels.iter().map(|gel| spread(gel.learnt)).collect::<Option<Vec<_>>>() {
-                Some(each) => Unsure::LearntGel { spread: each.into_iter().map(|one| one.powi(2)).sum::<f64>().sqrt() },
-                None => Unsure::GelLoss,
+            (!self.gels.is_empty()).then(|| {
+                match self.gels.iter().map(|gel| spread(gel.learnt)).collect::<Option<Vec<_>>>() {
+                    Some(each) => {
+                        Unsure::LearntGel { spread: each.into_iter().map(|one| one.powi(2)).sum::<f64>().sqrt() }
+                    }
+                    None => Unsure::GelLoss,
+                }
             }),
             sent_back,
         ]

@@ -93,6 +93,8 @@ pub struct Take {
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct FiledTake {
+    /// The version of the format.
+    pub version: u32,
     /// Its setup.
     pub setup: Id,
     /// When it was taken, or put down: `2026-09-17 18:05:00`.

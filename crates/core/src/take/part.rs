@@ -49,9 +49,11 @@ impl Learnable {
     #[must_use]
     pub const fn id(&self) -> Option<&Id> {
         match self {
-            Learnable::Body { id } | Learnable::Lens { id } | Learnable::Flash { id } | Learnable::Modifier { id } | Learnable::Gel { id } => {
-                Some(id)
-            }
+            Learnable::Body { id }
+            | Learnable::Lens { id }
+            | Learnable::Flash { id }
+            | Learnable::Modifier { id }
+            | Learnable::Gel { id } => Some(id),
             Learnable::Meter | Learnable::Forecast { .. } => None,
         }
     }

@@ -1,11 +1,11 @@
 //! What the plan expected of a frame, kept with it so that it can be judged when the plan has long been another.
 
+use super::{AmbientBy, Learnable, PartInForce};
 use crate::approach::Band;
 use crate::assess::{Facts, assess_situation};
+use crate::house::SkyKind;
 use crate::marks::{ApertureMark, IsoMark, NdMark, ShutterMark};
 use crate::quantity::{Duv, Ev100, Id, Kelvin, Power, Stops};
-use super::{AmbientBy, Learnable, PartInForce};
-use crate::house::SkyKind;
 use crate::setup::Patch;
 use crate::situation::{Dials, PatchAmbient, Situation, Source};
 use serde::{Deserialize, Serialize};

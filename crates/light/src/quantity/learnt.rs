@@ -40,9 +40,9 @@ impl Learnt {
     /// # Errors
     /// The field's name with [`OutOfRange`].
     pub fn check(&self) -> Result<(), (&'static str, OutOfRange)> {
-        self.numbers().into_iter().try_for_each(|(field, limit, value)| {
-            limit.check(value).map(drop).map_err(|error| (field, error))
-        })
+        self.numbers()
+            .into_iter()
+            .try_for_each(|(field, limit, value)| limit.check(value).map(drop).map_err(|error| (field, error)))
     }
 }
 

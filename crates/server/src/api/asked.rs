@@ -77,7 +77,7 @@ impl Asked {
     }
 
     /// The same question with nothing that was learnt in its answer.
-    pub fn as_said(self) -> Asked {
+    pub fn with_nothing_learnt(self) -> Asked {
         Asked { as_said: true, ..self }
     }
 

@@ -1,15 +1,18 @@
 use super::asked::Asked;
-use super::id;
-use crate::archive::{is_archive, pack, unpack};
+use super::takes::lines_of;
+use super::{Query, id};
+use crate::archive::{Unpacked, is_archive, pack, pack_job, unpack};
 use crate::attachment::attachment;
-use crate::body::{FILE_LIMIT, PATIENCE, json, too_slow};
+use crate::body::{ARCHIVE_LIMIT, FILE_LIMIT, PATIENCE, json, too_slow};
 use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::http::StatusCode;
 use actix_web::web::{Bytes, Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
-use tolva_core::format::{JobFile, KitFile, TolvaFile, read_file};
+use serde::Deserialize;
+use tolva_core::format::{JobFile, KitFile, read_file};
 use tolva_store::{Imported, Studio};
+use utoipa::IntoParams;
 
 fn download(name: &str, value: &impl serde::Serialize) -> HttpResponse {
     match serde_json::to_string_pretty(value) {
@@ -18,12 +21,29 @@ fn download(name: &str, value: &impl serde::Serialize) -> HttpResponse {
     }
 }
 
-/// A job as a file.
-#[utoipa::path(params(("id" = String, Path)), responses((status = 200, body = JobFile), (status = 404, body = Problem)))]
+/// How a job is taken out.
+#[derive(Debug, Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+pub struct JobOut {
+    /// Whether its takes and copies of its frames come with it, all in one archive.
+    #[serde(default)]
+    frames: bool,
+}
+
+/// A job as a file; with its takes and frames as an archive that can be taken in elsewhere.
+#[utoipa::path(params(("id" = String, Path), JobOut), responses((status = 200, body = JobFile), (status = 404, body = Problem)))]
 #[get("/jobs/{id}/export")]
-pub async fn export_job(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
-    let file = studio.export_job(&id(&path)?).await?;
-    Ok(download(file.job.name.as_str(), &file))
+pub async fn export_job(asked: Asked, path: Path<String>, out: Query<JobOut>) -> Result<HttpResponse, Problem> {
+    let id = id(&path)?;
+    let file = asked.studio.export_job(&id).await?;
+    let name = file.job.name.to_string();
+    if !out.frames {
+        return Ok(download(&name, &file));
+    }
+    let (lines, hashes) = lines_of(&asked.studio, &id).await?;
+    let studio = asked.studio.clone();
+    let bytes = asked.work(Kind::File, move || pack_job(file, &lines, &studio.copies_of(&hashes))).await??;
+    Ok(attachment(&name, "zip", "application/zip", bytes))
 }
 
 /// The kit as a file.
@@ -44,9 +64,13 @@ pub async fn export_all(asked: Asked) -> Result<HttpResponse, Problem> {
 
 /// The bytes of a file that is sent in, or why they are none.
 pub(super) async fn file_of(payload: Payload) -> Result<Bytes, Problem> {
-    let bytes = tokio::time::timeout(PATIENCE, payload.to_bytes_limited(FILE_LIMIT)).await.map_err(|_| too_slow())?;
+    bytes_up_to(FILE_LIMIT, payload).await
+}
+
+async fn bytes_up_to(limit: usize, payload: Payload) -> Result<Bytes, Problem> {
+    let bytes = tokio::time::timeout(PATIENCE, payload.to_bytes_limited(limit)).await.map_err(|_| too_slow())?;
     let bytes = bytes.map_err(|_| {
-        let detail = "The file is larger than 32 MB; nothing was changed.";
+        let detail = format!("The file is larger than {} MB; nothing was changed.", limit / (1024 * 1024));
         Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", "Too large", detail)
     })?;
     bytes.map_err(|_| {
@@ -59,17 +83,28 @@ pub(super) async fn file_of(payload: Payload) -> Result<Bytes, Problem> {
     responses((status = 200, body = Imported), (status = 422, body = Problem)))]
 #[post("/import")]
 pub async fn import(asked: Asked, payload: Payload) -> Result<Json<Imported>, Problem> {
-    let bytes = file_of(payload).await?;
-    let files = asked.work(Kind::File, move || files_in(&bytes)).await??;
-    Ok(Json(asked.studio.import_all(&files).await?))
+    let bytes = bytes_up_to(ARCHIVE_LIMIT, payload).await?;
+    let studio = asked.studio.clone();
+    // Copies are by contents: those of an import that is refused are of no take, and go with the next start.
+    let found = asked.work(Kind::File, move || {
+        let found = files_in(&bytes)?;
+        found.frames.iter().try_for_each(|(name, bytes)| studio.keep_copy_by_name(name, bytes))?;
+        Ok::<_, Problem>(found)
+    });
+    let found = found.await??;
+    Ok(Json(asked.studio.import_all(&found.files, &found.logs).await?))
 }
 
 /// Reads a file's bytes: which kind it is and whether it is too new is looked at before anything else.
-pub fn files_in(bytes: &[u8]) -> Result<Vec<TolvaFile>, Problem> {
+pub fn files_in(bytes: &[u8]) -> Result<Unpacked, Problem> {
     if is_archive(bytes) {
         return unpack(bytes);
     }
-    Ok(vec![read_file(json(bytes)?)?])
+    if bytes.len() > FILE_LIMIT {
+        let detail = "A file of its own may have 32 MB; nothing was changed.";
+        return Err(Problem::new(StatusCode::PAYLOAD_TOO_LARGE, "too-large", "Too large", detail));
+    }
+    Ok(Unpacked { files: vec![read_file(json(bytes)?)?], ..Unpacked::default() })
 }
 
 /// The whole studio in one file, as of this moment: what `tolva restore` puts back.

@@ -1,8 +1,8 @@
 //! What the takes teach, and what of it is in force.
 
+use super::Query;
 use super::asked::Asked;
 use super::frame::ONE;
-use super::Query;
 use crate::body::Body;
 use crate::problem::{FieldProblem, Problem};
 use crate::work::Kind;
@@ -48,7 +48,8 @@ pub async fn learnt(asked: Asked, wanted: Query<Session>) -> Result<Json<LearntT
     let (takes, ground) = (asked.studio.taught(MOST).await?, asked.studio.ground(None).await?);
     let frames = wanted.frames.unwrap_or(FRAMES.0).min(FRAMES.1);
     let question = move || {
-        let taught = |kept: &'_ KeptTake| -> (Id, Id, String) { (kept.id.clone(), kept.setup.clone(), kept.at.clone()) };
+        let taught =
+            |kept: &'_ KeptTake| -> (Id, Id, String) { (kept.id.clone(), kept.setup.clone(), kept.at.clone()) };
         let keys: Vec<_> = takes.iter().map(taught).collect();
         let each = keys.iter().zip(&takes);
         let each = each.map(|((id, setup, at), kept)| Taught { id, setup, at, take: &kept.take });
@@ -139,10 +140,8 @@ pub async fn curve_of_bracket(asked: Asked, body: Body<BracketOf>) -> Result<Jso
         takes.push(asked.studio.take(id).await?.take);
     }
     let (of, times) = times_of(&takes)?;
-    let copies: Option<Vec<Vec<u8>>> = takes
-        .iter()
-        .map(|take| asked.studio.copy_of(&take.frame.as_ref()?.hash, FrameCopy::Working))
-        .collect();
+    let copies: Option<Vec<Vec<u8>>> =
+        takes.iter().map(|take| asked.studio.copy_of(&take.frame.as_ref()?.hash, FrameCopy::Working)).collect();
     let copies = copies.ok_or_else(|| {
         let detail = "There is no copy of one of these frames in the studio’s folder.";
         Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail)

@@ -35,7 +35,10 @@ async fn a_correction_is_applied_and_taken_back() {
     let body = correction(&told, "cam-hall");
     let learnt = body["learnt"].clone();
     assert!(learnt["more"].as_f64().unwrap() > 0.1 && learnt["takes"] == 4, "{body}");
-    assert_eq!((&body["in_force"], told["learning"]["residuals"].as_array().unwrap().is_empty()), (&Value::Null, false));
+    assert_eq!(
+        (&body["in_force"], told["learning"]["residuals"].as_array().unwrap().is_empty()),
+        (&Value::Null, false)
+    );
     // Nothing is applied by itself.
     assert_eq!(assessed(&tolva).await["levels"], before["levels"]);
 
@@ -125,7 +128,8 @@ fn columns(longer: f64, flash: bool) -> Vec<u8> {
         let encoded = if eased <= 0.003_130_8 { 12.92 * eased } else { 1.055 * eased.powf(1.0 / 2.4) - 0.055 };
         (255.0 * encoded.min(1.0)).round() as u8
     };
-    let row: Vec<u8> = (0..960u32).flat_map(|x| [stored(0.006 * (f64::from(x / 24) / 6.0 + longer).exp2()); 3]).collect();
+    let row: Vec<u8> =
+        (0..960u32).flat_map(|x| [stored(0.006 * (f64::from(x / 24) / 6.0 + longer).exp2()); 3]).collect();
     written(Written::Jpeg, &row.repeat(600), (960, 600), &shot).unwrap()
 }
 
@@ -142,7 +146,11 @@ async fn a_bracket_teaches_a_curve() {
     let bracket = |ids: &[Value]| json!({"takes": ids});
     let (status, told) = tolva.ask(Method::POST, "/api/takes/bracket", Some(bracket(&ids))).await;
     assert_eq!((status, &told["body"]), (StatusCode::OK, &json!("cam-hall")), "{told}");
-    assert!(told["curve"]["error"].as_f64().unwrap() < 0.05 && told["places"].as_i64().unwrap() > 60, "{}", told["curve"]);
+    assert!(
+        told["curve"]["error"].as_f64().unwrap() < 0.05 && told["places"].as_i64().unwrap() > 60,
+        "{}",
+        told["curve"]
+    );
     // Twice what white is without easing, 0.72, is stored as 0.36 + 0.36/(1 + 0.6·0.36) = 0.656, code 212: two stops over mid-grey.
     let green = told["curve"]["green"].as_array().unwrap();
     let near = green.iter().min_by_key(|point| (point["code"].as_f64().unwrap() - 212.0).abs() as i64).unwrap();

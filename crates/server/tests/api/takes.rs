@@ -270,3 +270,65 @@ async fn a_watched_folder() {
     assert_eq!((status, &back["kept"]["id"]), (StatusCode::OK, &told["kept"]["id"]));
     assert!(std::path::Path::new(&folder).join("IMG 1.JPG").exists());
 }
+
+/// A job goes out as one archive with its takes and frames and comes in elsewhere with all of them, under ids of its own where those are
+/// taken; a spoilt one changes nothing.
+#[tokio::test]
+async fn a_job_goes_elsewhere_with_its_takes() {
+    let tolva = demo();
+    let (_, told) = send(&tolva, &format!("{TAKES}?name=one.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    let hash = told["kept"]["take"]["frame"]["hash"].as_str().unwrap().to_owned();
+    let out = tolva.client.get(format!("{}/api/jobs/job-slip-shed/export?frames=true", tolva.address));
+    let archive = out.send().await.unwrap().bytes().await.unwrap().to_vec();
+    assert!(archive.starts_with(b"PK"));
+
+    let other = demo();
+    let mut spoilt = archive.clone();
+    let at = spoilt.windows(10).position(|part| part == b"frame_seen").unwrap_or(spoilt.len() / 2);
+    spoilt.truncate(at);
+    let (status, _) = send(&other, "/api/import", spoilt).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(other.ask(Method::GET, "/api/jobs", None).await.1["jobs"].as_array().unwrap().len(), 3);
+
+    let (status, taken) = send(&other, "/api/import", archive).await;
+    assert_eq!((status, &taken["takes"], &taken["copied"]), (StatusCode::OK, &json!(1), &json!(1)), "{taken}");
+    let job = taken["jobs"][0].as_str().unwrap();
+    let (_, log) = other.ask(Method::GET, &format!("/api/jobs/{job}/takes"), None).await;
+    let row = &log["takes"][0];
+    assert_eq!((&row["file"], &row["setup_name"]), (&json!("one.jpg"), &json!("Boatbuilder at the doors")));
+    assert_ne!(row["setup"], "setup-doors");
+    let path = format!("/api/takes/{}", row["id"].as_str().unwrap());
+    let (_, there) = other.ask(Method::GET, &path, None).await;
+    assert_eq!(there["kept"]["take"]["frame"]["hash"], hash);
+    assert_eq!(there["verdict"], told["verdict"]);
+    let copy = other.client.get(format!("{}{path}/frame", other.address)).send().await.unwrap();
+    assert_eq!(image::load_from_memory(&copy.bytes().await.unwrap()).unwrap().width(), 900);
+}
+
+/// Lines of the first version, which did not say so, are read as they are.
+#[tokio::test]
+async fn lines_of_the_first_version_are_read() {
+    let tolva = demo();
+    let (_, told) = send(&tolva, &format!("{TAKES}?name=one.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    let mut take = told["kept"]["take"].clone();
+    let planned = take["planned"].as_object_mut().unwrap();
+    for brought in ["body", "lens", "learnt"] {
+        planned.remove(brought);
+    }
+    for level in planned["levels"].as_array_mut().unwrap() {
+        level.as_object_mut().unwrap().remove("ambient_by");
+        for part in level["parts"].as_array_mut().unwrap() {
+            for brought in ["flash", "gels", "read"] {
+                part.as_object_mut().unwrap().remove(brought);
+            }
+        }
+    }
+    take["frame"]["hash"] = json!("0".repeat(64));
+    let line = json!({"setup": "setup-doors", "at": "2026-09-16 18:05:00", "take": take}).to_string();
+    let (status, count) = send(&tolva, "/api/jobs/job-slip-shed/takes/import", line.clone().into_bytes()).await;
+    assert_eq!((status, &count["count"]), (StatusCode::OK, &json!(1)), "{count}");
+    let newer = line.replacen('{', "{\"version\": 99,", 1);
+    let (status, refused) = send(&tolva, "/api/jobs/job-slip-shed/takes/import", newer.into_bytes()).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert!(refused["detail"].as_str().unwrap().contains("version 99"), "{refused}");
+}

@@ -34,7 +34,7 @@ pub(super) async fn add(
     find(connection, &id).await
 }
 
-pub(super) async fn take_in(
+pub(crate) async fn take_in(
     connection: &mut SqliteConnection,
     job: &Id,
     takes: &[FiledTake],

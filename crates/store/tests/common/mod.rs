@@ -8,9 +8,13 @@ use sqlx::sqlite::SqliteConnectOptions;
 use std::path::PathBuf;
 use tempfile::TempDir;
 use tolva_core::format::{JobFile, KitFile};
-use tolva_core::quantity::{Id, Note};
+use tolva_core::house::House;
+use tolva_core::kit::Kit;
+use tolva_core::quantity::{Id, Name, Note, Share};
 use tolva_core::setup::Setup;
-use tolva_store::Studio;
+use tolva_core::situation::{Dials, Situation};
+use tolva_core::take::{CameraSaid, Choice, FrameSeen, Planned, Take};
+use tolva_store::{Studio, frame_hash};
 
 pub const DOORS: &str = "setup-doors";
 pub const JOB: &str = "job-slip-shed";
@@ -68,4 +72,30 @@ pub fn id(text: &str) -> Id {
 
 pub fn noted(setup: &Setup, note: &str) -> Setup {
     Setup { note: Note::new(note).unwrap(), ..setup.clone() }
+}
+
+/// A take of the sample's first setup, with a frame of such contents.
+pub fn take(name: &str, contents: &str) -> Take {
+    let file = job_file();
+    let kit = Kit { items: kit_file().kit.items };
+    let setup = &file.setups[0].setup;
+    let s = Situation::new(setup, &kit, House::default()).unwrap();
+    let none = Share::nearest(0.0);
+    Take {
+        settings: CameraSaid { body: Some("Körper Ⅱ".to_owned()), ..CameraSaid::default() },
+        planned: Planned::of(&s, &Dials::of(setup), true),
+        frame: Some(FrameSeen {
+            name: Name::new(name).unwrap(),
+            hash: frame_hash(contents.as_bytes()),
+            width: 6_000,
+            height: 4_000,
+            profile: None,
+            clipped: [none; 3],
+            tones: std::iter::empty().collect(),
+            crops: Vec::new(),
+        }),
+        marks: Vec::new(),
+        note: Note::new("").unwrap(),
+        choice: Choice::Open,
+    }
 }

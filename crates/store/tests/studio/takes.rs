@@ -1,36 +1,8 @@
 use super::*;
-use tolva_core::house::House;
-use tolva_core::kit::Kit;
-use tolva_core::quantity::{Note, Share};
-use tolva_core::situation::{Dials, Situation};
-use tolva_core::take::{CameraSaid, Choice, FrameSeen, Planned, Take};
+use common::take;
+use tolva_core::quantity::Note;
+use tolva_core::take::Choice;
 use tolva_store::{FrameCopy, Many, SoughtTakes, frame_hash};
-
-/// A take of the sample's first setup, with a frame of such contents.
-fn take(name: &str, contents: &str) -> Take {
-    let file = job_file();
-    let kit = Kit { items: common::kit_file().kit.items };
-    let setup = &file.setups[0].setup;
-    let s = Situation::new(setup, &kit, House::default()).unwrap();
-    let none = Share::nearest(0.0);
-    Take {
-        settings: CameraSaid { body: Some("Körper Ⅱ".to_owned()), ..CameraSaid::default() },
-        planned: Planned::of(&s, &Dials::of(setup), true),
-        frame: Some(FrameSeen {
-            name: Name::new(name).unwrap(),
-            hash: frame_hash(contents.as_bytes()),
-            width: 6_000,
-            height: 4_000,
-            profile: None,
-            clipped: [none; 3],
-            tones: std::iter::empty().collect(),
-            crops: Vec::new(),
-        }),
-        marks: Vec::new(),
-        note: Note::new("").unwrap(),
-        choice: Choice::Open,
-    }
-}
 
 fn all() -> SoughtTakes {
     SoughtTakes { most: 50, ..SoughtTakes::default() }

@@ -26,8 +26,14 @@ fn a_wall_sends_back_by_its_reflectance(#[case] reflectance: f64, #[case] stops:
 fn another_constant_moves_what_comes_from_lux_alike() {
     let kit = sample::kit();
     let setup = sample::portrait();
-    let with =
-        |c| Situation::new(&setup, &kit, House { meter: MeterConstants { c, ..MeterConstants::default() }, ..House::default() }).unwrap();
+    let with = |c| {
+        Situation::new(
+            &setup,
+            &kit,
+            House { meter: MeterConstants { c, ..MeterConstants::default() }, ..House::default() },
+        )
+        .unwrap()
+    };
     let (flat, dome) = (with(250.0), with(330.0));
     for patch in [Patch::Face, Patch::ShadowSide] {
         let moved = dome.lights[0].reach[patch].unwrap() - flat.lights[0].reach[patch].unwrap();

@@ -15,9 +15,9 @@ fn stored(light: f64, channel: usize) -> f64 {
 /// The same the other way, in stops over what is stored at mid-grey's code, by halving.
 fn level_of(code: f64, channel: usize) -> f64 {
     let find = |code: f64| {
-        let (mut low, mut high) = (1e-6, 60.0);
+        let (mut low, mut high) = (1e-6, 60.0f64);
         for _ in 0..80 {
-            let middle = (low * high as f64).sqrt();
+            let middle = f64::sqrt(low * high);
             if stored(middle, channel) < code { low = middle } else { high = middle }
         }
         f64::log2(low)

@@ -85,9 +85,10 @@ fn group_cost(rows: &Rows, group: usize, errors: &[f64], parts: &[f64]) -> f64 {
                 + if row.ambient_in_frame { frame } else { 0.0 }
                 + row.ambient_part.map_or(0.0, |part| parts[part])
                 + own[row.own.ambient];
-            let lights = row.lights.iter().map(|light| {
-                (light.level + frame + light.parts.iter().map(|part| parts[*part]).sum::<f64>()).exp2()
-            });
+            let lights = row
+                .lights
+                .iter()
+                .map(|light| (light.level + frame + light.parts.iter().map(|part| parts[*part]).sum::<f64>()).exp2());
             let level = (ambient.exp2() + lights.sum::<f64>()).log2() + row.own.tone.map_or(0.0, |tone| own[tone]);
             let times = ((row.level - level) / row.error).abs();
             if times <= 1.345 { times * times } else { 2.0 * 1.345 * times - 1.345 * 1.345 }
@@ -120,13 +121,14 @@ fn what_is_known_only_as_a_sum_is_told_so() {
     let kit = kit();
     let planning = by_flash(&kit);
     let part = planning.planned.level(Patch::Face).unwrap().parts[0].clone();
-    let (flash, modifier) =
-        (Learnable::Flash { id: part.flash.clone().unwrap() }, Learnable::Modifier { id: part.modifier.clone().unwrap() });
+    let (flash, modifier) = (
+        Learnable::Flash { id: part.flash.clone().unwrap() },
+        Learnable::Modifier { id: part.modifier.clone().unwrap() },
+    );
     let truth = Truth::from([(flash.clone(), 0.3), (modifier.clone(), -0.5)]);
     let (mut chance, mut own) = (Chance(3), BTreeMap::new());
-    let many: Vec<(Id, Take)> = (0..12)
-        .map(|_| (planning.setup.clone(), take(&planning, &truth, &mut own, &mut chance)))
-        .collect();
+    let many: Vec<(Id, Take)> =
+        (0..12).map(|_| (planning.setup.clone(), take(&planning, &truth, &mut own, &mut chance))).collect();
     let learning = learn(&taught(&many), &kit, &House::default());
     let sum = learning.together.iter().find(|sum| sum.of.contains(&flash) && sum.of.contains(&modifier)).unwrap();
     assert!(sum.spread.stops() < of(&learning, &modifier).learnt.spread.stops(), "{sum:?}");
@@ -164,9 +166,8 @@ fn a_frame_that_lies_far_off_counts_little() {
     let kit = kit();
     let (mut chance, mut own) = (Chance(21), BTreeMap::new());
     let planning = by_flash(&kit);
-    let mut many: Vec<(Id, Take)> = (0..9)
-        .map(|_| (planning.setup.clone(), take(&planning, &Truth::new(), &mut own, &mut chance)))
-        .collect();
+    let mut many: Vec<(Id, Take)> =
+        (0..9).map(|_| (planning.setup.clone(), take(&planning, &Truth::new(), &mut own, &mut chance))).collect();
     for mark in &mut many[4].1.marks {
         let shows = mark.measured.as_mut().unwrap();
         shows.linear = shows.linear.map(|part| part / 1.5f64.exp2());

@@ -10,7 +10,7 @@ use crate::quantity::{Id, Note, Share, Stops};
 use crate::sample;
 use crate::setup::{Patch, Setup};
 use crate::situation::{Dials, Situation};
-use crate::take::{CameraSaid, Choice, MarkOf, MarkShows, MeasuredOn, Learnable, Planned, Take, TakeMark};
+use crate::take::{CameraSaid, Choice, Learnable, MarkOf, MarkShows, MeasuredOn, Planned, Take, TakeMark};
 use std::collections::BTreeMap;
 
 /// Numbers by chance, the same for a seed (SplitMix64; normal by Box and Muller).
@@ -108,7 +108,10 @@ pub(super) fn take(
     let mut marks = Vec::new();
     for level in &planned.levels {
         let [ambient_own, tone] = *own.entry((planning.setup.clone(), level.patch)).or_insert_with(|| {
-            [level.ambient_error.stops() * chance.normal(), if level.patch.is_of_subject() { 0.2 * chance.normal() } else { 0.0 }]
+            [
+                level.ambient_error.stops() * chance.normal(),
+                if level.patch.is_of_subject() { 0.2 * chance.normal() } else { 0.0 },
+            ]
         });
         let by_meter = if level.ambient_by == crate::take::AmbientBy::Meter { of(Learnable::Meter) } else { 0.0 };
         let mut light = (level.ambient.stops() + by_meter + ambient_own).exp2();

@@ -3,4 +3,5 @@
 mod bracket;
 mod found;
 mod hidden;
+mod reference;
 mod session;

@@ -33,7 +33,12 @@ fn a_bare_head_is_dialled_for_its_guide_number() {
     let mut kit = kit();
     kit.items.retain(|item| !matches!(item, KitItem::Modifier(_)));
     let mut kept = 0;
-    kit.items.retain(|item| item.kind() != "flash" || { kept += 1; kept == 1 });
+    kit.items.retain(|item| {
+        item.kind() != "flash" || {
+            kept += 1;
+            kept == 1
+        }
+    });
     for item in &mut kit.items {
         if let KitItem::Flash(flash) = item {
             flash.output = Output::GuideNumber { guide_number: GuideNumber::nearest(60.0) };

@@ -117,7 +117,7 @@ pub async fn take_frames(
 ) -> Result<Json<Vec<FrameTaken>>, Problem> {
     let folder = stand_ins.folder().ok_or_else(none_there)?.to_owned();
     // What was learnt of its body, lens and flashes changes nothing about them.
-    let asked = asked.as_said();
+    let asked = asked.with_nothing_learnt();
     let longer = frames_of(press.0)?;
     let setup = id(&path)?;
     std::fs::create_dir_all(&folder).map_err(unwritten)?;

@@ -73,7 +73,7 @@ pub async fn meter_shows(
         return Err(at("/flash", "This setup has no such light."));
     }
     // What was learnt of flashes and meter changes nothing about them.
-    let asked = asked.as_said();
+    let asked = asked.with_nothing_learnt();
     let ground = asked.ground(&of).await?;
     let (lights, kept) = (asked.lights.clone(), of.of.clone());
     let question = move || {

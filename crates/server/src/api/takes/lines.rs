@@ -3,14 +3,16 @@
 use crate::api::asked::Asked;
 use crate::api::files::file_of;
 use crate::api::id;
+use crate::archive::read_lines;
 use crate::attachment::attachment;
 use crate::problem::Problem;
 use crate::work::Kind;
-use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json, Path, Payload};
 use actix_web::{HttpResponse, get, post};
 use serde::Serialize;
-use tolva_core::format::decode;
+use std::collections::HashSet;
+use tolva_core::format::VERSION;
+use tolva_core::quantity::Id;
 use tolva_core::take::FiledTake;
 use tolva_store::{CopiesRoom, SoughtTakes, Studio};
 use utoipa::ToSchema;
@@ -22,19 +24,26 @@ use utoipa::ToSchema;
 pub async fn takes_in_lines(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     let job = id(&path)?;
     let name = studio.job(&job).await?.job.name;
-    let (mut lines, mut sought) = (String::new(), SoughtTakes { most: 200, ..SoughtTakes::default() });
+    let lines = lines_of(&studio, &job).await?.0;
+    Ok(attachment(&format!("{name} takes"), "jsonl", "application/x-ndjson", lines))
+}
+
+/// All takes of a job as lines of JSON, and the frames they are of, by their hashes.
+pub async fn lines_of(studio: &Studio, job: &Id) -> Result<(String, HashSet<String>), Problem> {
+    let (mut lines, mut hashes, mut sought) =
+        (String::new(), HashSet::new(), SoughtTakes { most: 200, ..SoughtTakes::default() });
     loop {
-        let page = studio.takes(&job, &sought).await?;
+        let page = studio.takes(job, &sought).await?;
         for kept in page.takes {
-            let filed = FiledTake { setup: kept.setup, at: kept.at, take: kept.take };
+            hashes.extend(kept.take.frame.as_ref().map(|frame| frame.hash.clone()));
+            let filed = FiledTake { version: VERSION, setup: kept.setup, at: kept.at, take: kept.take };
             // What was read from JSON is written as JSON.
             lines += &serde_json::to_string(&filed).unwrap_or_default();
             lines.push('\n');
         }
-        let Some(next) = page.next else { break };
+        let Some(next) = page.next else { return Ok((lines, hashes)) };
         sought.from = Some(next);
     }
-    Ok(attachment(&format!("{name} takes"), "jsonl", "application/x-ndjson", lines))
 }
 
 /// How many takes came in.
@@ -42,21 +51,6 @@ pub async fn takes_in_lines(studio: Data<Studio>, path: Path<String>) -> Result<
 pub struct TakesIn {
     /// So many; those whose frame was there already are not among them.
     count: u64,
-}
-
-fn read(bytes: &[u8]) -> Result<Vec<FiledTake>, Problem> {
-    let refused = |line: usize, why: String| {
-        let detail = format!("Line {}: {why} Nothing was changed.", line + 1);
-        Problem::new(StatusCode::UNPROCESSABLE_ENTITY, "lines", "The file cannot be taken", detail)
-    };
-    let text = std::str::from_utf8(bytes).map_err(|_| refused(0, "This is no text.".to_owned()))?;
-    let lines = text.lines().enumerate().filter(|(_, line)| !line.trim().is_empty());
-    lines
-        .map(|(at, line)| {
-            let value = crate::body::json(line.as_bytes()).map_err(|problem| refused(at, problem.detail))?;
-            decode(value, "").map_err(|errors| refused(at, errors.first().map(ToString::to_string).unwrap_or_default()))
-        })
-        .collect()
 }
 
 /// Takes in takes of a job's setups as [`takes_in_lines`] wrote them, all of them or none. Copies of frames do not come with them.
@@ -67,7 +61,7 @@ fn read(bytes: &[u8]) -> Result<Vec<FiledTake>, Problem> {
 pub async fn take_lines(asked: Asked, path: Path<String>, payload: Payload) -> Result<Json<TakesIn>, Problem> {
     let job = id(&path)?;
     let bytes = file_of(payload).await?;
-    let takes = asked.work(Kind::File, move || read(&bytes)).await??;
+    let takes = asked.work(Kind::File, move || read_lines(&bytes)).await??;
     Ok(Json(TakesIn { count: asked.studio.import_takes(&job, &takes).await? }))
 }
 

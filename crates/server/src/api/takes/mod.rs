@@ -9,7 +9,7 @@ mod log;
 pub use apart::take_apart;
 pub use folder::{take_watched, watched};
 pub use intake::{add_take, judge_frame, take_by_hand};
-pub use lines::{frames_room, take_lines, takes_in_lines};
+pub use lines::{frames_room, lines_of, take_lines, takes_in_lines};
 pub use log::{change_takes, log_of_job, takes_table};
 
 use super::Query;
