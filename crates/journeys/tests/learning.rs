@@ -27,9 +27,8 @@ async fn a_bracket_is_learnt() {
         .await;
     walk.open("/jobs/job-slip-shed/log").await;
     walk.wait("the rows", "return document.querySelectorAll('[role=row].take').length === 5").await;
-    for row in 1..=5 {
-        walk.press(&format!("[role=row]:nth-child({row}) label")).await;
-    }
+    walk.sees("[data-series=bracket]", "A bracket of 5").await;
+    walk.press_named("Select all 5").await;
     walk.sees("[aria-label='With the selected takes']", "5 selected").await;
     walk.press_named("Learn the tone curve from them").await;
     walk.sees("[aria-label='Tone curve']", "5 frames and").await;

@@ -43,8 +43,9 @@ async fn at_a_desk() {
     finely(&walk).await;
     walk.picture(&file("bench-binds")).await;
     walk.open("/kit").await;
-    walk.named("[role=option]", "Hot-shoe flash").await.click().await.unwrap();
-    walk.sees("section", "Zoom table").await;
+    walk.named("[role=option]", "Battery head").await.click().await.unwrap();
+    walk.sees("section", "1/16000").await;
+    walk.wait("its curves", "return document.querySelectorAll('section figure').length >= 4").await;
     walk.picture(&file("kit")).await;
     walk.open_set("setup-water").await;
     walk.picture(&file("set")).await;
@@ -85,6 +86,9 @@ async fn at_a_desk() {
     walk.wait("the takes", "return [...document.querySelectorAll('[role=row] img')].every((i) => i.complete)").await;
     walk.sees("[role=row]", "Kettle").await;
     walk.picture(&file("log")).await;
+    walk.open("/kit/learnt").await;
+    walk.wait("corrections", "return document.querySelectorAll('[data-correction]').length > 3").await;
+    walk.picture(&file("learnt")).await;
     walk.open("/").await;
     walk.press_named("Dusk").await;
     walk.named("button", "Daylight").await;
@@ -116,9 +120,6 @@ async fn on_a_phone() {
     walk.press_named("Picture").await;
     finely(&walk).await;
     walk.picture(&file("phone-picture")).await;
-    walk.named("[role=radio]", "Set").await.click().await.unwrap();
-    walk.find("[data-drawing=plan]").await;
-    walk.picture(&file("phone-set")).await;
     walk.named("[role=radio]", "Colour").await.click().await.unwrap();
     walk.find("[data-patch-colour=lit_side]").await;
     walk.picture(&file("phone-colour")).await;

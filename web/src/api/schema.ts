@@ -3159,6 +3159,18 @@ export interface components {
          * @enum {string}
          */
         DrawnKind: "person" | "seated" | "thing" | "camera" | "light" | "light_off" | "card" | "black_card" | "panel" | "glass" | "mirror" | "wall";
+        /** @description Why a take is not as planned. */
+        Drift: {
+            /** @description What made it so. */
+            by: components["schemas"]["DriftBy"];
+            /** @description In a sentence. */
+            text: string;
+        };
+        /**
+         * @description What made a take other than planned.
+         * @enum {string}
+         */
+        DriftBy: "hand" | "light" | "kit";
         /** @description A row of a flash's duration table: t0.1, the time above a tenth of the peak, at a power. */
         DurationRow: {
             /** @description The power. */
@@ -4778,6 +4790,8 @@ export interface components {
             all: number;
             /** @description Where the next page begins; none after the last. */
             next?: string | null;
+            /** @description Which of them belong together, in the same order: bursts, brackets, pairs, and what came without a pause. */
+            series: components["schemas"]["TakeSeries"][];
             /** @description The takes, the latest first. */
             takes: components["schemas"]["LogRow"][];
         };
@@ -4787,6 +4801,7 @@ export interface components {
             at: string;
             /** @description Whether it is kept. */
             choice: components["schemas"]["Choice"];
+            drift?: components["schemas"]["Drift"] | null;
             /** @description The name of its file; none of one put down by hand. */
             file?: string | null;
             /** @description Whether flash fired. */
@@ -6260,6 +6275,11 @@ export interface components {
             /** @description Linear sRGB. */
             linear: number[];
         };
+        /**
+         * @description What takes one after the other are.
+         * @enum {string}
+         */
+        SeriesKind: "single" | "burst" | "bracket" | "pair" | "series";
         /** @description A frame to take. */
         SessionFrame: {
             /** @description And after it. */
@@ -7038,6 +7058,15 @@ export interface components {
              * @description From the top.
              */
             y: number;
+        };
+        /** @description Takes that belong together, in the order they were given. */
+        TakeSeries: {
+            /** @description What they are. */
+            kind: components["schemas"]["SeriesKind"];
+            /** @description Which. */
+            takes: components["schemas"]["Id"][];
+            /** @description In words. */
+            text: string;
         };
         /** @description A take to save, with the version it was changed from. */
         TakeToKeep: {

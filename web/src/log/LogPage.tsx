@@ -141,7 +141,12 @@ function Log({ id }: { id: string }) {
               onDone={(done) => void change([...chosen], done)}
               onNone={() => setChosen(new Set())}
             />
-            <TakeRows takes={takes} chosen={chosen} onChoose={setChosen} />
+            <TakeRows
+              takes={takes}
+              series={pages.flatMap((page) => page.series)}
+              chosen={chosen}
+              onChoose={setChosen}
+            />
           </>
         )}
         {log.hasNextPage && (

@@ -1,7 +1,8 @@
 import { Checkbox, GridList, GridListItem, type Selection } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
-import type { LogRow } from '../api/types'
+import type { LogRow, TakeSeries } from '../api/types'
+import { QuietPush } from '../ui/Push'
 import { stopsLabel } from '../words/stops'
 
 const Rows = styled(GridList)`
@@ -85,14 +86,29 @@ const Tick = styled(Checkbox)`
   }
 `
 
+const Head = styled.p`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 2px 14px;
+  align-items: center;
+  grid-column: 1 / -1;
+  font-size: 13px;
+  font-weight: 650;
+  padding-top: 4px;
+`
+
 type Props = {
   takes: readonly LogRow[]
+  /** Which of them belong together. */
+  series: readonly TakeSeries[]
   chosen: ReadonlySet<string>
   onChoose: (ids: ReadonlySet<string>) => void
 }
 
 /** Takes one under the other, each against its plan. */
-export function TakeRows({ takes, chosen, onChoose }: Props) {
+export function TakeRows({ takes, series, chosen, onChoose }: Props) {
+  // What a group is stands over its first take.
+  const heads = new Map(series.filter((one) => one.takes.length > 1).map((one) => [one.takes[0], one]))
   const choose = (keys: Selection) =>
     onChoose(keys === 'all' ? new Set(takes.map((row) => row.id)) : new Set([...keys].map(String)))
   return (
@@ -104,6 +120,14 @@ export function TakeRows({ takes, chosen, onChoose }: Props) {
           textValue={`${row.at} ${row.file ?? 'by hand'}`}
           className="take"
         >
+          {heads.has(row.id) && (
+            <Head data-series={heads.get(row.id)?.kind}>
+              {heads.get(row.id)?.text}
+              <QuietPush onPress={() => onChoose(new Set([...chosen, ...(heads.get(row.id)?.takes ?? [])]))}>
+                Select all {heads.get(row.id)?.takes.length}
+              </QuietPush>
+            </Head>
+          )}
           <Tick slot="selection">
             <i />
           </Tick>
@@ -142,6 +166,11 @@ export function TakeRows({ takes, chosen, onChoose }: Props) {
               {row.choice === 'keeper' ? '● Keeper. ' : row.choice === 'out' ? '✕ Out. ' : ''}
               {row.levels.length > 0 && row.headline}
             </div>
+            {row.drift && (
+              <div className="quiet" data-drifted={row.drift.by}>
+                {row.drift.text}
+              </div>
+            )}
             {row.note && <div className="quiet">{row.note}</div>}
           </div>
         </GridListItem>

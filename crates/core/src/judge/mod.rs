@@ -2,12 +2,14 @@
 
 mod apart;
 mod change;
+mod drift;
 mod noted;
 mod panels;
 mod patch;
 
 pub use apart::{Apart, Split};
 pub use change::{Mended, before_frames, mended};
+pub use drift::{Drift, DriftBy, drift};
 pub use noted::Noted;
 pub use panels::{Panels, panels};
 pub use patch::{Cannot, Judged, ReadLevel, TOO_MANY};

@@ -18,7 +18,7 @@ fn terms() -> Terms {
 }
 
 /// The take of a setup in which all ambient is `ambient` stops more than planned and all flash `flash`.
-fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fired: bool) -> Take {
+pub(super) fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fired: bool) -> Take {
     let s = Situation::new(setup, kit, terms()).unwrap();
     let planned = Planned::of(&s, &Dials::of(setup), fired);
     let marks = planned.levels.iter().map(|level| {

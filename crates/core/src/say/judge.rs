@@ -107,3 +107,37 @@ pub(crate) fn taken_apart(share: f64, moved: f64, shift: impl Display, with_flas
         share * 100.0
     )
 }
+
+pub(crate) const A_PAIR: &str = "A pair, with flash and without";
+
+pub(crate) fn burst(count: usize) -> String {
+    format!("A burst of {count}")
+}
+
+pub(crate) fn bracket(count: usize) -> String {
+    format!("A bracket of {count}")
+}
+
+pub(crate) fn series(count: usize) -> String {
+    format!("{count} without a pause")
+}
+
+pub(crate) fn dial_for(name: &str, at: &str, wanted: &str) -> String {
+    format!("{name} {at} for {wanted}")
+}
+
+pub(crate) fn by_hand(dials: &str) -> String {
+    format!("By hand: {dials}.")
+}
+
+pub(crate) fn amount_off(amount: impl Display, over: bool) -> String {
+    format!("{amount} {}", if over { "over" } else { "under" })
+}
+
+pub(crate) fn by_kit(off: &str) -> String {
+    format!("By the kit: {off} its plan, as the takes beside it.")
+}
+
+pub(crate) fn by_light(off: &str) -> String {
+    format!("By the light: {off} its plan, unlike the takes beside it.")
+}

@@ -4,11 +4,13 @@ mod mark;
 mod part;
 mod planned;
 mod said;
+mod series;
 
 pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
 pub use part::{AmbientBy, Learnable, PartInForce};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
 pub use said::CameraSaid;
+pub use series::{InRow, SeriesKind, TakeSeries, series};
 
 use crate::check::{Check, FieldError, Problem};
 use crate::colour::Tones;

@@ -16,7 +16,7 @@ use tolva_core::marks::Mark;
 use tolva_core::quantity::Id;
 use tolva_core::take::Take;
 use tolva_frames::bracket;
-use tolva_store::{FrameCopy, KeptTake, LearntPut, Studio};
+use tolva_store::{FrameCopy, LearntPut, Studio};
 use utoipa::{IntoParams, ToSchema};
 
 /// No more takes are learnt from: the newest.
@@ -48,12 +48,11 @@ pub async fn learnt(asked: Asked, wanted: Query<Session>) -> Result<Json<LearntT
     let (takes, ground) = (asked.studio.taught(MOST).await?, asked.studio.ground(None).await?);
     let frames = wanted.frames.unwrap_or(FRAMES.0).min(FRAMES.1);
     let question = move || {
-        let taught =
-            |kept: &'_ KeptTake| -> (Id, Id, String) { (kept.id.clone(), kept.setup.clone(), kept.at.clone()) };
-        let keys: Vec<_> = takes.iter().map(taught).collect();
-        let each = keys.iter().zip(&takes);
-        let each = each.map(|((id, setup, at), kept)| Taught { id, setup, at, take: &kept.take });
-        let learning = learn(&each.collect::<Vec<_>>(), &ground.kit, &ground.house());
+        let taught: Vec<Taught<'_>> = takes
+            .iter()
+            .map(|kept| Taught { id: &kept.id, setup: &kept.setup, at: &kept.at, take: &kept.take })
+            .collect();
+        let learning = learn(&taught, &ground.kit, &ground.house());
         LearntTold { session: session(&learning, &ground.kit, frames), learning }
     };
     Ok(Json(asked.work(Kind::Plan, question).await?))

@@ -332,3 +332,24 @@ async fn lines_of_the_first_version_are_read() {
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
     assert!(refused["detail"].as_str().unwrap().contains("version 99"), "{refused}");
 }
+
+/// Frames that came without a pause stand together, and one unlike the others says what made it so.
+#[tokio::test]
+async fn the_log_groups_and_says_why() {
+    let tolva = demo();
+    for (code, flash) in [(118, true), (119, true), (120, true), (150, true), (121, false)] {
+        let (status, _) = send(&tolva, &format!("{TAKES}?name={code}.jpg"), frame(code, 1.0 / 160.0, flash)).await;
+        assert_eq!(status, StatusCode::CREATED);
+    }
+    send(&tolva, &format!("{TAKES}?name=slow.jpg"), frame(118, 1.0 / 80.0, true)).await;
+    let (_, log) = tolva.ask(Method::GET, "/api/jobs/job-slip-shed/takes", None).await;
+    // All of one moment: six without a pause, at more than one setting.
+    assert_eq!((&log["series"][0]["kind"], log["series"].as_array().unwrap().len()), (&json!("series"), 1));
+    assert_eq!(log["series"][0]["takes"].as_array().unwrap().len(), 6);
+    let by = |name: &str| {
+        let row = log["takes"].as_array().unwrap().iter().find(|row| row["file"] == name).unwrap();
+        row["drift"]["by"].clone()
+    };
+    assert_eq!((by("150.jpg"), by("slow.jpg")), (json!("light"), json!("hand")));
+    assert_eq!(by("119.jpg"), by("118.jpg"));
+}

@@ -8,12 +8,12 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, get, post};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
-use tolva_core::judge::{curve_of, judge};
+use tolva_core::judge::{Drift, Verdict, curve_of, drift, judge};
 use tolva_core::kit::Kit;
 use tolva_core::marks::Mark;
 use tolva_core::quantity::{Id, Note, Stops};
 use tolva_core::setup::Patch;
-use tolva_core::take::Choice;
+use tolva_core::take::{Choice, InRow, TakeSeries, series};
 use tolva_store::{KeptTake, Many, SoughtTakes, Studio};
 use utoipa::{IntoParams, ToSchema};
 
@@ -73,6 +73,8 @@ pub struct LogRow {
     choice: Choice,
     /// Whether flash fired.
     flash: Option<bool>,
+    /// Why it is not as planned, by the takes of its setup on this page; none where it is, or that cannot be said.
+    drift: Option<Drift>,
 }
 
 /// A page of the log.
@@ -80,6 +82,8 @@ pub struct LogRow {
 pub struct LogPage {
     /// The takes, the latest first.
     takes: Vec<LogRow>,
+    /// Which of them belong together, in the same order: bursts, brackets, pairs, and what came without a pause.
+    series: Vec<TakeSeries>,
     /// Where the next page begins; none after the last.
     next: Option<String>,
     /// How many the job has in all.
@@ -90,8 +94,7 @@ pub struct LogPage {
 const PAGE: i64 = 60;
 
 impl LogRow {
-    fn of(kept: KeptTake, names: &HashMap<Id, String>, kit: &Kit) -> LogRow {
-        let verdict = judge(&kept.take, None, curve_of(&kept.take, kit));
+    fn of(kept: KeptTake, verdict: Verdict, drift: Option<Drift>, names: &HashMap<Id, String>) -> LogRow {
         let (said, planned) = (&kept.take.settings, &kept.take.planned);
         let step = tolva_core::marks::StepSize::Thirds;
         let settings = [
@@ -118,8 +121,40 @@ impl LogRow {
             note: kept.take.note.clone(),
             choice: kept.take.choice,
             flash: said.flash,
+            drift,
         }
     }
+}
+
+/// Takes with what each says and why it drifted, by those of its setup among them.
+fn judged(takes: Vec<KeptTake>, names: &HashMap<Id, String>, kit: &Kit) -> Vec<LogRow> {
+    let verdicts: Vec<Verdict> = takes.iter().map(|kept| judge(&kept.take, None, curve_of(&kept.take, kit))).collect();
+    let drifts: Vec<Option<Drift>> = takes
+        .iter()
+        .enumerate()
+        .map(|(at, kept)| {
+            let others = takes.iter().zip(&verdicts).enumerate();
+            let beside: Vec<&Verdict> = others
+                .filter(|(other, (one, _))| *other != at && one.setup == kept.setup)
+                .map(|(_, (_, verdict))| verdict)
+                .collect();
+            drift(&kept.take, &verdicts[at], &beside)
+        })
+        .collect();
+    takes
+        .into_iter()
+        .zip(verdicts.into_iter().zip(drifts))
+        .map(|(kept, (verdict, drift))| LogRow::of(kept, verdict, drift, names))
+        .collect()
+}
+
+/// Which takes belong together.
+fn series_of(takes: &[KeptTake]) -> Vec<TakeSeries> {
+    let row: Vec<InRow<'_>> = takes
+        .iter()
+        .map(|kept| InRow { id: &kept.id, setup: &kept.setup, at: &kept.at, settings: &kept.take.settings })
+        .collect();
+    series(&row)
 }
 
 async fn names_of(studio: &Studio, job: &Id) -> Result<HashMap<Id, String>, Problem> {
@@ -146,8 +181,8 @@ pub async fn log_of_job(
     };
     let kit = studio.kit().await?;
     let page = studio.takes(&job, &sought).await?;
-    let takes = page.takes.into_iter().map(|kept| LogRow::of(kept, &names, &kit)).collect();
-    Ok(Json(LogPage { takes, next: page.next, all: page.all }))
+    let series = series_of(&page.takes);
+    Ok(Json(LogPage { takes: judged(page.takes, &names, &kit), series, next: page.next, all: page.all }))
 }
 
 /// What is done to many takes.
@@ -221,7 +256,7 @@ pub async fn takes_table(studio: Data<Studio>, path: Path<String>) -> Result<Htt
     let (mut rows, mut sought) = (Vec::new(), SoughtTakes { most: 200, ..SoughtTakes::default() });
     loop {
         let page = studio.takes(&job, &sought).await?;
-        rows.extend(page.takes.into_iter().map(|kept| LogRow::of(kept, &names, &kit)));
+        rows.extend(judged(page.takes, &names, &kit));
         let Some(next) = page.next else { break };
         sought.from = Some(next);
     }
