@@ -12,7 +12,8 @@ import { write } from './pointer'
 import { useItem } from './useItem'
 import { Sentences } from './Sentences'
 import { SheetDrawing } from './SheetDrawing'
-import { type Fields, sentences, specsOf } from './specs'
+import { sentences, specsOf } from './sentences'
+import { type Fields } from './specs'
 
 const Sheet = styled.section`
   display: grid;

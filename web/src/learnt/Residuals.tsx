@@ -1,7 +1,7 @@
 import styled, { useTheme } from 'styled-components'
 import type { LearntTold } from '../api/types'
 import { PHONE, useMedia } from '../ui/useMedia'
-import { stopsLabel } from '../words/stops'
+import { LEFT, StopsField, inField } from '../log/StopsField'
 
 const Held = styled.figure`
   figcaption {
@@ -12,10 +12,7 @@ const Held = styled.figure`
 const AT_DESK = 1100
 const IN_HAND = 366
 const HIGH = 170
-const LEFT = 44
-const MOST = 2
-
-const y = (stops: number) => 12 + ((MOST - Math.max(-MOST, Math.min(MOST, stops))) / (2 * MOST)) * (HIGH - 24)
+const y = inField(HIGH, 2)
 
 /** Each patch of each take, the earliest at the left: a ring where it was against what is said, a disc against what is learnt. */
 export function Residuals({ residuals }: { residuals: LearntTold['learning']['residuals'] }) {
@@ -32,18 +29,7 @@ export function Residuals({ residuals }: { residuals: LearntTold['learning']['re
         role="img"
         aria-label={`How far ${inOrder.length} patches were off, in stops, before and after what is learnt`}
       >
-        {[-2, -1, 0, 1, 2].map((stops) => (
-          <g key={stops}>
-            <path
-              d={`M${LEFT} ${y(stops)}H${wide}`}
-              stroke={stops === 0 ? theme.engraved : theme.line}
-              strokeWidth={stops === 0 ? 1.6 : 1}
-            />
-            <text x={LEFT - 8} y={y(stops) + 4} textAnchor="end" fontSize={12} style={{ fill: theme.ink }}>
-              {stopsLabel(stops)}
-            </text>
-          </g>
-        ))}
+        <StopsField wide={wide} y={y} />
         {inOrder.map((one, index) => (
           <g key={`${one.take} ${one.patch}`} data-residual={one.patch}>
             <path d={`M${x(index)} ${y(one.before)}V${y(one.after)}`} stroke={theme.engraved} />

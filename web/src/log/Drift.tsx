@@ -1,7 +1,7 @@
 import styled, { useTheme } from 'styled-components'
 import type { LogRow } from '../api/types'
 import { PHONE, useMedia } from '../ui/useMedia'
-import { stopsLabel } from '../words/stops'
+import { LEFT, StopsField, inField } from './StopsField'
 
 const Held = styled.figure`
   padding-bottom: 6px;
@@ -13,10 +13,7 @@ const Held = styled.figure`
 const AT_DESK = 1100
 const IN_HAND = 366
 const HIGH = 120
-const LEFT = 44
-const MOST = 3
-
-const y = (stops: number) => 12 + ((MOST - Math.max(-MOST, Math.min(MOST, stops))) / (2 * MOST)) * (HIGH - 24)
+const y = inField(HIGH, 3)
 
 /** How far each take was from its plan, in the order they were taken: face as a disc, background as a square. */
 export function Drift({ takes }: { takes: readonly LogRow[] }) {
@@ -36,18 +33,7 @@ export function Drift({ takes }: { takes: readonly LogRow[] }) {
         role="img"
         aria-label="How far each take was from its plan, in stops"
       >
-        {[-2, -1, 0, 1, 2].map((stops) => (
-          <g key={stops}>
-            <path
-              d={`M${LEFT} ${y(stops)}H${wide}`}
-              stroke={stops === 0 ? theme.engraved : theme.line}
-              strokeWidth={stops === 0 ? 1.6 : 1}
-            />
-            <text x={LEFT - 8} y={y(stops) + 4} textAnchor="end" fontSize={12} fill={theme.ink}>
-              {stopsLabel(stops)}
-            </text>
-          </g>
-        ))}
+        <StopsField wide={wide} y={y} />
         {inOrder.map((row, index) => {
           const [face, background] = [off(row, 'face'), off(row, 'background')]
           return (

@@ -32,6 +32,9 @@ pub struct Drift {
 /// As far off as others within this much is off alike, in stops (the program's own choice).
 const ALIKE: f64 = 0.2;
 
+/// With fewer takes beside it nothing can be said.
+const FEWEST: usize = 2;
+
 /// How far a frame is off on the whole: the mean of its patches that can be judged; none without any.
 fn off(verdict: &Verdict) -> Option<f64> {
     let each: Vec<f64> = verdict
@@ -78,11 +81,12 @@ pub fn drift(take: &Take, verdict: &Verdict, beside: &[&Verdict]) -> Option<Drif
     }
     let own = off(verdict).filter(|own| own.abs() > FELT)?;
     let amount = say::judge::amount_off(stops_amount(own), own > 0.0);
-    let usual = median(beside.iter().filter_map(|verdict| off(verdict)).collect());
+    let others: Vec<f64> = beside.iter().filter_map(|verdict| off(verdict)).collect();
+    let usual = median(others.clone()).filter(|_| others.len() >= FEWEST);
     Some(match usual {
         Some(usual) if (own - usual).abs() <= ALIKE => Drift { by: DriftBy::Kit, text: say::judge::by_kit(&amount) },
         Some(_) => Drift { by: DriftBy::Light, text: say::judge::by_light(&amount) },
-        // A first frame alone is off by either.
+        // Of a frame alone, or of two, it may be either.
         None => return None,
     })
 }
@@ -102,6 +106,7 @@ mod tests {
     #[case::this_alone(0.6, &[0.0, 0.05, -0.02], Some(DriftBy::Light))]
     #[case::as_planned(0.1, &[0.6, 0.6], None)]
     #[case::the_only_one(0.6, &[], None)]
+    #[case::one_of_two(0.6, &[0.6], None)]
     fn by_those_beside_it(#[case] more: f64, #[case] others: &[f64], #[case] wanted: Option<DriftBy>) {
         let (kit, setup) = (sample::kit(), sample::portrait());
         let with = |more: f64| taken(&setup, &kit, (more, more), true);

@@ -103,7 +103,9 @@ fn times_plot(title: &str, across: &[PlotTick], lines: Vec<super::PlotLine>, dot
     let all =
         lines.iter().flat_map(|line| line.points.iter().map(|point| point[1])).chain(dots.iter().map(|dot| dot.y));
     let (low, high) = all.fold((f64::MAX, f64::MIN), |(low, high), y| (low.min(y), high.max(y)));
-    let (low, high) = (low.floor(), high.ceil().max(low.floor() + 1.0));
+    // What is lowest has room under it for its label.
+    let low = (low - 0.3).floor();
+    let high = high.ceil().max(low + 1.0);
     let every = ((high - low) / 4.0).ceil().max(1.0);
     let high = low + ((high - low) / every).ceil() * every;
     let up = wholes(low, high, every, |stops| mark_label(stops.exp2()));

@@ -1,5 +1,6 @@
 //! The log of a job: its takes, a page at a time, changed many at once, and as a table.
 
+use super::rows::{LogRow, judged, series_of};
 use crate::api::exports::table;
 use crate::api::{Query, id};
 use crate::body::Body;
@@ -8,13 +9,10 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, get, post};
 use serde::{Deserialize, Serialize};
 use std::collections::HashMap;
-use tolva_core::judge::{Drift, Verdict, curve_of, drift, judge};
-use tolva_core::kit::Kit;
-use tolva_core::marks::Mark;
 use tolva_core::quantity::{Id, Note, Stops};
 use tolva_core::setup::Patch;
-use tolva_core::take::{Choice, InRow, TakeSeries, series};
-use tolva_store::{KeptTake, Many, SoughtTakes, Studio};
+use tolva_core::take::{Choice, TakeSeries};
+use tolva_store::{Many, SoughtTakes, Studio};
 use utoipa::{IntoParams, ToSchema};
 
 /// Which takes are wanted.
@@ -33,50 +31,6 @@ pub struct LogSought {
     most: Option<i64>,
 }
 
-/// A patch of a take in the log.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct LogLevel {
-    /// Which.
-    patch: Patch,
-    /// Its name.
-    name: &'static str,
-    /// Where it was planned.
-    planned: Stops,
-    /// Where it is; none where it cannot be judged.
-    level: Option<Stops>,
-    /// Whether it is off its plan by more than a click leaves.
-    strays: bool,
-}
-
-/// A take in the log.
-#[derive(Debug, Serialize, ToSchema)]
-pub struct LogRow {
-    /// Its id.
-    id: Id,
-    /// Its setup.
-    setup: Id,
-    /// The setup's name; none where it is deleted.
-    setup_name: Option<String>,
-    /// When it was taken.
-    at: String,
-    /// The name of its file; none of one put down by hand.
-    file: Option<String>,
-    /// What it was taken with, as photographers write it.
-    settings: String,
-    /// Each patch that is marked.
-    levels: Vec<LogLevel>,
-    /// What it says, in a line.
-    headline: String,
-    /// Its note.
-    note: Note,
-    /// Whether it is kept.
-    choice: Choice,
-    /// Whether flash fired.
-    flash: Option<bool>,
-    /// Why it is not as planned, by the takes of its setup on this page; none where it is, or that cannot be said.
-    drift: Option<Drift>,
-}
-
 /// A page of the log.
 #[derive(Debug, Serialize, ToSchema)]
 pub struct LogPage {
@@ -92,70 +46,6 @@ pub struct LogPage {
 
 /// Takes of a page without a word.
 const PAGE: i64 = 60;
-
-impl LogRow {
-    fn of(kept: KeptTake, verdict: Verdict, drift: Option<Drift>, names: &HashMap<Id, String>) -> LogRow {
-        let (said, planned) = (&kept.take.settings, &kept.take.planned);
-        let step = tolva_core::marks::StepSize::Thirds;
-        let settings = [
-            said.shutter.unwrap_or(planned.shutter).label(step),
-            said.aperture.unwrap_or(planned.aperture).label(step),
-            format!("ISO {}", said.iso.unwrap_or(planned.iso).label(step)),
-        ];
-        let level = |judged: &tolva_core::judge::Judged| LogLevel {
-            patch: judged.patch,
-            name: judged.name,
-            planned: judged.planned,
-            level: judged.cannot.is_none().then_some(judged.level),
-            strays: judged.strays,
-        };
-        LogRow {
-            id: kept.id,
-            setup_name: names.get(&kept.setup).cloned(),
-            setup: kept.setup,
-            at: kept.at,
-            file: kept.take.frame.as_ref().map(|frame| frame.name.to_string()),
-            settings: settings.join(" · "),
-            levels: verdict.patches.iter().map(level).collect(),
-            headline: verdict.headline,
-            note: kept.take.note.clone(),
-            choice: kept.take.choice,
-            flash: said.flash,
-            drift,
-        }
-    }
-}
-
-/// Takes with what each says and why it drifted, by those of its setup among them.
-fn judged(takes: Vec<KeptTake>, names: &HashMap<Id, String>, kit: &Kit) -> Vec<LogRow> {
-    let verdicts: Vec<Verdict> = takes.iter().map(|kept| judge(&kept.take, None, curve_of(&kept.take, kit))).collect();
-    let drifts: Vec<Option<Drift>> = takes
-        .iter()
-        .enumerate()
-        .map(|(at, kept)| {
-            let others = takes.iter().zip(&verdicts).enumerate();
-            let beside: Vec<&Verdict> = others
-                .filter(|(other, (one, _))| *other != at && one.setup == kept.setup)
-                .map(|(_, (_, verdict))| verdict)
-                .collect();
-            drift(&kept.take, &verdicts[at], &beside)
-        })
-        .collect();
-    takes
-        .into_iter()
-        .zip(verdicts.into_iter().zip(drifts))
-        .map(|(kept, (verdict, drift))| LogRow::of(kept, verdict, drift, names))
-        .collect()
-}
-
-/// Which takes belong together.
-fn series_of(takes: &[KeptTake]) -> Vec<TakeSeries> {
-    let row: Vec<InRow<'_>> = takes
-        .iter()
-        .map(|kept| InRow { id: &kept.id, setup: &kept.setup, at: &kept.at, settings: &kept.take.settings })
-        .collect();
-    series(&row)
-}
 
 async fn names_of(studio: &Studio, job: &Id) -> Result<HashMap<Id, String>, Problem> {
     Ok(studio.job(job).await?.setups.into_iter().map(|setup| (setup.id, setup.name)).collect())

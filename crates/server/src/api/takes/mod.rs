@@ -5,6 +5,7 @@ mod folder;
 mod intake;
 mod lines;
 mod log;
+mod rows;
 
 pub use apart::take_apart;
 pub use folder::{take_watched, watched};
