@@ -192,3 +192,24 @@ async fn in_the_hand() {
     walk.accessible("the log in the hand").await;
     walk.end().await;
 }
+
+/// A take without a file is put down by hand, at other dials than planned: it stands in the log and says so, and undo is one deletion away.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_take_by_hand() {
+    let walk = Walk::at_desk().await;
+    walk.open("/jobs/job-slip-shed/log").await;
+    walk.sees("main", "No take yet").await;
+    walk.press_named("Put one down by hand").await;
+    walk.press_named("as planned By hand: shutter").await;
+    walk.named("[role=option]", "1/80").await.click().await.unwrap();
+    walk.press_named("By hand: with flash").await;
+    walk.sees("[aria-label='A take by hand']", "without flash").await;
+    walk.type_into("By hand: note", "film back, no card").await;
+    walk.accessible("a take by hand").await;
+    walk.press_named("Put it down").await;
+    walk.sees("[aria-label=Notice]", "The take is put down").await;
+    walk.sees("[role=row]", "put down by hand").await;
+    walk.sees("[role=row]", "film back, no card").await;
+    walk.sees("[data-drifted=hand]", "shutter 1/80 for 1/160").await;
+    walk.end().await;
+}

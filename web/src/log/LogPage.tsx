@@ -17,6 +17,7 @@ import { useTitle } from '../ui/useTitle'
 import { Views } from '../ui/Views'
 import { Spoken } from '../ui/voice'
 import { BracketCurve } from './BracketCurve'
+import { ByHand } from './ByHand'
 import { Drift } from './Drift'
 import { ManyBar, type Done } from './ManyBar'
 import { TakeRows } from './TakeRows'
@@ -120,6 +121,7 @@ function Log({ id }: { id: string }) {
             of <LiveChoice label="Setup" value={setup} choices={setups} onChoose={setSetup} />
           </span>
         </div>
+        <ByHand setups={job.data?.setups ?? []} />
         {trouble && <Trouble>{trouble}</Trouble>}
         {log.isError && <Trouble>{said(log.error)}</Trouble>}
         {log.isPending && <Spoken>Reading the log …</Spoken>}

@@ -18,6 +18,7 @@ use rstest::rstest;
 use serde_json::{Value, json};
 use std::process::Command;
 use tempfile::TempDir;
+use tolva_core::format::VERSION;
 
 /// The sample portrait, over the wire: the levels of the worked case.
 #[tokio::test]
@@ -174,7 +175,7 @@ async fn the_kit_goes_round() {
 }
 
 #[rstest]
-#[case::newer(|file: &mut Value| file["version"] = json!(9), "version 9")]
+#[case::newer(|file: &mut Value| file["version"] = json!(VERSION + 1), "is of version")]
 #[case::another_format(|file: &mut Value| file["format"] = json!("other"), "not a Tolva file")]
 #[case::a_number_beyond(|file: &mut Value| file["setups"][0]["setup"]["pace"]["frames"] = json!(9_000_000), "number of frames")]
 #[case::a_light_twice(|file: &mut Value| {
