@@ -131,6 +131,8 @@ async fn keep(connection: &mut SqliteConnection, item: KitItem, version: i64) ->
         let newer = Row { kind: BodyKind::KitItem, id, name: &row.name, schema: row.schema }.read_item(&row.body)?;
         return Err(StoreError::stale(Newer::Item { kept: Box::new(KeptItem { item: newer, version: row.version }) }));
     }
+    let before = Row { kind: BodyKind::KitItem, id, name: &row.name, schema: row.schema }.read_item(&row.body)?;
+    let item = item.clone().changed_from(&before);
     let (body, name, next) = (write(id, &item)?, item.name().as_str(), version + 1);
     sqlx::query!(
         "UPDATE kit_item SET body = ?, name = ?, schema = ?, version = ? WHERE id = ?",

@@ -5313,13 +5313,6 @@ export interface components {
             /** @enum {string} */
             of: "light";
         };
-        /** @description A correction that was in a plan. */
-        PartInForce: {
-            /** @description How much brighter it was taken to be than said. */
-            more: components["schemas"]["Stops"];
-            /** @description Of what. */
-            of: components["schemas"]["Learnable"];
-        };
         /**
          * @description A part of the picture whose level matters.
          * @enum {string}
@@ -5575,8 +5568,6 @@ export interface components {
             iso: components["schemas"]["IsoMark"];
             /** @description The white balance planned. */
             kelvin: components["schemas"]["Kelvin"];
-            /** @description The corrections that were in force. */
-            learnt: components["schemas"]["PartInForce"][];
             lens?: components["schemas"]["Id"] | null;
             /** @description What was to be on each patch, at the dials the frame was taken with. */
             levels: components["schemas"]["PlannedLevel"][];
@@ -5586,6 +5577,8 @@ export interface components {
             readings: components["schemas"]["Id"][];
             /** @description The shutter planned. */
             shutter: components["schemas"]["ShutterMark"];
+            /** @description What each part that can be off was taken to be. */
+            taken_for: components["schemas"]["TakenFor"][];
             /** @description Its tint. */
             tint: components["schemas"]["Duv"];
         };
@@ -7114,6 +7107,15 @@ export interface components {
             ];
             /** @description All of it in words. */
             text: string;
+        };
+        /** @description What a plan took a part to be. */
+        TakenFor: {
+            /** @description How much brighter it was taken to be than said. */
+            more: components["schemas"]["Stops"];
+            /** @description Which. */
+            of: components["schemas"]["Learnable"];
+            /** @description What was said of its light then, from any 0 that stays; nothing of body, lens, meter and forecast. */
+            said: components["schemas"]["Stops"];
         };
         /** @description How many takes came in. */
         TakesIn: {

@@ -131,6 +131,29 @@ impl KitItem {
         }
     }
 
+    /// What is said of how much light it gives or leaves, in stops, from any 0 that stays: what was learnt is against that. None where
+    /// nothing of the kind is said.
+    #[must_use]
+    pub fn said(&self) -> Option<f64> {
+        match self {
+            KitItem::Flash(item) => Some(2.0 * item.output.guide_number(None).metres().max(1e-6).log2()),
+            KitItem::Modifier(item) => Some(-item.loss.stops()),
+            KitItem::Gel(item) => Some(-item.loss.stops()),
+            KitItem::Camera(_) | KitItem::Lens(_) | KitItem::Filter(_) => None,
+        }
+    }
+
+    /// It as changed from what it was: where something else is said of its light now, what was learnt against what was said before is
+    /// no longer so.
+    #[must_use]
+    pub fn changed_from(self, before: &KitItem) -> KitItem {
+        let other = match (self.said(), before.said()) {
+            (Some(now), Some(then)) => (now - then).abs() > 1e-9,
+            _ => false,
+        };
+        if other && self.learnt() == before.learnt() { self.with_learnt(None) } else { self }
+    }
+
     /// The same thing with this learnt of it.
     #[must_use]
     pub fn with_learnt(mut self, learnt: Option<Learnt>) -> KitItem {

@@ -99,3 +99,19 @@ fn the_sample_kit_is_whole() {
     assert!(kit.lenses().any(Lens::is_close_up));
     assert!(kit.cameras().any(|camera| camera.megapixels > 45.0));
 }
+
+/// What was learnt against what was said is gone when something else is said; a name changes nothing, and neither does what was just learnt.
+#[test]
+fn what_is_said_anew_is_learnt_anew() {
+    use crate::quantity::{Learnt, Stops};
+    let kit = crate::sample::kit();
+    let modifier = kit.modifiers().next().unwrap().clone();
+    let learnt = Learnt { more: Stops::of(0.3), spread: Stops::of(0.1), takes: 5 };
+    let before = KitItem::Modifier(Modifier { learnt: Some(learnt), ..modifier.clone() });
+    let lossier = KitItem::Modifier(Modifier { learnt: Some(learnt), loss: Stops::of(2.5), ..modifier.clone() });
+    assert_eq!(lossier.clone().changed_from(&before).learnt(), None);
+    let named = KitItem::Modifier(Modifier { learnt: Some(learnt), name: Name::new("Other").unwrap(), ..modifier });
+    assert_eq!(named.changed_from(&before).learnt(), Some(learnt));
+    let more = Learnt { takes: 6, ..learnt };
+    assert_eq!(lossier.with_learnt(Some(more)).changed_from(&before).learnt(), Some(more));
+}

@@ -126,7 +126,7 @@ impl<'a> Groups<'a> {
     }
 }
 
-/// A light by what is said of it: what was learnt and read taken out again.
+/// A light by what is said of it now: what was learnt and read then taken out again, and what was said then made what is said.
 fn said(part: &PlannedPart, take: &Take, frame: f64, places: &mut Places<'_>, rows: &mut Rows) -> Option<LightSaid> {
     let flash = Learnable::Flash { id: part.flash.clone()? };
     let modifier = part.modifier.clone().map(|id| Learnable::Modifier { id });
@@ -135,6 +135,8 @@ fn said(part: &PlannedPart, take: &Take, frame: f64, places: &mut Places<'_>, ro
     let mut parts = Vec::new();
     for part in std::iter::once(flash).chain(modifier).chain(gels) {
         level -= take.planned.in_force(&part);
+        let then = take.planned.taken_for(&part)?.said.stops();
+        level += part.said(places.kit)? - then;
         parts.push(places.of(part, rows)?);
     }
     Some(LightSaid { level, parts })

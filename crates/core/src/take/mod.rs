@@ -7,7 +7,7 @@ mod said;
 mod series;
 
 pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
-pub use part::{AmbientBy, Learnable, PartInForce};
+pub use part::{AmbientBy, Learnable, TakenFor};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
 pub use said::CameraSaid;
 pub use series::{InRow, SeriesKind, TakeSeries, series};

@@ -58,6 +58,13 @@ impl Learnable {
         }
     }
 
+    /// What is said of its light now, as [`TakenFor::said`]; none of what is not in the kit.
+    #[must_use]
+    pub fn said(&self, kit: &Kit) -> Option<f64> {
+        let Some(id) = self.id() else { return Some(0.0) };
+        Some(kit.items.iter().find(|item| item.id() == id)?.said().unwrap_or(0.0))
+    }
+
     /// What is in force of it.
     #[must_use]
     pub fn in_force(&self, kit: &Kit, house: &House) -> Option<Learnt> {
@@ -73,13 +80,15 @@ impl Learnable {
     }
 }
 
-/// A correction that was in a plan.
+/// What a plan took a part to be.
 #[derive(Debug, Clone, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
-pub struct PartInForce {
-    /// Of what.
+pub struct TakenFor {
+    /// Which.
     pub of: Learnable,
+    /// What was said of its light then, from any 0 that stays; nothing of body, lens, meter and forecast.
+    pub said: Stops,
     /// How much brighter it was taken to be than said.
     pub more: Stops,
 }

@@ -1,6 +1,6 @@
 //! What the plan expected of a frame, kept with it so that it can be judged when the plan has long been another.
 
-use super::{AmbientBy, Learnable, PartInForce};
+use super::{AmbientBy, Learnable, TakenFor};
 use crate::approach::Band;
 use crate::assess::{Facts, assess_situation};
 use crate::house::SkyKind;
@@ -95,8 +95,8 @@ fn ambient_by(s: &Situation<'_>, ambient: &PatchAmbient) -> AmbientBy {
     }
 }
 
-/// Every correction a plan has in it.
-fn in_force(s: &Situation<'_>) -> Vec<PartInForce> {
+/// What everything in a plan is taken to be.
+fn taken_for(s: &Situation<'_>) -> Vec<TakenFor> {
     let (body, lens) = (Learnable::Body { id: s.body.id.clone() }, Learnable::Lens { id: s.lens.id.clone() });
     let lit = s.lights.iter().flat_map(|lit| {
         let modifier = lit.modifier.map(|modifier| Learnable::Modifier { id: modifier.id.clone() });
@@ -105,8 +105,12 @@ fn in_force(s: &Situation<'_>) -> Vec<PartInForce> {
     });
     let skies = SkyKind::ALL.map(|sky| Learnable::Forecast { sky });
     let parts: BTreeSet<Learnable> = [body, lens, Learnable::Meter].into_iter().chain(skies).chain(lit).collect();
-    let known = |of: Learnable| Some(PartInForce { more: of.in_force(s.kit, &s.terms.house)?.more, of });
-    parts.into_iter().filter_map(known).collect()
+    let known = |of: Learnable| {
+        let more = of.in_force(s.kit, &s.terms.house).map_or(Stops::ZERO, |learnt| learnt.more);
+        let said = Stops::of(of.said(s.kit).unwrap_or(0.0));
+        TakenFor { of, said, more }
+    };
+    parts.into_iter().map(known).collect()
 }
 
 /// The plan for a frame as it was taken.
@@ -118,8 +122,8 @@ pub struct Planned {
     pub body: Option<Id>,
     /// The lens.
     pub lens: Option<Id>,
-    /// The corrections that were in force.
-    pub learnt: Vec<PartInForce>,
+    /// What each part that can be off was taken to be.
+    pub taken_for: Vec<TakenFor>,
     /// The shutter planned.
     pub shutter: ShutterMark,
     /// The aperture planned.
@@ -184,7 +188,7 @@ impl Planned {
         Planned {
             body: Some(s.body.id.clone()),
             lens: Some(s.lens.id.clone()),
-            learnt: in_force(s),
+            taken_for: taken_for(s),
             shutter: planned.shutter,
             aperture: planned.aperture,
             iso: planned.iso,
@@ -198,10 +202,16 @@ impl Planned {
         }
     }
 
+    /// What a part was taken to be; none of what was not in the plan.
+    #[must_use]
+    pub fn taken_for(&self, part: &Learnable) -> Option<&TakenFor> {
+        self.taken_for.iter().find(|known| known.of == *part)
+    }
+
     /// How much brighter a part was taken to be than said.
     #[must_use]
     pub fn in_force(&self, part: &Learnable) -> f64 {
-        self.learnt.iter().find(|known| known.of == *part).map_or(0.0, |known| known.more.stops())
+        self.taken_for(part).map_or(0.0, |known| known.more.stops())
     }
 
     /// What was to be on a patch.

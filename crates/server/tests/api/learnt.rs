@@ -177,3 +177,24 @@ async fn a_bracket_teaches_a_curve() {
     assert!(noted.contains("curve_known") && !noted.contains("curve_unknown"), "{noted}");
     assert!(patch(&read, "background")["error"].as_f64().unwrap() < 0.1);
 }
+
+/// What was learnt of a modifier was learnt against what was said of it: with another loss said, it is gone.
+#[tokio::test]
+async fn what_is_said_anew_is_learnt_anew() {
+    let tolva = demo();
+    let learnt = json!({"more": 0.3, "spread": 0.1, "takes": 5});
+    let put = json!({"corrections": [{"of": {"part": "modifier", "id": "mod-octa-90"}, "learnt": learnt}]});
+    assert_eq!(tolva.ask(Method::PUT, "/api/learnt", Some(put)).await.0, StatusCode::OK);
+    let kept = || async {
+        let (_, kit) = tolva.ask(Method::GET, "/api/kit", None).await;
+        kit.as_array().unwrap().iter().find(|kept| kept["item"]["id"] == "mod-octa-90").unwrap().clone()
+    };
+    for (field, value, wanted) in [("name", json!("My octa"), learnt.clone()), ("loss", json!(1.9), Value::Null)] {
+        let mut now = kept().await;
+        now["item"][field] = value;
+        let keep = json!({"item": now["item"], "version": now["version"]});
+        let (status, told) = tolva.ask(Method::PUT, "/api/kit/mod-octa-90", Some(keep)).await;
+        assert_eq!((status, &told["item"]["learnt"]), (StatusCode::OK, &wanted), "{field}");
+        assert_eq!(kept().await["item"]["learnt"], wanted);
+    }
+}

@@ -312,7 +312,7 @@ async fn lines_of_the_first_version_are_read() {
     let (_, told) = send(&tolva, &format!("{TAKES}?name=one.jpg"), frame(118, 1.0 / 160.0, true)).await;
     let mut take = told["kept"]["take"].clone();
     let planned = take["planned"].as_object_mut().unwrap();
-    for brought in ["body", "lens", "learnt"] {
+    for brought in ["body", "lens", "taken_for"] {
         planned.remove(brought);
     }
     for level in planned["levels"].as_array_mut().unwrap() {

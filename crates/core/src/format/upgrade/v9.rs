@@ -28,7 +28,7 @@ pub(super) fn upgrade(kind: BodyKind, body: &mut Value) {
             let Some(planned) = body.get_mut("planned") else { return };
             set(planned, "body", Value::Null);
             set(planned, "lens", Value::Null);
-            set(planned, "learnt", json!([]));
+            set(planned, "taken_for", json!([]));
             for level in planned.get_mut("levels").and_then(Value::as_array_mut).into_iter().flatten() {
                 set(level, "ambient_by", json!({ "by": "guess" }));
                 for part in level.get_mut("parts").and_then(Value::as_array_mut).into_iter().flatten() {

@@ -223,3 +223,34 @@ fn a_correction_moves_what_it_is_of() {
         assert!(after.parts[0].error.stops() < part.error.stops());
     }
 }
+
+/// A take is of what was said then: with half a stop less said of a modifier's loss since, the same takes teach half a stop less of it.
+#[test]
+fn what_was_said_then_is_known() {
+    let kit = kit();
+    let planning = by_flash(&kit);
+    let part = planning.planned.level(Patch::Face).unwrap().parts[0].clone();
+    let modifier = part.modifier.clone().unwrap();
+    let (mut chance, mut own) = (Chance(4), BTreeMap::new());
+    let many: Vec<(Id, Take)> =
+        (0..12).map(|_| (planning.setup.clone(), take(&planning, &Truth::new(), &mut own, &mut chance))).collect();
+    let sum = |kit: &Kit| {
+        let learning = learn(&taught(&many), kit, &House::default());
+        let parts =
+            [part.flash.clone().map(|id| Learnable::Flash { id }), Some(Learnable::Modifier { id: modifier.clone() })];
+        let body = planning.planned.body.clone().map(|id| Learnable::Body { id });
+        let lens = planning.planned.lens.clone().map(|id| Learnable::Lens { id });
+        let all = parts.into_iter().chain([body, lens]).flatten();
+        all.map(|part| of(&learning, &part).learnt.more.stops()).sum::<f64>()
+    };
+    let mut other = kit.clone();
+    for item in &mut other.items {
+        if let crate::kit::KitItem::Modifier(said) = item
+            && said.id == modifier
+        {
+            said.loss = Stops::of(said.loss.stops() - 0.5);
+        }
+    }
+    let moved = sum(&other) - sum(&kit);
+    assert!((-0.5..-0.3).contains(&moved), "{moved}");
+}
