@@ -118,7 +118,7 @@ export default function JobEntry({ job }: { job: JobSummary }) {
           </Push>
           <Push
             onPress={() => download(`/api/jobs/${job.id}/export?frames=true`)}
-            aria-label={`Export ${job.job.name} with its takes and frames`}
+            aria-label={`Export with takes: ${job.job.name}`}
           >
             Export with takes
           </Push>
