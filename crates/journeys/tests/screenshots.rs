@@ -44,7 +44,7 @@ async fn at_a_desk() {
     walk.picture(&file("bench-binds")).await;
     walk.open("/kit").await;
     walk.named("[role=option]", "Battery head").await.click().await.unwrap();
-    walk.sees("section", "1/16000").await;
+    walk.sees("section", "After full power").await;
     walk.wait("its curves", "return document.querySelectorAll('section figure').length >= 4").await;
     walk.picture(&file("kit")).await;
     walk.open_set("setup-water").await;
