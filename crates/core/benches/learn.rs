@@ -43,7 +43,12 @@ fn takes(kit: &KitFile) -> Vec<(Id, Take)> {
             TakeMark { of, x: 0.5, y: 0.5, width: 0.05, height: 0.05, measured: Some(shows) }
         });
         let take = Take {
-            settings: CameraSaid::default(),
+            settings: CameraSaid {
+                shutter: Some(planned.shutter),
+                aperture: Some(planned.aperture),
+                iso: Some(planned.iso),
+                ..CameraSaid::default()
+            },
             marks: marks.collect(),
             planned: planned.clone(),
             frame: None,

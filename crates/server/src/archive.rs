@@ -9,7 +9,7 @@ use tolva_core::format::{JobFile, TolvaFile, read_file, read_filed_take};
 use tolva_core::quantity::Id;
 use tolva_core::take::FiledTake;
 use tolva_frames::head;
-use tolva_store::FiledLog;
+use tolva_store::{FiledLog, StoreError, Studio};
 use zip::write::{SimpleFileOptions, ZipWriter};
 use zip::{CompressionMethod, ZipArchive};
 
@@ -32,6 +32,13 @@ pub struct Unpacked {
     pub logs: Vec<FiledLog>,
     /// Copies of frames, by the names of their files.
     pub frames: Vec<(String, Vec<u8>)>,
+}
+
+impl Unpacked {
+    /// Keeps its copies of frames. They are by contents: those of an import that is refused are of no take, and go with the next start.
+    pub fn keep_frames(&self, studio: &Studio) -> Result<(), StoreError> {
+        self.frames.iter().try_for_each(|(name, bytes)| studio.keep_copy_by_name(name, bytes))
+    }
 }
 
 fn not_packed() -> Problem {

@@ -114,9 +114,7 @@ async fn import(file: &Path, data: &Path) -> Result<String, String> {
     let bytes = std::fs::read(file).map_err(|error| format!("{}: {error}.", file.display()))?;
     let found = api::files_in(&bytes).map_err(|problem| problem.detail)?;
     let studio = open(data).await?;
-    for (name, bytes) in &found.frames {
-        studio.keep_copy_by_name(name, bytes).map_err(|error| error.to_string())?;
-    }
+    found.keep_frames(&studio).map_err(|error| error.to_string())?;
     let taken = studio.import_all(&found.files, &found.logs).await.map_err(|error| error.to_string())?;
     studio.close().await;
     let job = match (taken.jobs.as_slice(), taken.copied) {

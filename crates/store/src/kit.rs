@@ -119,7 +119,11 @@ pub(crate) async fn room(connection: &mut SqliteConnection, more: usize) -> Resu
     Ok(())
 }
 
-async fn keep(connection: &mut SqliteConnection, item: KitItem, version: i64) -> Result<KeptItem, StoreError> {
+pub(crate) async fn keep(
+    connection: &mut SqliteConnection,
+    item: KitItem,
+    version: i64,
+) -> Result<KeptItem, StoreError> {
     let id = item.id().as_str();
     let row =
         sqlx::query!("SELECT version, kind, name, schema, body FROM kit_item WHERE id = ? AND deleted_at IS NULL", id)

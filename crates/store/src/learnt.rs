@@ -1,6 +1,6 @@
 //! What takes teach: the takes to learn from, and corrections put in force.
 
-use crate::body::{Row, SCHEMA, read_id, write};
+use crate::body::{Row, read_id};
 use crate::{Changed, KeptTake, StoreError, Studio, kit, settings, setup, take};
 use serde::{Deserialize, Serialize};
 use sqlx::SqliteConnection;
@@ -89,17 +89,13 @@ async fn put_on_thing(
     id: &Id,
     learnt: Option<Learnt>,
 ) -> Result<Option<Learnt>, StoreError> {
-    let key = id.as_str();
     let items = kit::items(&mut *connection).await?;
     let kept = items.into_iter().find(|kept| kept.item.id() == id && part_of(of) == kept.item.kind());
     let Some(kept) = kept else { return Err(StoreError::NotFound { kind: part_of(of), id: id.clone() }) };
     let was = kept.item.learnt();
     let item = kept.item.with_learnt(learnt);
     item.check().map_err(StoreError::Fields)?;
-    let (body, next) = (write(key, &item)?, kept.version + 1);
-    sqlx::query!("UPDATE kit_item SET body = ?, schema = ?, version = ? WHERE id = ?", body, SCHEMA, next, key)
-        .execute(connection)
-        .await?;
+    kit::keep(connection, item, kept.version).await?;
     Ok(was)
 }
 

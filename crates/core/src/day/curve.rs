@@ -181,7 +181,7 @@ impl<'a> SetupCurve<'a> {
             let told = taken.and_then(|taken| {
                 let around = around(taken.minute);
                 let now = self.at(taken.minute, &modelled(standing, &around));
-                let gets = now.ev(taken.patch)? - reading.measured.level().ev();
+                let gets = now.ev(taken.patch)? - reading.level(around.meter).ev();
                 let lux = standing.sun_straight(&around) * now.scale(AmbientSource::Sun).exp2();
                 let sun = (reading.turned == Turned::Sun && lux > 0.0 && !now.sun_is_hidden())
                     .then(|| Ev100::of(around.meter.incident_level(lux)));

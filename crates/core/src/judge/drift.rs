@@ -1,7 +1,7 @@
 //! Why a take is not as planned, by the takes of its setup beside it: the hand, the light, or the kit.
 
 use super::{FELT, Verdict};
-use crate::marks::{Mark, StepSize, stops_amount};
+use crate::marks::stops_amount;
 use crate::say;
 use crate::take::Take;
 use serde::Serialize;
@@ -56,28 +56,15 @@ fn median(mut values: Vec<f64>) -> Option<f64> {
     }
 }
 
-/// The dials a take was taken at, where they are other than planned.
-fn turned(take: &Take) -> Option<String> {
-    let (said, planned) = (&take.settings, &take.planned);
-    let step = StepSize::Thirds;
-    let dial = |name: &str, at: Option<String>, wanted: String| {
-        at.filter(|at| *at != wanted).map(|at| say::judge::dial_for(name, &at, &wanted))
-    };
-    let each = [
-        dial("shutter", said.shutter.map(|mark| mark.label(step)), planned.shutter.label(step)),
-        dial("aperture", said.aperture.map(|mark| mark.label(step)), planned.aperture.label(step)),
-        dial("ISO", said.iso.map(|mark| mark.label(step)), planned.iso.label(step)),
-    ];
-    let told: Vec<String> = each.into_iter().flatten().collect();
-    (!told.is_empty()).then(|| told.join(", "))
-}
-
 /// Why a take is not as planned, `beside` being the other takes of its setup, each with what it says. None where it is as planned, or
 /// cannot be judged.
 #[must_use]
 pub fn drift(take: &Take, verdict: &Verdict, beside: &[&Verdict]) -> Option<Drift> {
-    if let Some(dials) = turned(take) {
-        return Some(Drift { by: DriftBy::Hand, text: say::judge::by_hand(&dials) });
+    let turned = take.turned();
+    if !turned.is_empty() {
+        let each: Vec<String> =
+            turned.iter().map(|(name, at, planned)| say::judge::dial_for(name, at, planned)).collect();
+        return Some(Drift { by: DriftBy::Hand, text: say::judge::by_hand(&each.join(", ")) });
     }
     let own = off(verdict).filter(|own| own.abs() > FELT)?;
     let amount = say::judge::amount_off(stops_amount(own), own > 0.0);
@@ -96,7 +83,7 @@ mod tests {
     use super::*;
     use crate::judge::judge;
     use crate::judge::tests::taken;
-    use crate::marks::ShutterMark;
+    use crate::marks::{Mark, ShutterMark};
     use crate::sample;
     use rstest::rstest;
 

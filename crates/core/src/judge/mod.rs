@@ -13,7 +13,7 @@ pub use drift::{Drift, DriftBy, drift};
 pub use noted::Noted;
 pub use panels::{Panels, panels};
 pub use patch::{Cannot, Judged, ReadLevel, TOO_MANY};
-pub(crate) use patch::{read, tells};
+pub(crate) use patch::{read, reads_to, tells};
 
 use crate::colours::asked::{GreyAsked, GreyTold, grey};
 use crate::kit::{Kit, ToneCurve};
@@ -80,7 +80,8 @@ pub fn curve_of<'a>(take: &Take, kit: &'a Kit) -> Option<&'a ToneCurve> {
     kit.camera(take.planned.body.as_ref()?)?.curve.as_ref()
 }
 
-/// Judges a frame by its marks, its levels told by the body's `curve` where one was learnt; with one that was taken `without` flash, ambient and flash each for itself.
+/// Judges a frame by its marks, its levels told by the body's `curve` where one was learnt; with one that was taken `without` flash,
+/// ambient and flash each for itself.
 #[must_use]
 pub fn judge(take: &Take, without: Option<&Take>, curve: Option<&ToneCurve>) -> Verdict {
     let of = |patch: Patch| patch::judged(take, without, patch, curve);

@@ -57,10 +57,7 @@ impl Noted {
 /// All that is to be known of a take, the gravest first.
 pub(super) fn of(take: &Take, without: Option<&Take>, curve: bool) -> Vec<Noted> {
     let (said, planned) = (&take.settings, &take.planned);
-    let unknown = said.shutter.is_none() || said.aperture.is_none() || said.iso.is_none();
-    let other = said.shutter.is_some_and(|shutter| shutter != planned.shutter)
-        || said.aperture.is_some_and(|aperture| aperture != planned.aperture)
-        || said.iso.is_some_and(|iso| iso != planned.iso);
+    let unknown = !take.says_its_settings();
     let burnt =
         take.frame.as_ref().map_or(0.0, |frame| frame.clipped.iter().map(|one| one.share()).fold(0.0, f64::max));
     let compensated = said.compensation.is_some_and(|by| by.stops().abs() > 0.01);
@@ -69,7 +66,7 @@ pub(super) fn of(take: &Take, without: Option<&Take>, curve: bool) -> Vec<Noted>
         without.is_some_and(|without| without.settings.flash == Some(true)).then_some(Noted::PairHasFlash),
         (burnt > GLINT).then(|| Noted::Burnt { share: Share::nearest(burnt) }),
         unknown.then_some(Noted::SettingsUnknown),
-        (!unknown && other).then_some(Noted::OtherDials),
+        (!unknown && !take.turned().is_empty()).then_some(Noted::OtherDials),
         compensated.then_some(Noted::Compensated),
         (said.auto_white == Some(true)).then_some(Noted::AutoWhite),
         take.frame.is_some().then_some(if curve { Noted::CurveKnown } else { Noted::CurveUnknown }),

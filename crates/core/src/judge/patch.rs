@@ -136,6 +136,14 @@ pub struct ReadLevel {
     pub tone: f64,
 }
 
+/// How far a level by the light that comes from a mark is likely to be off, in stops.
+pub(crate) fn reads_to(level: f64, curve: Option<&ToneCurve>) -> f64 {
+    match curve {
+        Some(curve) => PUT.hypot(curve.error.stops()),
+        None => STYLE + STYLE_BEYOND * (level.abs() - 1.0).max(0.0),
+    }
+}
+
 /// What a frame reads on a patch; none where it is not marked or not planned. A card in the face's light says what its tone takes;
 /// else it is the tone's usual.
 #[must_use]
@@ -146,10 +154,7 @@ pub(crate) fn read(take: &Take, patch: Patch, curve: Option<&ToneCurve>) -> Opti
     let by_card = || Some(level(Patch::Face)? - card?);
     let tone = if patch.is_of_subject() { by_card().unwrap_or(usual) } else { usual };
     let at = level(patch)?;
-    let error = match curve {
-        Some(curve) => PUT.hypot(curve.error.stops()),
-        None => STYLE + STYLE_BEYOND * (at.abs() - 1.0).max(0.0),
-    };
+    let error = reads_to(at, curve);
     let guessed = patch.is_of_subject() && card.is_none();
     Some(ReadLevel { level: at - tone, error, tone: if guessed { TONE } else { 0.0 } })
 }

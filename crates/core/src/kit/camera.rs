@@ -1,7 +1,7 @@
 use super::{ToneCurve, check_learnt};
 use crate::check::{Check, Problem};
 use crate::colour::Preset;
-use crate::marks::{IsoMark, ShutterMark, StepSize};
+use crate::marks::{IsoMark, Mark, ShutterMark, StepSize};
 use crate::quantity::limits::{
     CAMERA_KELVIN, FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, PRESETS, SENSOR_SIDE, STABILISER, TINT,
     TINT_STEP,
@@ -100,6 +100,19 @@ impl Camera {
     #[must_use]
     pub fn crop(&self) -> f64 {
         36f64.hypot(24.0) / self.sensor_width.millimetres().hypot(self.sensor_height.millimetres())
+    }
+
+    /// What a sensitivity below base takes of the headroom, in stops: it only overexposes and pulls down, so the highlights go first.
+    #[must_use]
+    pub fn pulled(&self, iso: IsoMark) -> f64 {
+        (self.iso_base.stops() - iso.stops()).max(0.0)
+    }
+
+    /// Stops below mid-grey that are usable at a sensitivity, a stop at least: a stop of ISO over base costs a stop of shadow. A picture
+    /// that is seen small lets see so much `deeper`.
+    #[must_use]
+    pub fn shadows(&self, iso: IsoMark, deeper: f64) -> f64 {
+        (self.floor.stops() + deeper - (iso.stops() - self.iso_base.stops()).max(0.0)).max(1.0)
     }
 
     /// What a preset is set to: as this body has it, or else as bodies usually do.

@@ -1,10 +1,11 @@
 //! A body: how it stores light, what it holds over its sensitivities, and where it syncs.
 
 use super::KitSheet;
-use super::plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick, wholes};
+use super::plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick, mark_at, nearest, wholes};
 use crate::colour::{MID_GREY, decoded};
+use crate::flash::lit_share;
 use crate::kit::Camera;
-use crate::marks::{IsoMark, Mark, StepSize, stops_label};
+use crate::marks::{IsoMark, Mark, ShutterMark, StepSize, stops_label};
 use crate::say;
 
 pub(super) fn sheet(camera: &Camera) -> KitSheet {
@@ -41,19 +42,15 @@ fn curve(camera: &Camera) -> Plot {
 fn range(camera: &Camera) -> Plot {
     let (from, to) = (camera.iso_lowest.stops(), camera.iso_highest.stops());
     let base = camera.iso_base.stops();
-    let top = |iso: f64| Some(camera.headroom_raw.stops() - (base - iso).max(0.0));
-    let jpeg = |iso: f64| Some(camera.headroom_jpeg.stops() - (base - iso).max(0.0));
-    let bottom = |iso: f64| Some(-(camera.floor.stops() - (iso - base).max(0.0)).max(1.0));
-    let label = |iso: f64| {
-        #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
-        IsoMark::nearest((iso * 6.0).round() as i16).label(StepSize::Thirds)
-    };
+    let top = |iso: f64| Some(camera.headroom_raw.stops() - camera.pulled(nearest(iso)));
+    let jpeg = |iso: f64| Some(camera.headroom_jpeg.stops() - camera.pulled(nearest(iso)));
+    let bottom = |iso: f64| Some(-camera.shadows(nearest(iso), 0.0));
     let every = ((to - from) / 4.0).ceil().max(1.0);
     let lowest = (-camera.floor.stops() / 2.0).floor() * 2.0;
     let highest = (camera.headroom_raw.stops().max(camera.headroom_jpeg.stops()) / 2.0).ceil() * 2.0;
     Plot {
         title: say::sheet::HOLDS.to_owned(),
-        across: wholes(from, from + ((to - from) / every).ceil() * every, every, label),
+        across: wholes(from, from + ((to - from) / every).ceil() * every, every, mark_at::<IsoMark>),
         up: wholes(lowest, highest, 2.0, stops_label),
         lines: vec![
             Plot::line(LineOf::Said, say::sheet::RAW_CLIPS, 48, (from, to), top),
@@ -64,7 +61,7 @@ fn range(camera: &Camera) -> Plot {
         text: say::sheet::holds(
             &stops_label(camera.headroom_raw.stops()),
             &stops_label(-camera.floor.stops()),
-            &label(base),
+            &mark_at::<IsoMark>(base),
         ),
     }
 }
@@ -72,15 +69,11 @@ fn range(camera: &Camera) -> Plot {
 /// How much of the frame flash lights over the shutter.
 fn sync(camera: &Camera) -> Plot {
     let (from, to) = (camera.sync.stops().floor() - 2.0, camera.sync.stops().ceil() + 3.0);
-    let lit = |shutter: f64| Some(100.0 * (camera.sync.stops() - shutter).min(0.0).exp2());
-    let label = |shutter: f64| {
-        #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
-        crate::marks::ShutterMark::nearest((shutter * 6.0).round() as i16).label(StepSize::Thirds)
-    };
+    let lit = |shutter: f64| Some(100.0 * lit_share(nearest(shutter), camera.sync).share());
     let sync = camera.sync.label(StepSize::Thirds);
     Plot {
         title: say::sheet::SYNC.to_owned(),
-        across: wholes(from, to, 1.0, label),
+        across: wholes(from, to, 1.0, mark_at::<ShutterMark>),
         up: wholes(0.0, 100.0, 50.0, |share| format!("{share:.0} %")),
         lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 60, (from, to), lit)],
         dots: vec![PlotDot { x: camera.sync.stops(), y: 100.0, label: sync.clone() }],

@@ -1,14 +1,14 @@
 //! A flash over its powers: what it gives, how long, how soon again, in what colour.
 
-use super::plot::{LineOf, Plot, PlotDot, PlotTick, wholes};
+use super::plot::{LineOf, Plot, PlotDot, PlotTick, mark_at, wholes};
 use super::{KitSheet, SheetBeam};
 use crate::colour::temperature;
 use crate::colours::flash_light;
 use crate::emitter::Law;
-use crate::flash::{duration_at, recharge_time};
+use crate::flash::{duration_at, level_at, recharge_time};
 use crate::kit::{Flash, Output};
-use crate::marks::{ApertureMark, Mark, ShutterMark, StepSize};
-use crate::quantity::{Learnt, Millimetres, Power, figure};
+use crate::marks::{ApertureMark, ShutterMark};
+use crate::quantity::{Learnt, Metres, Millimetres, Power, figure};
 use crate::say;
 
 /// A face this far from it, in metres.
@@ -30,14 +30,7 @@ fn mark_label(seconds: f64) -> String {
     if seconds > 0.9 {
         return format!("{} s", figure(seconds, 1.0));
     }
-    #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
-    let mark = ShutterMark::nearest((-seconds.log2() * 6.0).round() as i16);
-    format!("{} s", mark.label(StepSize::Thirds))
-}
-
-fn aperture_label(stops: f64) -> String {
-    #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
-    ApertureMark::nearest((stops * 6.0).round() as i16).label(StepSize::Thirds)
+    format!("{} s", mark_at::<ShutterMark>(-seconds.log2()))
 }
 
 pub(super) fn sheet(flash: &Flash) -> KitSheet {
@@ -71,7 +64,7 @@ pub(super) fn sides(law: Law) -> Vec<[f64; 2]> {
 /// The aperture on a face, bare, at base sensitivity.
 fn output(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Plot {
     let guide = flash.output.guide_number(Some(Millimetres::nearest(COVERING)));
-    let full = 2.0 * (guide.metres() / FACE).log2();
+    let full = level_at(guide, Metres::of(FACE)).stops();
     let learnt = Learnt::more_of(flash.learnt);
     let mut lines = vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 1, range, |below| Some(full - below))];
     if flash.learnt.is_some() {
@@ -87,11 +80,11 @@ fn output(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Plot {
     let (low, high) = ((full + learnt - range.1).min(full - range.1).floor(), (full.max(full + learnt)).ceil());
     let every = if high - low > 8.0 { 2.0 } else { 1.0 };
     let low = high - ((high - low) / every).ceil() * every;
-    let at = aperture_label(full + learnt);
+    let at = mark_at::<ApertureMark>(full + learnt);
     Plot {
         title: say::sheet::gives_face(FACE),
         across: across.to_vec(),
-        up: wholes(low, high, every, aperture_label),
+        up: wholes(low, high, every, mark_at::<ApertureMark>),
         lines,
         dots,
         text: say::sheet::flash_gives(&at, FACE),

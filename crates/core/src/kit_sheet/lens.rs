@@ -1,9 +1,9 @@
 //! A lens: its widest opening over its focal lengths, and what it loses close up.
 
 use super::KitSheet;
-use super::plot::{LineOf, Plot, PlotDot, PlotTick, wholes};
+use super::plot::{LineOf, Plot, PlotDot, PlotTick, mark_at, wholes};
 use crate::kit::Lens;
-use crate::marks::{Mark, StepSize, stops_amount};
+use crate::marks::{ApertureMark, Mark, StepSize, stops_amount};
 use crate::optics::Lensing;
 use crate::quantity::{Metres, Millimetres};
 use crate::say;
@@ -22,15 +22,11 @@ fn opening(lens: &Lens) -> Option<Plot> {
     let marks = [short, (short * long).sqrt(), long];
     let up_from = lens.widest_short.stops().min(lens.widest_long.stops()).floor();
     let smallest = lens.smallest.stops();
-    let label = |stops: f64| {
-        #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
-        crate::marks::ApertureMark::nearest((stops * 6.0).round() as i16).label(StepSize::Thirds)
-    };
     let range = (short.log2(), long.log2());
     Some(Plot {
         title: say::sheet::OPENINGS.to_owned(),
         across: marks.map(|mm| PlotTick::at(mm.log2(), format!("{mm:.0} mm"))).to_vec(),
-        up: wholes(up_from, up_from + ((smallest - up_from) / 2.0).ceil() * 2.0, 2.0, label),
+        up: wholes(up_from, up_from + ((smallest - up_from) / 2.0).ceil() * 2.0, 2.0, mark_at::<ApertureMark>),
         lines: vec![
             Plot::line(LineOf::Said, say::sheet::WIDEST, 60, range, at),
             Plot::line(LineOf::Beside, say::sheet::SMALLEST, 1, range, |_| Some(smallest)),

@@ -1,5 +1,6 @@
 //! A curve over a range, ready to be drawn.
 
+use crate::marks::{Mark, StepSize};
 use serde::Serialize;
 
 /// A mark along an axis.
@@ -92,4 +93,15 @@ impl Plot {
 pub(super) fn wholes(from: f64, to: f64, every: f64, label: impl Fn(f64) -> String) -> Vec<PlotTick> {
     let count = ((to - from) / every).round().max(1.0) as usize;
     (0..=count).map(|step| from + every * step as f64).map(|at| PlotTick::at(at, label(at))).collect()
+}
+
+/// The mark nearest to so many stops on a dial.
+pub(super) fn nearest<M: Mark>(stops: f64) -> M {
+    #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
+    M::nearest((stops * 6.0).round() as i16)
+}
+
+/// The same as cameras print it.
+pub(super) fn mark_at<M: Mark>(stops: f64) -> String {
+    nearest::<M>(stops).label(StepSize::Thirds)
 }

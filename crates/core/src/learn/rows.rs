@@ -148,6 +148,9 @@ impl Rows {
         let mut places = Places { kit, known: BTreeMap::new() };
         let mut groups = Groups::default();
         for (index, taught) in takes.iter().enumerate() {
+            if !taught.take.says_its_settings() {
+                continue;
+            }
             let planned = &taught.take.planned;
             let (Some(body), Some(lens)) = (&planned.body, &planned.lens) else { continue };
             let curve = kit.camera(body).and_then(|body| body.curve.as_ref());

@@ -3,9 +3,11 @@
 use super::prior::prior;
 use super::{Learning, name};
 use crate::exposure::READ_ERROR;
+use crate::flash::level_at;
+use crate::judge::reads_to;
 use crate::kit::{Camera, Flash, Kit, Lens, Modifier};
 use crate::marks::{ApertureMark, Mark};
-use crate::quantity::{Learnt, Power, Stops};
+use crate::quantity::{Learnt, Metres, Power, Stops};
 use crate::say;
 use crate::take::Learnable;
 use nalgebra::{DMatrix, DVector};
@@ -37,8 +39,6 @@ const AWAY: f64 = 2.0;
 const PUT: f64 = 0.07;
 /// The aperture a frame is planned for, in stops over f/1: f/8.
 const APERTURE: f64 = 6.0;
-/// How far a level is off where the body's curve is not known, and where it is, in stops.
-const READS: (f64, f64) = (1.0 / 3.0, 0.05);
 
 /// One frame that could be taken.
 struct Could<'a> {
@@ -61,8 +61,8 @@ impl Could<'_> {
 
     /// How far what it reads is likely to be off, in stops.
     fn error(&self) -> f64 {
-        let reads = if self.body.curve.is_some() { READS.1 } else { READS.0 };
-        reads.hypot(if self.lit.is_some() { PUT } else { READ_ERROR })
+        // A card is exposed to come out in the middle.
+        reads_to(0.0, self.body.curve.as_ref()).hypot(if self.lit.is_some() { PUT } else { READ_ERROR })
     }
 
     fn scene(&self) -> String {
@@ -82,7 +82,7 @@ impl Could<'_> {
         let covering = (!modifier.is_some_and(Modifier::wants_widest_zoom)).then_some(self.lens.focal_longest);
         let lost = modifier.map_or(0.0, |modifier| modifier.loss.stops() - Learnt::more_of(modifier.learnt));
         // At full power and base sensitivity the card is right at this aperture, in stops over f/1.
-        let full = 2.0 * (flash.output.guide_number(covering).metres() / AWAY).log2() - lost
+        let full = level_at(flash.output.guide_number(covering), Metres::of(AWAY)).stops() - lost
             + iso.stops()
             + Learnt::more_of(flash.learnt);
         let below = (full - APERTURE).clamp(0.0, flash.lowest_power.stops_below_full());

@@ -1,6 +1,6 @@
-use crate::exposure::ev100_of_marks;
+use crate::exposure::{MeterConstants, ev100_of_marks};
 use crate::marks::{ApertureMark, IsoMark, ShutterMark};
-use crate::quantity::{ClockTime, Ev100, Id};
+use crate::quantity::{ClockTime, Ev100, Id, Learnt, Stops};
 use serde::{Deserialize, Serialize};
 
 /// A part of the picture whose level matters.
@@ -150,6 +150,14 @@ impl Reading {
     #[must_use]
     pub fn is_of_frame(&self) -> bool {
         self.id.as_str().starts_with(Reading::FRAME)
+    }
+
+    /// The light that was there by this meter: what it showed, and what it is known to show too little. What a frame told is not the
+    /// meter's.
+    #[must_use]
+    pub fn level(&self, meter: MeterConstants) -> Ev100 {
+        let too_little = if self.is_of_frame() { 0.0 } else { Learnt::more_of(meter.learnt) };
+        self.measured.level() + Stops::of(too_little)
     }
 
     /// Whether it is of the patch itself. What was turned elsewhere tells of the light there, not of the patch.

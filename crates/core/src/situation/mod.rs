@@ -252,25 +252,19 @@ impl<'a> Situation<'a> {
             FileKind::Raw => self.body.headroom_raw,
             FileKind::Jpeg => self.body.headroom_jpeg,
         };
-        full.stops() - self.pulled(iso)
+        full.stops() - self.body.pulled(iso)
     }
 
     /// Stops from mid-grey to where the camera's highlight warning shows: it goes by the JPEG, whatever is written.
     #[must_use]
     pub fn warns_at(&self, iso: IsoMark) -> f64 {
-        self.body.headroom_jpeg.stops() - self.pulled(iso)
-    }
-
-    /// Settings below base ISO only overexpose and pull down: the highlights go first.
-    fn pulled(&self, iso: IsoMark) -> f64 {
-        (self.base.stops() - iso.stops()).max(0.0)
+        self.body.headroom_jpeg.stops() - self.body.pulled(iso)
     }
 
     /// Stops below mid-grey that are still usable at the size the picture is seen at: a stop of ISO costs a stop of shadow.
     #[must_use]
     pub fn floor(&self, iso: IsoMark) -> f64 {
-        let floor = self.body.floor.stops() + self.terms.purpose.deeper_shadows(self.body);
-        -(floor - (iso.stops() - self.base.stops()).max(0.0)).max(1.0)
+        -self.body.shadows(iso, self.terms.purpose.deeper_shadows(self.body))
     }
 }
 

@@ -14,7 +14,7 @@ pub use series::{InRow, SeriesKind, TakeSeries, series};
 
 use crate::check::{Check, FieldError, Problem};
 use crate::colour::Tones;
-use crate::marks::Mark;
+use crate::marks::{Mark, StepSize};
 use crate::quantity::limits::{FRAME_SIDE, TAKE_MARKS};
 use crate::quantity::{Id, Name, Note, Share, Stops};
 use serde::{Deserialize, Serialize};
@@ -146,6 +146,29 @@ impl Take {
             iso - less - said.shutter.unwrap_or(planned.shutter).stops()
         };
         Stops::of(gain(self) - gain(other))
+    }
+
+    /// Whether the camera says how it was exposed: without that a frame tells nothing of anything but itself.
+    #[must_use]
+    pub fn says_its_settings(&self) -> bool {
+        let said = &self.settings;
+        said.shutter.is_some() && said.aperture.is_some() && said.iso.is_some()
+    }
+
+    /// The dials it was taken at that are other than planned: their names, where they stood, and where they were to.
+    #[must_use]
+    pub fn turned(&self) -> Vec<(&'static str, String, String)> {
+        fn dial<M: Mark>(name: &'static str, at: Option<M>, planned: M) -> Option<(&'static str, String, String)> {
+            let label = |mark: M| mark.label(StepSize::Thirds);
+            at.filter(|at| *at != planned).map(|at| (name, label(at), label(planned)))
+        }
+        let (said, planned) = (&self.settings, &self.planned);
+        let each = [
+            dial("shutter", said.shutter, planned.shutter),
+            dial("aperture", said.aperture, planned.aperture),
+            dial("ISO", said.iso, planned.iso),
+        ];
+        each.into_iter().flatten().collect()
     }
 
     /// Checks the whole of it.

@@ -85,10 +85,9 @@ async fn bytes_up_to(limit: usize, payload: Payload) -> Result<Bytes, Problem> {
 pub async fn import(asked: Asked, payload: Payload) -> Result<Json<Imported>, Problem> {
     let bytes = bytes_up_to(ARCHIVE_LIMIT, payload).await?;
     let studio = asked.studio.clone();
-    // Copies are by contents: those of an import that is refused are of no take, and go with the next start.
     let found = asked.work(Kind::File, move || {
         let found = files_in(&bytes)?;
-        found.frames.iter().try_for_each(|(name, bytes)| studio.keep_copy_by_name(name, bytes))?;
+        found.keep_frames(&studio)?;
         Ok::<_, Problem>(found)
     });
     let found = found.await??;

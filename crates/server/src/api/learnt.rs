@@ -95,8 +95,8 @@ pub struct CurveTold {
     places: usize,
 }
 
-/// Frames of a bracket at most.
-const MOST_FRAMES: usize = 15;
+/// Frames of a bracket at most: all of them are looked at side by side, each some 30 MB.
+const MOST_FRAMES: usize = 9;
 /// Points told of a curve at most.
 const MOST_POINTS: usize = 600;
 

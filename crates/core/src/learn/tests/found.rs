@@ -180,7 +180,8 @@ fn a_frame_that_lies_far_off_counts_little() {
     assert!(learning.after.stops() < learning.before.stops() + NOISE);
 }
 
-/// Takes of before it was kept what they were planned with, and of kit that is gone, tell nothing and spoil nothing.
+/// Takes of before it was kept what they were planned with, of kit that is gone, and whose file does not say how they were exposed tell
+/// nothing and spoil nothing.
 #[test]
 fn what_tells_nothing_is_left_out() {
     let kit = kit();
@@ -192,7 +193,9 @@ fn what_tells_nothing_is_left_out() {
     old.planned.body = None;
     let mut gone = take(&planning, &Truth::new(), &mut own, &mut chance);
     gone.planned.lens = Some(Id::new("sold-it").unwrap());
-    for take in [&old, &gone] {
+    let mut unsaid = take(&planning, &Truth::new(), &mut own, &mut chance);
+    unsaid.settings.shutter = None;
+    for take in [&old, &gone, &unsaid] {
         let taught = Taught { id: &planning.setup, setup: &planning.setup, at: AT, take };
         assert_eq!(learn(&[taught], &kit, &House::default()).takes, 0);
     }

@@ -131,7 +131,13 @@ pub(super) fn take(
         let of = MarkOf::Patch { patch: level.patch };
         marks.push(TakeMark { of, x: 0.5, y: 0.5, width: 0.05, height: 0.05, measured: Some(measured) });
     }
-    let settings = CameraSaid { flash: Some(planning.fired), ..CameraSaid::default() };
+    let settings = CameraSaid {
+        shutter: Some(planned.shutter),
+        aperture: Some(planned.aperture),
+        iso: Some(planned.iso),
+        flash: Some(planning.fired),
+        ..CameraSaid::default()
+    };
     Take { settings, marks, planned, frame: None, note: Note::new("").unwrap(), choice: Choice::Open }
 }
 

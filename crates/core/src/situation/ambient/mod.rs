@@ -111,9 +111,7 @@ const TURNED_ERROR: f64 = 0.5;
 /// mid-grey, so the face's tone is taken off; an incident one does not see the face.
 pub(crate) fn level(setup: &Setup, reading: &Reading, meter: MeterConstants) -> Ev100 {
     let of_subject = reading.patch.is_of_subject();
-    // What a frame told is not the meter's.
-    let shown_less = if reading.is_of_frame() { 0.0 } else { Learnt::more_of(meter.learnt) };
-    let read = reading.measured.level() + Stops::of(shown_less);
+    let read = reading.level(meter);
     if !reading.is_of_patch() {
         return read;
     }

@@ -179,6 +179,27 @@ mod turned {
         assert!(found < 14.0 + most && found > 14.0 + most - 0.5, "{found}");
     }
 
+    /// A meter that shows a third less than there is was turned to a sun that is as much brighter, and so is the face it lights; a frame is
+    /// no meter.
+    #[rstest]
+    #[case::a_meter("held", 0.3)]
+    #[case::a_frame("frame-face", 0.0)]
+    fn what_a_meter_shows_too_little_is_the_sun_s_too(#[case] id: &str, #[case] wanted: f64) {
+        let mut setup = read(180.0, 60.0, Receptor::Dome, Turned::Sun, 14.0);
+        setup.readings[0].id = Id::new(id).unwrap();
+        let with = |more: Option<f64>| {
+            let learnt = more.map(|more| Learnt { more: Stops::of(more), spread: Stops::of(0.1), takes: 4 });
+            let meter = MeterConstants { learnt, ..MeterConstants::default() };
+            let kit = sample::kit();
+            let s = Situation::new(&setup, &kit, House { meter, ..House::default() }).unwrap();
+            [s.stage.sun.unwrap().level.ev(), s.ambient[Patch::Face].as_ref().unwrap().ev.ev()]
+        };
+        let (before, after) = (with(None), with(Some(0.3)));
+        for (before, after) in before.into_iter().zip(after) {
+            assert!((after - before - wanted).abs() < 1e-9, "{before} {after}");
+        }
+    }
+
     /// Back to the sun the face gets stops less than the meter turned to it shows; facing it, about what it shows.
     #[test]
     fn a_face_in_its_own_shade_gets_less_than_was_read() {

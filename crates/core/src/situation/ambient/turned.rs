@@ -35,7 +35,7 @@ fn told_by_sun(setup: &Setup, sun: Sun, meter: MeterConstants, reading: &Reading
     let standing = Standing::of(setup, &spot);
     let read = standing.on_receptor(&around, reading)?.ev()?;
     let gets = modelled(&standing, &around).ev(reading.patch)? - read;
-    let straight = meter.incident_level(standing.sun_straight(&around)) + reading.measured.level().ev() - read;
+    let straight = meter.incident_level(standing.sun_straight(&around)) + reading.level(meter).ev() - read;
     let sun = (reading.turned == Turned::Sun && straight.is_finite()).then(|| Ev100::of(straight));
     Some(TurnedReading { reading: reading.id.clone(), patch_gets: Some(Stops::of(gets)), sun })
 }
