@@ -38,6 +38,7 @@ fn takes(kit: &KitFile) -> Vec<(Id, Take)> {
                 black: none,
                 pixels: 900,
                 on: MeasuredOn::File,
+                edges: None,
             };
             let of = MarkOf::Patch { patch: level.patch };
             TakeMark { of, x: 0.5, y: 0.5, width: 0.05, height: 0.05, measured: Some(shows) }

@@ -22,7 +22,7 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 21] = [
+const RENDER: [&str; 22] = [
     "chance",
     "crop",
     "sequence",
@@ -42,6 +42,7 @@ const RENDER: [&str; 21] = [
     "picture",
     "trail",
     "frame",
+    "shaken",
     "develop",
     "outline",
 ];

@@ -7,6 +7,7 @@
 mod apart;
 mod bracket;
 mod decode;
+mod edge;
 mod error;
 mod head;
 mod inside;
@@ -24,6 +25,7 @@ mod written;
 
 pub use apart::{Apart, apart};
 pub use bracket::{PlaceCodes, bracket};
+pub use edge::Edges;
 pub use error::FrameError;
 pub use head::{BYTES, FrameKind, Head, PIXELS, head};
 pub use layered::{LightLayer, layered};

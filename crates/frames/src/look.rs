@@ -2,6 +2,7 @@
 
 use crate::FrameError;
 use crate::decode::Opened;
+use crate::edge::{Edges, Part};
 use crate::head::Head;
 use crate::mark::{Area, Mark, Seen};
 use crate::patch::{self, PatchRead};
@@ -10,7 +11,7 @@ use crate::profile::{ColourSpace, Linear};
 use crate::told::{Told, told};
 use image::codecs::jpeg::JpegEncoder;
 use image::{DynamicImage, RgbImage};
-use tolva_light::colour::{MID_GREY, Tally, Tones, stored};
+use tolva_light::colour::{MID_GREY, Tally, Tones, luminance, stored};
 
 /// A working copy has no more pixels than this along its longer side.
 pub const WORKING: u32 = 2_000;
@@ -32,6 +33,8 @@ pub struct Crop {
     pub size: (u32, u32),
     /// The picture.
     pub jpeg: Vec<u8>,
+    /// How wide its sharpest edges are, as the frame is seen.
+    pub edges: Edges,
 }
 
 /// What a frame shows.
@@ -118,25 +121,43 @@ pub(crate) fn jpeg_of(bytes: Vec<u8>, size: (u32, u32)) -> Result<Vec<u8>, Frame
     written(picture, Seen::AS_STORED).map(|(_, bytes)| bytes)
 }
 
-fn crop(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<Crop, FrameError> {
+/// Edges are looked for so many times as far about a mark as it is high: a head about a cheek.
+const ABOUT: f64 = 7.0;
+/// And no nearer than so many pixels from side to side.
+const LEAST_ABOUT: f64 = 96.0;
+
+/// A square about a mark, where it is stored, so many pixels wide or what there is.
+fn about(head: &Head, mark: Mark, side: u32) -> Area {
     let (x, y) = head.seen.stored((mark.x, mark.y));
     let span = |at: f64, count: u32| {
-        let side = CROP.min(count);
+        let side = side.min(count);
         let from = (at * f64::from(count) - f64::from(side) / 2.0).round().clamp(0.0, f64::from(count - side)) as u32;
         (from, from + side)
     };
     let ((left, right), (top, bottom)) = (span(x, head.width), span(y, head.height));
+    Area { left, top, right, bottom }
+}
+
+fn crop(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<Crop, FrameError> {
+    let Area { left, top, right, bottom } = about(head, mark, CROP);
+    let high = mark.height * f64::from(if head.seen.is_on_its_side() { head.width } else { head.height });
+    let looked = about(head, mark, (high * ABOUT).clamp(LEAST_ABOUT, f64::from(CROP)) as u32);
     let mut bytes = Vec::with_capacity((right - left) as usize * (bottom - top) as usize * 3);
-    let (mut row, mut light) = (Vec::new(), Vec::new());
+    let (mut row, mut light, mut part) = (Vec::new(), Vec::new(), Vec::new());
     for at in top..bottom {
         pixels.row(at, left..right, &mut row);
         linear.pixels(&row, &mut light)?;
         bytes.extend(light.iter().flat_map(|seen| seen.map(stored)));
+        if (looked.top..looked.bottom).contains(&at) {
+            let within = (looked.left - left) as usize..(looked.right - left) as usize;
+            part.extend(light[within].iter().map(|seen| luminance(*seen)));
+        }
     }
+    let edges = Part::new((looked.right - looked.left) as usize, part).edges().seen(head.seen);
     let picture = RgbImage::from_raw(right - left, bottom - top, bytes).ok_or(FrameError::Mark)?;
     let (size, jpeg) = written(picture, head.seen)?;
     let (left, top) = head.seen.corner(Area { left, top, right, bottom }, (head.width, head.height));
-    Ok(Crop { left, top, size, jpeg })
+    Ok(Crop { left, top, size, jpeg, edges })
 }
 
 /// Looks at a frame, all of it and at the marks.

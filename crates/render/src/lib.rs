@@ -22,6 +22,7 @@ mod rgb;
 mod scene_file;
 mod sensor;
 mod sequence;
+mod shaken;
 #[cfg(test)]
 mod tests;
 mod trace;
@@ -39,6 +40,7 @@ pub use part::Part;
 pub use picture::{Picture, Probe};
 pub use points::Point;
 pub use sensor::Sensor;
+pub use shaken::Shake;
 pub use tolva_light::colour::Tones;
 pub use world::World;
 

@@ -1,6 +1,6 @@
 //! The camera: what its body, lens and flashes do that nobody told it.
 
-use tolva_render::Seed;
+use tolva_render::{Seed, Shake};
 
 /// A camera with errors of its own.
 #[derive(Debug, Clone, Copy)]
@@ -14,6 +14,8 @@ const BODY: f64 = 0.12;
 const LENS: (f64, f64) = (0.2, 0.08);
 /// How far flashes are off by what they say of their power, in stops.
 const FLASH: f64 = 0.12;
+/// How much longer or shorter than the rule hands hold still, in stops (the program's own estimate).
+const HAND: f64 = 0.5;
 /// Nothing is off by more than so many times as much.
 const MOST: f64 = 2.5;
 
@@ -37,6 +39,21 @@ impl Camera {
         FLASH * self.seed.and_of(flash).normal().clamp(-MOST, MOST)
     }
 
+    /// How a hand shakes in its so many-eth frame, which is sharp, within a circle of a share of the frame's width, with such odds: the
+    /// way of a random walk, whose square is spread as waiting times are.
+    #[must_use]
+    pub fn shake(&self, frame: u64, odds: f64, circle: f64) -> Shake {
+        let seed = self.seed.and(frame.wrapping_add(0x5_4a4e));
+        let hand = (HAND * self.seed.and_of("hand").normal().clamp(-MOST, MOST)).exp2();
+        let rate = -(1.0 - odds.clamp(1e-6, 1.0 - 1e-9)).ln() * hand;
+        // Two even chances from one bell each: how far, and which way.
+        let [far, way] = [1, 2].map(|at| seed.and(at).normal());
+        let (next, other) = (seed.and(3).normal(), way.atan2(far));
+        let waits = (next * next + seed.and(4).normal().powi(2)) / 2.0;
+        let long = circle * (waits / rate).sqrt();
+        Shake { across: long * other.cos(), down: long * other.sin() }
+    }
+
     /// What begins the noise of its so many-eth frame.
     #[must_use]
     pub fn noise(&self, frame: u64) -> Seed {
@@ -47,6 +64,27 @@ impl Camera {
 #[cfg(test)]
 mod tests {
     use super::*;
+    use rstest::rstest;
+
+    /// So many frames are sharp as the odds say, by the hand this camera is in: over the whole spread of odds, within chance.
+    #[rstest]
+    #[case(0.8)]
+    #[case(0.3)]
+    #[case(0.05)]
+    fn hands_shake_by_the_odds(#[case] odds: f64) {
+        let frames = 4_000;
+        for word in ["a", "b"] {
+            let camera = Camera::of(Seed::of(word));
+            let hand = (HAND * Seed::of(word).and_of("hand").normal().clamp(-MOST, MOST)).exp2();
+            let wanted = 1.0 - (1.0 - odds).powf(hand);
+            let is_sharp = |frame: &u64| {
+                let shake = camera.shake(*frame, odds, 0.001);
+                shake.across.hypot(shake.down) < 0.001
+            };
+            let sharp = (0..frames).filter(is_sharp).count() as f64 / frames as f64;
+            assert!((sharp - wanted).abs() < 0.03, "{sharp} for {wanted}");
+        }
+    }
 
     /// Bodies, lenses and flashes each have their own error, the same every time, within what such things are off by.
     #[test]

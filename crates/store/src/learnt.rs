@@ -107,7 +107,7 @@ const fn part_of(of: &Learnable) -> &'static str {
         Learnable::Flash { .. } => "flash",
         Learnable::Modifier { .. } => "modifier",
         Learnable::Gel { .. } => "gel",
-        Learnable::Meter | Learnable::Forecast { .. } => "setting",
+        Learnable::Meter | Learnable::Hand | Learnable::Forecast { .. } => "setting",
     }
 }
 

@@ -142,6 +142,7 @@ pub(crate) async fn put_learnt(
             house.skies = house.skies.with(*sky, learnt);
             was
         }
+        Learnable::Hand => std::mem::replace(&mut house.hand, learnt),
         _ => std::mem::replace(&mut house.meter.learnt, learnt),
     };
     settings.check().map_err(StoreError::Fields)?;

@@ -1883,6 +1883,18 @@ export interface components {
             /** @description What its venue allows. */
             venue: components["schemas"]["Venue"];
         };
+        /**
+         * @description What a file says of a body or lens.
+         * @enum {string}
+         */
+        ByFile: "not_said" | "as_planned" | "other" | "unknown";
+        /** @description What a file says of both. */
+        ByFiles: {
+            /** @description Of the body. */
+            body: components["schemas"]["ByFile"];
+            /** @description Of the lens. */
+            lens: components["schemas"]["ByFile"];
+        };
         /** @description A take put down by hand, where there is no file. */
         ByHand: {
             aperture?: components["schemas"]["ApertureMark"] | null;
@@ -1914,6 +1926,7 @@ export interface components {
             headroom_raw: components["schemas"]["Stops"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            in_files?: components["schemas"]["Name"] | null;
             /** @description Base ISO; below it highlights are lost. */
             iso_base: components["schemas"]["IsoMark"];
             /** @description Highest ISO the owner is content with. */
@@ -3180,6 +3193,19 @@ export interface components {
         };
         /** @description distance from the line of temperatures (Duv) */
         Duv: number;
+        /** @description How wide the sharpest edges about a mark are, as the standard deviation of the bell that blurs them, in pixels of the file. */
+        EdgeWidths: {
+            /**
+             * Format: double
+             * @description From side to side; none where too few edges stand upright.
+             */
+            across?: number | null;
+            /**
+             * Format: double
+             * @description Up and down; none where too few lie.
+             */
+            down?: number | null;
+        };
         /** @description Two edges that run out from a point or an edge: a beam, a shadow. */
         Edges: {
             /** @description Lines as seen from the side. */
@@ -3750,6 +3776,7 @@ export interface components {
         House: {
             /** @description How its dials are turned. */
             habits: components["schemas"]["Habits"];
+            hand?: components["schemas"]["Learnt"] | null;
             /** @description The mains its lamps hang on. */
             mains: components["schemas"]["Mains"];
             /** @description The constants of the meter. */
@@ -4042,6 +4069,7 @@ export interface components {
             headroom_raw: components["schemas"]["Stops"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            in_files?: components["schemas"]["Name"] | null;
             /** @description Base ISO; below it highlights are lost. */
             iso_base: components["schemas"]["IsoMark"];
             /** @description Highest ISO the owner is content with. */
@@ -4090,6 +4118,7 @@ export interface components {
             focal_shortest: components["schemas"]["Millimetres"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            in_files?: components["schemas"]["Name"] | null;
             /** @enum {string} */
             kind: "lens";
             learnt?: components["schemas"]["Learnt"] | null;
@@ -4381,6 +4410,9 @@ export interface components {
             part: "meter";
         } | {
             /** @enum {string} */
+            part: "hand";
+        } | {
+            /** @enum {string} */
             part: "forecast";
             /** @description Which. */
             sky: components["schemas"]["SkyKind"];
@@ -4445,6 +4477,7 @@ export interface components {
             focal_shortest: components["schemas"]["Millimetres"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
+            in_files?: components["schemas"]["Name"] | null;
             learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
@@ -4890,6 +4923,7 @@ export interface components {
             black: components["schemas"]["Share"];
             /** @description The share of it that is burnt out. */
             burnt: components["schemas"]["Share"];
+            edges?: components["schemas"]["EdgeWidths"] | null;
             /** @description The trimmed mean in linear sRGB, 0 to 1. */
             linear: number[];
             /** @description Of what. */
@@ -5171,6 +5205,19 @@ export interface components {
         } | {
             /** @enum {string} */
             what: "other_dials";
+        } | {
+            /** @enum {string} */
+            what: "other_kit";
+        } | {
+            /** @description What it calls it. */
+            called: string;
+            /** @enum {string} */
+            what: "body_unknown";
+        } | {
+            /** @description What it calls it. */
+            called: string;
+            /** @enum {string} */
+            what: "lens_unknown";
         } | {
             /** @enum {string} */
             what: "no_flash";
@@ -5560,10 +5607,14 @@ export interface components {
             /** @description The aperture planned. */
             aperture: components["schemas"]["ApertureMark"];
             body?: components["schemas"]["Id"] | null;
+            /** @description How body and lens were known. */
+            by_files: components["schemas"]["ByFiles"];
             /** @description How much more a grey card of 18 % reads reflected than by incident light, by the user's meter. */
             card: components["schemas"]["Stops"];
+            circle?: components["schemas"]["Share"] | null;
             /** @description Whether flash was planned. */
             flash: boolean;
+            hand?: components["schemas"]["Seconds"] | null;
             /** @description The sensitivity planned. */
             iso: components["schemas"]["IsoMark"];
             /** @description The white balance planned. */
@@ -6425,6 +6476,40 @@ export interface components {
         Shape: "sensor" | "three_two" | "five_four" | "square" | "sixteen_nine";
         /** @description share */
         Share: number;
+        /** @description How sharp a mark is. */
+        Sharp: {
+            /**
+             * Format: double
+             * @description How wide a point is drawn, in pixels of the file.
+             */
+            blur: number;
+            /**
+             * Format: double
+             * @description How wide it may be by what the pictures are for.
+             */
+            circle: number;
+            /** @description What it is. */
+            is: components["schemas"]["Sharpness"];
+            /**
+             * Format: double
+             * @description How wide it may be to pass for a point, or for as sharp as the file can tell.
+             */
+            passes: number;
+            /** @description The patch. */
+            patch: components["schemas"]["Patch"];
+        };
+        /** @description How sharp a frame is, and in words. */
+        SharpSaid: {
+            /** @description How sharp. */
+            sharp: components["schemas"]["Sharp"];
+            /** @description In a sentence. */
+            text: string;
+        };
+        /**
+         * @description What its edges say of a mark.
+         * @enum {string}
+         */
+        Sharpness: "sharp" | "soft" | "drawn_across" | "drawn_down" | "unclear";
         /** @description How light leaves a thing, seen from above: what goes to each side. */
         SheetBeam: {
             /** @description From the axis, in degrees, and the share of the axis's light that goes there. */
@@ -7399,6 +7484,7 @@ export interface components {
             panels?: components["schemas"]["Panels"] | null;
             /** @description Each marked patch. */
             patches: components["schemas"]["Judged"][];
+            sharp?: components["schemas"]["SharpSaid"] | null;
         };
         /** @description Where the camera stands and where it looks. */
         Viewpoint: {

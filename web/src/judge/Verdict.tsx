@@ -7,6 +7,7 @@ import { MainPush, Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
 import { Spoken } from '../ui/voice'
 import { stopsLabel } from '../words/stops'
+import { CalledSo } from './CalledSo'
 import { VerdictScale } from './VerdictScale'
 
 const Told = styled.section`
@@ -52,6 +53,7 @@ export function Verdict({ told, without, version, saved, onPut, onUndo }: Props)
   const notice = useNotice()
   const { id } = told.kept
   const { verdict } = told
+  const { planned } = told.kept.take
   const judged = verdict.patches.some((patch) => !patch.cannot)
   const mended = useQuery({
     queryKey: ['mended', id, without, told.kept.version, version ?? 0],
@@ -108,14 +110,19 @@ export function Verdict({ told, without, version, saved, onPut, onUndo }: Props)
         {verdict.grey && (
           <li>
             The grey card says {verdict.grey.kelvin} K, tint {verdict.grey.tint}; the plan has{' '}
-            {told.kept.take.planned.kelvin} K, tint {told.kept.take.planned.tint}.
+            {planned.kelvin} K, tint {planned.tint}.
           </li>
         )}
+        {verdict.sharp && <li data-sharp={verdict.sharp.sharp.is}>{verdict.sharp.text}</li>}
         {verdict.panels && <li>{verdict.panels.text}</li>}
       </ul>
       <ul className="noted">
         {verdict.noted.map((said) => (
-          <li key={said.text}>{said.text}</li>
+          <li key={said.text}>
+            {said.text}
+            {said.noted.what === 'body_unknown' && <CalledSo of={planned.body} called={said.noted.called} />}
+            {said.noted.what === 'lens_unknown' && <CalledSo of={planned.lens} called={said.noted.called} />}
+          </li>
         ))}
       </ul>
     </Told>

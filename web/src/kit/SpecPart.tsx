@@ -2,7 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import { marksQuery, startsQuery } from '../api/queries'
 import type { Marks, Starts } from '../api/types'
 import { Distance } from '../ui/Distance'
-import { LiveNumber } from '../ui/Field'
+import { LiveNumber, LiveText } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
 import { LiveSwitch } from '../ui/live'
 import { Seconds } from '../ui/Seconds'
@@ -47,6 +47,15 @@ export function SpecPart({ spec, draft, error, onPut }: PartProps) {
           placeholder="not known"
           optional
           onCommit={(next) => onPut(spec.field, next)}
+        />
+      )
+    case 'text':
+      return (
+        <LiveText
+          {...common}
+          value={typeof value === 'string' ? value : ''}
+          placeholder="as it is here"
+          onCommit={(next) => onPut(spec.field, next.trim() === '' ? null : next)}
         />
       )
     case 'power':

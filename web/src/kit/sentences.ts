@@ -1,5 +1,5 @@
 import { presets } from '../bench/choices'
-import { choice, mark, number, power, seconds, type Kind, type Sentence, type Spec } from './specs'
+import { choice, mark, number, power, seconds, text, type Kind, type Sentence, type Spec } from './specs'
 
 const camera: Sentence[] = [
   [
@@ -68,6 +68,7 @@ const camera: Sentence[] = [
     number('/focus_limit', 'Focuses in light down to EV', '', 0.5),
     '.',
   ],
+  ['Its files call it ', text('/in_files', 'Its name in files'), '.'],
   ['A step of its tint is ', number('/tint_step', 'A step of the tint', 'Duv', 0.0005, 4), '.'],
   [
     {
@@ -110,6 +111,7 @@ const lens: Sentence[] = [
     number('/pupil_ratio', 'Pupil ratio', '', 0.1),
     ' times its entrance pupil.',
   ],
+  ['Its files call it ', text('/in_files', 'Its name in files'), '.'],
   ['Its stabiliser gives back ', number('/stabiliser', 'Stabiliser gain', 'stops', 0.5), '.'],
 ]
 

@@ -19,6 +19,7 @@ export type Spec = {
 } & (
   | { as: 'number'; unit?: string; step?: number; digits?: number; factor?: number; optional?: boolean }
   | { as: 'mark'; of: MarkKind; optional?: boolean }
+  | { as: 'text' }
   | { as: 'power' }
   | { as: 'seconds' }
   | { as: 'choice'; choices: { id: string; name: string }[] }
@@ -57,6 +58,7 @@ export const choice = (field: string, label: string, names: Record<string, strin
   choices: Object.entries(names).map(([id, name]) => ({ id, name })),
 })
 
+export const text = (field: string, label: string): Spec => ({ field, label, as: 'text' })
 export const seconds = (field: string, label: string): Spec => ({ field, label, as: 'seconds' })
 export const power = (field: string, label: string): Spec => ({ field, label, as: 'power' })
 

@@ -85,6 +85,7 @@ const KINDS: Record<Correction['of']['part'], string> = {
   modifier: 'modifier',
   gel: 'gel',
   meter: 'meter',
+  hand: 'how long it holds still',
   forecast: 'forecast',
 }
 

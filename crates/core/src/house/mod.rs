@@ -12,6 +12,7 @@ use crate::check::{Check, FieldError};
 use crate::exposure::MeterConstants;
 use crate::marks::StepSize;
 use crate::optics::{ShakeSchool, SportSchool};
+use crate::quantity::Learnt;
 use serde::{Deserialize, Serialize};
 
 /// Metres or feet, for sentences.
@@ -88,13 +89,15 @@ pub struct House {
     pub mains: Mains,
     /// What the takes taught of the forecast, by the kind of sky.
     pub skies: Skies,
+    /// What they taught of the user's hand: how much longer it holds still than the rule says.
+    pub hand: Option<Learnt>,
 }
 
 impl House {
-    /// The same with nothing learnt of meter and forecast.
+    /// The same with nothing learnt of meter, hand and forecast.
     #[must_use]
     pub fn as_said(self) -> House {
-        House { meter: MeterConstants { learnt: None, ..self.meter }, skies: Skies::default(), ..self }
+        House { meter: MeterConstants { learnt: None, ..self.meter }, skies: Skies::default(), hand: None, ..self }
     }
 
     /// Checks what the types alone do not.
@@ -108,6 +111,9 @@ impl House {
         }
         self.habits.check("/house/habits", &mut check);
         self.skies.check("/house/skies", &mut check);
+        if let Some(Err((field, error))) = self.hand.map(|hand| hand.check()) {
+            check.problem(format!("/house/hand/{field}"), error);
+        }
         check.done()
     }
 }

@@ -6,6 +6,7 @@ mod drift;
 mod noted;
 mod panels;
 mod patch;
+mod sharp;
 
 pub use apart::{Apart, Split};
 pub use change::{Mended, before_frames, mended};
@@ -14,6 +15,7 @@ pub use noted::Noted;
 pub use panels::{Panels, panels};
 pub use patch::{Cannot, Judged, ReadLevel, TOO_MANY};
 pub(crate) use patch::{read, reads_to, tells};
+pub use sharp::{Sharp, Sharpness, sharp};
 
 use crate::colours::asked::{GreyAsked, GreyTold, grey};
 use crate::kit::{Kit, ToneCurve};
@@ -41,10 +43,22 @@ pub struct Verdict {
     pub grey: Option<GreyTold>,
     /// The two tones of a target, where both are marked.
     pub panels: Option<Panels>,
+    /// How sharp it is where it should be; none where no edges tell.
+    pub sharp: Option<SharpSaid>,
     /// What else is to be known of it.
     pub noted: Vec<NotedSaid>,
     /// All of it in a line.
     pub headline: String,
+}
+
+/// How sharp a frame is, and in words.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct SharpSaid {
+    /// How sharp.
+    pub sharp: Sharp,
+    /// In a sentence.
+    pub text: String,
 }
 
 /// Something to be known, and in words.
@@ -106,6 +120,7 @@ pub fn judge(take: &Take, without: Option<&Take>, curve: Option<&ToneCurve>) -> 
         face_over_background_wanted: apart(wanted),
         panels: panels(take),
         grey,
+        sharp: sharp(take, Patch::Face).map(|sharp| SharpSaid { text: sharp.words(), sharp }),
         noted: noted.into_iter().map(|noted| NotedSaid { text: noted.words(), noted }).collect(),
         patches,
     }

@@ -40,8 +40,15 @@ pub(super) fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fire
 fn marked(of: MarkOf, level: f64) -> TakeMark {
     let linear = [0.18 * level.exp2(); 3];
     let none = Share::nearest(0.0);
-    let measured =
-        MarkShows { linear, spread: Stops::of(0.05), burnt: none, black: none, pixels: 900, on: MeasuredOn::File };
+    let measured = MarkShows {
+        linear,
+        spread: Stops::of(0.05),
+        burnt: none,
+        black: none,
+        pixels: 900,
+        on: MeasuredOn::File,
+        edges: None,
+    };
     TakeMark { of, x: 0.5, y: 0.5, width: 0.05, height: 0.05, measured: Some(measured) }
 }
 

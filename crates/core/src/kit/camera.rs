@@ -43,6 +43,8 @@ pub struct Camera {
     pub id: Id,
     /// Its name.
     pub name: Name,
+    /// What files call it, where that is not its name.
+    pub in_files: Option<Name>,
     /// Width of the sensor.
     pub sensor_width: Millimetres,
     /// Height of the sensor.

@@ -15,6 +15,8 @@ pub struct Lens {
     pub id: Id,
     /// Its name.
     pub name: Name,
+    /// What files call it, where that is not its name.
+    pub in_files: Option<Name>,
     /// Shortest focal length.
     pub focal_shortest: Millimetres,
     /// Longest focal length; the same for a fixed one.

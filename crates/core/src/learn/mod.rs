@@ -3,6 +3,7 @@
 
 mod applied;
 mod bracket;
+mod hand;
 mod least;
 mod prior;
 mod rows;
@@ -140,7 +141,11 @@ const MOST_SUMS: usize = 8;
 #[must_use]
 pub fn learn(takes: &[Taught<'_>], kit: &Kit, house: &House) -> Learning {
     let rows = Rows::of(takes, kit);
-    let Some(least) = Least::of(&rows).filter(|_| !rows.rows.is_empty()) else { return Learning::nothing() };
+    let hand = hand::hand(takes).map(|learnt| {
+        let of = Learnable::Hand;
+        correction(&of, learnt, prior::HAND, of.in_force(kit, house), kit)
+    });
+    let Some(least) = Least::of(&rows).filter(|_| !rows.rows.is_empty()) else { return Learning::only(hand) };
     let spread = |part: usize| least.spread[(part, part)].max(0.0).sqrt();
     let touching = |part: usize| -> u32 {
         let of = rows.rows.iter().filter(|row| row.touches(part)).map(|row| row.take);
@@ -159,6 +164,7 @@ pub fn learn(takes: &[Taught<'_>], kit: &Kit, house: &House) -> Learning {
             };
             correction(of, learnt, rows.priors[part], of.in_force(kit, house), kit)
         })
+        .chain(hand)
         .collect();
     corrections.sort_by(|a, b| {
         let surer = |one: &Correction| one.learnt.spread.stops() / one.prior.stops();
@@ -203,7 +209,8 @@ fn correction(of: &Learnable, learnt: Learnt, prior: f64, in_force: Option<Learn
         Offer::Apply
     };
     let name = say::capital(&name(of, kit));
-    let text = say::learnt::correction(say::tenths(more), say::stops_error(spread), learnt.takes) + offer.words();
+    let words = if *of == Learnable::Hand { say::learnt::hand } else { say::learnt::correction };
+    let text = words(&say::tenths(more), &say::stops_error(spread), learnt.takes) + offer.words();
     Correction { of: of.clone(), name, learnt, prior: Stops::of(prior), in_force, offer, text }
 }
 
@@ -213,6 +220,7 @@ pub(crate) fn name(of: &Learnable, kit: &Kit) -> String {
         of.id().and_then(|id| kit.items.iter().find(|item| item.id() == id)).map(|item| item.name().to_string());
     match of {
         Learnable::Meter => say::learnt::YOUR_METER.to_owned(),
+        Learnable::Hand => say::learnt::YOUR_HAND.to_owned(),
         Learnable::Forecast { sky } => say::learnt::forecast_under(sky.words()),
         _ => named.unwrap_or_default(),
     }
@@ -251,16 +259,16 @@ fn together(rows: &Rows, least: &Least, kit: &Kit) -> Vec<Together> {
 }
 
 impl Learning {
-    /// Where no take tells anything.
-    fn nothing() -> Learning {
+    /// Where no take tells anything of light: of the hand at most.
+    fn only(hand: Option<Correction>) -> Learning {
         Learning {
-            takes: 0,
-            corrections: Vec::new(),
+            takes: hand.as_ref().map_or(0, |hand| hand.learnt.takes),
+            headline: if hand.is_some() { say::learnt::ONLY_THE_HAND } else { say::learnt::NOTHING }.to_owned(),
+            corrections: hand.into_iter().collect(),
             together: Vec::new(),
             residuals: Vec::new(),
             before: Stops::ZERO,
             after: Stops::ZERO,
-            headline: say::learnt::NOTHING.to_owned(),
             spread: None,
         }
     }

@@ -11,6 +11,9 @@ const METER: f64 = 0.1;
 /// How far a forecast is off under one kind of sky, on the whole, in stops (the program's own estimate).
 const FORECAST: f64 = 0.5;
 
+/// How far hands differ from the hand-held rule, in stops (the program's own estimate).
+pub(super) const HAND: f64 = 1.0;
+
 /// How far a part is likely to be off by what is said of it, in stops to either side; none of what is not in the kit.
 pub(super) fn prior(part: &Learnable, kit: &Kit) -> Option<f64> {
     match part {
@@ -25,5 +28,6 @@ pub(super) fn prior(part: &Learnable, kit: &Kit) -> Option<f64> {
         Learnable::Gel { id } => kit.gel(id).map(|_| Unsure::GelLoss.error()),
         Learnable::Meter => Some(METER),
         Learnable::Forecast { .. } => Some(FORECAST),
+        Learnable::Hand => Some(HAND),
     }
 }

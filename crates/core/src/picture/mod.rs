@@ -12,7 +12,7 @@ use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::flash::BeforeReady;
 use crate::marks::Mark;
 use crate::optics::{frames_for_a_sharp_one, odds_of_a_sharp_frame};
-use crate::quantity::{Seconds, Share};
+use crate::quantity::{Learnt, Seconds, Share};
 use crate::say;
 use crate::set::{Blur, FlashReach, On, Paints, Set, Shown, Trail};
 use crate::setup::{BackgroundKind, Patch};
@@ -81,10 +81,19 @@ pub struct Picturing {
     pub metered: Vec<Metered>,
 }
 
-fn blur(s: &Situation<'_>, dials: &Dials) -> Blur {
+/// How wide the frame is as it is held, in millimetres.
+fn frame_across(s: &Situation<'_>) -> f64 {
     let (width, height) = s.terms.purpose.frame(s.body);
-    let across = if s.setup.scene.camera.upright { height } else { width };
-    let infinity = s.lensing.blur_of_infinity(dials.aperture.f_number()).millimetres() / across.millimetres();
+    (if s.setup.scene.camera.upright { height } else { width }).millimetres()
+}
+
+/// How wide a blur passes for a point, as a share of the frame's width as it is held.
+pub(crate) fn circle_across(s: &Situation<'_>) -> f64 {
+    s.lensing.circle.millimetres() / frame_across(s)
+}
+
+fn blur(s: &Situation<'_>, dials: &Dials) -> Blur {
+    let infinity = s.lensing.blur_of_infinity(dials.aperture.f_number()).millimetres() / frame_across(s);
     Blur { focus: s.lensing.focus.metres(), infinity }
 }
 
@@ -92,7 +101,7 @@ fn blur(s: &Situation<'_>, dials: &Dials) -> Blur {
 const MOVES: f64 = 0.12;
 
 /// Whether the subject moves so that it may draw a trail.
-fn moves(s: &Situation<'_>) -> bool {
+pub(crate) fn moves(s: &Situation<'_>) -> bool {
     s.setup.subject.movement.speed(s.terms.house.sport).is_some_and(|speed| speed > MOVES)
 }
 
@@ -117,6 +126,8 @@ fn in_burst(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> Option<f64> {
 pub struct InHand {
     /// The odds that one is free of shake.
     pub odds: Share,
+    /// How wide a shake passes for none, as a share of the frame's width.
+    pub circle: f64,
 }
 
 impl InHand {
@@ -129,8 +140,9 @@ impl InHand {
 }
 
 fn hand(s: &Situation<'_>, dials: &Dials) -> Option<InHand> {
-    let rule = Seconds::of((-s.asks.shake?).exp2());
-    Some(InHand { odds: odds_of_a_sharp_frame(rule, s.effective_shutter(dials.shutter).time()) })
+    let rule = Seconds::of(s.asks.hand()?.seconds() * Learnt::more_of(s.terms.house.hand).exp2());
+    let odds = odds_of_a_sharp_frame(rule, s.effective_shutter(dials.shutter).time());
+    Some(InHand { odds, circle: circle_across(s) })
 }
 
 /// A place whose ambient is known, to compare a picture's light with.

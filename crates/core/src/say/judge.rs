@@ -15,6 +15,13 @@ pub(crate) const SETTINGS_UNKNOWN: &str =
     "The file does not say all it was taken with: what is missing is taken to be as planned.";
 pub(crate) const OTHER_DIALS: &str =
     "It was taken at other dials than planned, and is judged at those it was taken with.";
+pub(crate) const OTHER_KIT: &str =
+    "By its file it was taken with another body or lens of the kit than planned, and is judged by that.";
+
+pub(crate) fn kit_unknown(what: &str, called: &str) -> String {
+    format!("The file calls its {what} “{called}”, which is nothing of the kit: it is taken to be the one planned.")
+}
+
 pub(crate) const NO_FLASH: &str =
     "No flash fired, though one was planned. Is the trigger on its channel, and the flash ready?";
 pub(crate) const COMPENSATED: &str =
@@ -28,6 +35,29 @@ pub(crate) const NO_DIAL_LEFT: &str = "No free dial mends it: free one that is h
 
 pub(crate) fn beyond_curve(name: &str) -> String {
     format!("The {name} is beyond what this body’s bracket showed: take one with darker and lighter frames.")
+}
+
+pub(crate) fn is_sharp(name: &str, passes: f64) -> String {
+    format!("The {name} is sharp: its finest edges are within the {passes} pixels that pass for a point.")
+}
+
+pub(crate) fn is_soft(name: &str, blur: f64, passes: f64) -> String {
+    format!(
+        "The {name} is soft, {blur} pixels both ways where {passes} pass: the focus lies before or behind it. Focus again, or stop down."
+    )
+}
+
+pub(crate) fn is_drawn_out(name: &str, blur: f64, passes: f64, across: bool) -> String {
+    let way = if across { "from side to side" } else { "up and down" };
+    format!(
+        "The {name} is drawn out {way}, {blur} pixels where {passes} pass: hand or subject moved. A faster shutter, more flash, or a tripod."
+    )
+}
+
+pub(crate) fn is_unsharp(name: &str, blur: f64, passes: f64) -> String {
+    format!(
+        "The {name} is not sharp, {blur} pixels where {passes} pass; its edges run one way only, so focus is not told from movement."
+    )
 }
 
 pub(crate) fn cannot_say(name: &str) -> String {

@@ -24,8 +24,14 @@ pub(crate) fn in_it(of: &str, more: impl Display, error: impl Display, takes: u3
 }
 
 pub(crate) const YOUR_METER: &str = "your meter";
+pub(crate) const YOUR_HAND: &str = "your hand";
+
+pub(crate) fn hand(more: &str, error: &str, takes: u32) -> String {
+    format!("Holds still {more} stops longer than the rule, {error}, by {}.", takes_told(takes))
+}
 pub(crate) const NOTHING: &str =
     "No take tells anything yet: take a frame of a setup, mark face and background, and come back.";
+pub(crate) const ONLY_THE_HAND: &str = "Frames tell of your hand so far; none tells of the light yet.";
 pub(crate) const IN_FORCE: &str = " It is in force.";
 pub(crate) const UNSURE: &str = " More takes, with other things before it, would tell it better.";
 pub(crate) const SLIGHT: &str = " It changes nothing anyone sees.";
@@ -38,7 +44,7 @@ pub(crate) fn forecast_under(sky: &str) -> String {
     format!("forecast under {sky}")
 }
 
-pub(crate) fn correction(more: impl Display, error: impl Display, takes: u32) -> String {
+pub(crate) fn correction(more: &str, error: &str, takes: u32) -> String {
     format!("{more} stops, {error}, by {}.", takes_told(takes))
 }
 

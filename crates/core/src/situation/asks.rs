@@ -1,7 +1,7 @@
 use crate::kit::{Camera, Lens};
 use crate::marks::ShutterMark;
 use crate::optics::{Lensing, Support, Trace, slowest_hand_held};
-use crate::quantity::Millimetres;
+use crate::quantity::{Millimetres, Seconds};
 use crate::setup::{Setup, SubjectKind};
 use crate::stage::View;
 use crate::terms::Terms;
@@ -37,6 +37,12 @@ pub(super) fn lensing(setup: &Setup, lens: &Lens, circle: Millimetres) -> Lensin
 const CLOSELY: f64 = 0.7;
 
 impl Asks {
+    /// The slowest time the hand-held rule allows; none on a tripod.
+    #[must_use]
+    pub fn hand(&self) -> Option<Seconds> {
+        Some(Seconds::of((-self.shake?).exp2()))
+    }
+
     pub(super) fn of(
         setup: &Setup,
         (body, lens): (&Camera, &Lens),

@@ -38,6 +38,17 @@ pub enum MeasuredOn {
     Copy,
 }
 
+/// How wide the sharpest edges about a mark are, as the standard deviation of the bell that blurs them, in pixels of the file.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct EdgeWidths {
+    /// From side to side; none where too few edges stand upright.
+    pub across: Option<f64>,
+    /// Up and down; none where too few lie.
+    pub down: Option<f64>,
+}
+
 /// What a mark shows.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -55,6 +66,8 @@ pub struct MarkShows {
     pub pixels: u32,
     /// Of what.
     pub on: MeasuredOn,
+    /// The edges about it; none where they were not looked at on the file.
+    pub edges: Option<EdgeWidths>,
 }
 
 impl MarkShows {

@@ -1,12 +1,14 @@
 //! Takes: frames that were made, with what was planned for them and what they show.
 
+mod by_file;
 mod mark;
 mod part;
 mod planned;
 mod said;
 mod series;
 
-pub use mark::{MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
+pub use by_file::{ByFile, ByFiles, taken_with};
+pub use mark::{EdgeWidths, MarkOf, MarkShows, MeasuredOn, TakeMark, proposed};
 pub use part::{AmbientBy, Learnable, TakenFor};
 pub use planned::{Planned, PlannedLevel, PlannedPart};
 pub use said::CameraSaid;

@@ -37,6 +37,8 @@ pub enum Learnable {
     },
     /// The user's meter.
     Meter,
+    /// The user's hand: how much longer it holds still than the hand-held rule says.
+    Hand,
     /// The forecast under a kind of sky.
     Forecast {
         /// Which.
@@ -54,7 +56,7 @@ impl Learnable {
             | Learnable::Flash { id }
             | Learnable::Modifier { id }
             | Learnable::Gel { id } => Some(id),
-            Learnable::Meter | Learnable::Forecast { .. } => None,
+            Learnable::Meter | Learnable::Hand | Learnable::Forecast { .. } => None,
         }
     }
 
@@ -75,6 +77,7 @@ impl Learnable {
             Learnable::Modifier { id } => kit.modifier(id)?.learnt,
             Learnable::Gel { id } => kit.gel(id)?.learnt,
             Learnable::Meter => house.meter.learnt,
+            Learnable::Hand => house.hand,
             Learnable::Forecast { sky } => house.skies.of(*sky),
         }
     }

@@ -1,11 +1,12 @@
 //! What the plan expected of a frame, kept with it so that it can be judged when the plan has long been another.
 
-use super::{AmbientBy, Learnable, TakenFor};
+use super::{AmbientBy, ByFiles, Learnable, TakenFor};
 use crate::approach::Band;
 use crate::assess::{Facts, assess_situation};
 use crate::house::SkyKind;
 use crate::marks::{ApertureMark, IsoMark, NdMark, ShutterMark};
-use crate::quantity::{Duv, Ev100, Id, Kelvin, Power, Stops};
+use crate::picture::{circle_across, moves};
+use crate::quantity::{Duv, Ev100, Id, Kelvin, Power, Seconds, Share, Stops};
 use crate::setup::Patch;
 use crate::situation::{Dials, PatchAmbient, Situation, Source};
 use serde::{Deserialize, Serialize};
@@ -122,8 +123,14 @@ pub struct Planned {
     pub body: Option<Id>,
     /// The lens.
     pub lens: Option<Id>,
+    /// How body and lens were known.
+    pub by_files: ByFiles,
     /// What each part that can be off was taken to be.
     pub taken_for: Vec<TakenFor>,
+    /// How wide a blur passes for a point, as a share of the frame's width; none in takes of before that was kept.
+    pub circle: Option<Share>,
+    /// The slowest time the hand-held rule allows, where the camera was in the hand and the subject kept still.
+    pub hand: Option<Seconds>,
     /// The shutter planned.
     pub shutter: ShutterMark,
     /// The aperture planned.
@@ -188,7 +195,10 @@ impl Planned {
         Planned {
             body: Some(s.body.id.clone()),
             lens: Some(s.lens.id.clone()),
+            by_files: ByFiles::default(),
             taken_for: taken_for(s),
+            circle: Some(Share::nearest(circle_across(s))),
+            hand: s.asks.hand().filter(|_| !moves(s)),
             shutter: planned.shutter,
             aperture: planned.aperture,
             iso: planned.iso,

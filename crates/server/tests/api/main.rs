@@ -6,6 +6,7 @@ mod day;
 mod layout;
 mod learnt;
 mod program;
+mod sharp;
 mod stand_ins;
 mod takes;
 

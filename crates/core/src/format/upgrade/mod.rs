@@ -4,6 +4,7 @@
 //! change what an old file means. A step takes a body of its version and gives one of the next.
 
 mod v1;
+mod v10;
 mod v5;
 mod v6;
 mod v7;
@@ -72,6 +73,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     }
     if from < 9 {
         v9::upgrade(kind, &mut body);
+    }
+    if from < 10 {
+        v10::upgrade(kind, &mut body);
     }
     Ok(body)
 }
@@ -148,6 +152,7 @@ mod tests {
     const V6: &str = include_str!("../../../tests/data/job-v6.json");
     const V7: &str = include_str!("../../../tests/data/job-v7.json");
     const V8: &str = include_str!("../../../tests/data/job-v8.json");
+    const V9: &str = include_str!("../../../tests/data/job-v9.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
     #[rstest]
@@ -159,6 +164,7 @@ mod tests {
     #[case::with_colour(V6)]
     #[case::with_presets(V7)]
     #[case::with_things(V8)]
+    #[case::with_what_takes_teach(V9)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));

@@ -126,8 +126,15 @@ pub(super) fn take(
         if !(0.002..0.98).contains(&linear[0]) {
             continue;
         }
-        let measured =
-            MarkShows { linear, spread: Stops::of(0.05), burnt: none, black: none, pixels: 900, on: MeasuredOn::File };
+        let measured = MarkShows {
+            linear,
+            spread: Stops::of(0.05),
+            burnt: none,
+            black: none,
+            pixels: 900,
+            on: MeasuredOn::File,
+            edges: None,
+        };
         let of = MarkOf::Patch { patch: level.patch };
         marks.push(TakeMark { of, x: 0.5, y: 0.5, width: 0.05, height: 0.05, measured: Some(measured) });
     }

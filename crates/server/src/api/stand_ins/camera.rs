@@ -25,7 +25,7 @@ use tolva_core::picture::Picturing;
 use tolva_core::quantity::Id;
 use tolva_core::setup::Light;
 use tolva_frames::{Shot, Written, written};
-use tolva_render::{Frame, Sensor};
+use tolva_render::{Developing, Frame, Sensor};
 use tolva_standins::{Camera, Fired};
 use utoipa::ToSchema;
 
@@ -70,6 +70,21 @@ struct Loaded {
 }
 
 impl Loaded {
+    /// What the lens draws: by ambient light as the hand shakes, by flash as it finds it.
+    fn seen(&self, developing: &Developing, picturing: &Picturing, number: u64) -> Frame {
+        let drawn = |developing: &Developing| {
+            let frame = developing.frame(&self.sketch.layers, &picturing.set.still);
+            frame.blurred(picturing.blur).enlarged(TIMES)
+        };
+        let Some(hand) = picturing.hand else { return drawn(developing) };
+        let only = |flash: bool| {
+            let shining = developing.shining.iter().filter(|shining| shining.flash == flash).cloned().collect();
+            drawn(&Developing { shining, ..developing.clone() })
+        };
+        let shake = self.camera.shake(number, hand.odds.share(), hand.circle);
+        only(false).shaken(shake).with(&only(true))
+    }
+
     fn frame(&self, exposure: &Exposure, number: u64) -> Result<Vec<u8>, String> {
         let (picturing, layers) = (&*exposure.picturing, &self.sketch.layers);
         let mut developing = developing(picturing, layers, &Lit::Both);
@@ -85,7 +100,7 @@ impl Loaded {
                 Some(Fired::Dark) | None => f64::NEG_INFINITY,
             };
         }
-        let seen = developing.frame(layers, &picturing.set.still).blurred(picturing.blur).enlarged(TIMES);
+        let seen = self.seen(&developing, picturing, number);
         let together = self.sensor.megapixels * 1e6 / seen.linear.len().max(1) as f64;
         let linear = self.sensor.exposes(&seen.linear, seen.headroom, together, self.camera.noise(number));
         let lit = exposure.fired.values().any(|fired| *fired != Fired::Dark);

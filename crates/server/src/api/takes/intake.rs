@@ -16,11 +16,13 @@ use tolva_core::judge::{Verdict, curve_of, judge};
 use tolva_core::marks::{ApertureMark, IsoMark, ShutterMark};
 use tolva_core::picture::places;
 use tolva_core::quantity::{Millimetres, Name, Note, Share, Stops};
+use tolva_core::setup::Setup;
 use tolva_core::situation::{Dials, Situation};
 use tolva_core::take::{
-    CameraSaid, Choice, FrameCrop, FrameSeen, MarkShows, MeasuredOn, Planned, Take, TakeMark, check_moment, proposed,
+    ByFiles, CameraSaid, Choice, EdgeWidths, FrameCrop, FrameSeen, MarkShows, MeasuredOn, Planned, Take, TakeMark,
+    check_moment, proposed, taken_with,
 };
-use tolva_frames::{ColourSpace, FrameError, Looked, Mark, PatchRead, Told, head, look, told};
+use tolva_frames::{ColourSpace, Crop, FrameError, Looked, Mark, PatchRead, Told, head, look, told};
 use tolva_store::{FrameCopy, KeptTake, Many, Studio, frame_hash};
 use utoipa::{IntoParams, ToSchema};
 
@@ -38,7 +40,7 @@ pub(super) const fn area(mark: &TakeMark) -> Mark {
 }
 
 /// What was read at a mark.
-pub(super) fn measured(read: &PatchRead, on: MeasuredOn) -> MarkShows {
+pub(super) fn measured(read: &PatchRead, on: MeasuredOn, edges: Option<EdgeWidths>) -> MarkShows {
     MarkShows {
         linear: read.linear,
         spread: Stops::of(read.spread),
@@ -46,6 +48,7 @@ pub(super) fn measured(read: &PatchRead, on: MeasuredOn) -> MarkShows {
         black: Share::nearest(read.black),
         pixels: u32::try_from(read.pixels).unwrap_or(u32::MAX),
         on,
+        edges,
     }
 }
 
@@ -67,12 +70,18 @@ fn settings(told: &Told) -> CameraSaid {
 
 /// What was planned for a frame taken at these settings, and where its patches are looked for.
 fn planned(stands: &Stands, settings: &CameraSaid, aspect: f64) -> Result<(Planned, Vec<TakeMark>), Fields> {
-    let taken = settings.put_on(&stands.setup);
-    let forecast = forecast_of(&stands.ground, &taken);
-    let seen = Seen { setup: &taken, forecast: forecast.as_ref() };
-    let s = Situation::new(seen, &stands.ground.kit, stands.ground.terms())?;
-    let planned = Planned::of(&s, &Dials::of(&stands.setup), settings.flash != Some(false));
-    Ok((planned, proposed(&taken, &places(&s), aspect)))
+    let kit = &stands.ground.kit;
+    let of = |taken: &Setup, by_files: ByFiles| -> Result<(Planned, Vec<TakeMark>), Fields> {
+        let forecast = forecast_of(&stands.ground, taken);
+        let seen = Seen { setup: taken, forecast: forecast.as_ref() };
+        let s = Situation::new(seen, kit, stands.ground.terms())?;
+        let planned = Planned::of(&s, &Dials::of(&stands.setup), settings.flash != Some(false));
+        Ok((Planned { by_files, ..planned }, proposed(taken, &places(&s), aspect)))
+    };
+    let as_planned = settings.put_on(&stands.setup);
+    let (with, by_files) = taken_with(&as_planned, kit, settings);
+    // What the file says may not go together, a lens with that focal length: then it is judged as planned.
+    of(&with, by_files).or_else(|_| of(&as_planned, ByFiles::default()))
 }
 
 /// A frame looked at, with the take that is made of it.
@@ -111,15 +120,11 @@ fn taken(stands: &Stands, came: &Came) -> Result<Taken, Refused> {
     let (planned, mut marks) = planned(stands, &settings, aspect).map_err(Refused::Setup)?;
     let areas: Vec<Mark> = marks.iter().map(area).collect();
     let looked = look(bytes, &areas).map_err(Refused::Frame)?;
-    for (mark, read) in marks.iter_mut().zip(&looked.marks) {
-        mark.measured = read.as_ref().ok().map(|read| measured(read, MeasuredOn::File));
+    let widths = |crop: &Crop| EdgeWidths { across: crop.edges.across, down: crop.edges.down };
+    for ((mark, read), crop) in marks.iter_mut().zip(&looked.marks).zip(&looked.crops) {
+        mark.measured = read.as_ref().ok().map(|read| measured(read, MeasuredOn::File, Some(widths(crop))));
     }
-    let crop = |crop: &tolva_frames::Crop| FrameCrop {
-        left: crop.left,
-        top: crop.top,
-        width: crop.size.0,
-        height: crop.size.1,
-    };
+    let crop = |crop: &Crop| FrameCrop { left: crop.left, top: crop.top, width: crop.size.0, height: crop.size.1 };
     let frame = FrameSeen {
         name: name_of(&came.name),
         hash: came.hash.clone(),

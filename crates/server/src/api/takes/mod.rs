@@ -140,7 +140,7 @@ pub async fn keep(
         let areas: Vec<_> = take.marks.iter().map(area).collect();
         let shown = asked.work(Kind::Frame, move || patches(&copy, &areas)).await??;
         for (mark, read) in take.marks.iter_mut().zip(shown).filter(|(mark, _)| mark.measured.is_none()) {
-            mark.measured = read.ok().map(|read| measured(&read, MeasuredOn::Copy));
+            mark.measured = read.ok().map(|read| measured(&read, MeasuredOn::Copy, None));
         }
     }
     let kept = asked.studio.keep_take(&of, &take, version).await?;
