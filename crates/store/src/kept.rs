@@ -2,7 +2,7 @@
 //! whoever has the time.
 
 use crate::aside::Aside;
-use crate::body::{Row, read_id};
+use crate::body::{Row, SCHEMA, read_id};
 use crate::files::job_file;
 use crate::{StoreError, Studio};
 use std::collections::HashMap;
@@ -94,6 +94,32 @@ impl Kept {
 }
 
 impl Studio {
+    /// Takes as they are kept: those of a later program, then the latest, no more than so many, since a log may be larger than memory.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn kept_takes(&self, most: i64) -> Result<Kept, StoreError> {
+        let rows = sqlx::query!(
+            r#"SELECT take.id AS "id!", take.job_id AS "job!", take.at AS "at!", take.schema AS "schema!", take.body AS "body!"
+               FROM take JOIN job ON job.id = take.job_id
+               WHERE take.deleted_at IS NULL AND job.deleted_at IS NULL
+               ORDER BY take.schema > ?1 DESC, take.at DESC LIMIT ?2"#,
+            SCHEMA,
+            most
+        )
+        .fetch_all(self.readers())
+        .await?;
+        let kept = rows.into_iter().map(|row| KeptBody {
+            kind: BodyKind::Take,
+            id: row.id,
+            job: row.job,
+            name: row.at,
+            schema: row.schema,
+            body: row.body,
+        });
+        Ok(Kept(kept.collect()))
+    }
+
     /// Everything kept, all of one moment.
     ///
     /// # Errors

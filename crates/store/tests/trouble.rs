@@ -115,6 +115,10 @@ async fn writes_of_every_kind_at_once_are_all_answered(#[future(awt)] sample: Ke
 #[tokio::test]
 async fn one_row_that_cannot_be_read_is_set_aside_and_the_rest_works(#[future(awt)] sample: Kept) {
     let raw = sample.raw().await;
+    sample.studio.add_take(&id(DOORS), "2026-09-17 18:05:00", &common::take("a.jpg", "a")).await.unwrap();
+    let damaged = sample.studio.add_take(&id(DOORS), "2026-09-17 18:06:00", &common::take("b.jpg", "b")).await.unwrap();
+    let spoil = "UPDATE take SET body = json_set(body, '$.planned.iso', 'fast') WHERE id = ?";
+    sqlx::query(spoil).bind(damaged.id.as_str()).execute(&raw).await.unwrap();
     for statement in [
         "UPDATE setup SET body = json_set(body, '$.pace.frames', -1) WHERE id = 'setup-doors'",
         "UPDATE kit_item SET body = json_set(body, '$.colour', 'red') WHERE id = 'mod-dish'",
@@ -140,6 +144,11 @@ async fn one_row_that_cannot_be_read_is_set_aside_and_the_rest_works(#[future(aw
         ]
     );
     assert!(aside[0].why.contains("later Tolva"));
+    let takes = studio.kept_takes(10).await.unwrap().set_aside();
+    assert_eq!(
+        takes.iter().map(|one| (one.what, one.name.as_str())).collect::<Vec<_>>(),
+        [("take", "2026-09-17 18:06:00")]
+    );
 }
 
 /// A studio of a later program is refused in words and left as it is, byte for byte.

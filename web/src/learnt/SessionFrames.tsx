@@ -1,5 +1,11 @@
+import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useNavigate } from 'react-router'
 import styled from 'styled-components'
+import { client, need, words } from '../api/client'
 import type { LearntTold } from '../api/types'
+import { useNotice } from '../ui/Notices'
+import { Push } from '../ui/Push'
+import { Trouble } from '../ui/Trouble'
 
 const List = styled.ol`
   counter-reset: frame;
@@ -40,6 +46,22 @@ const List = styled.ol`
 
 /** Which frames to take, one after the other, and what to dial for each. */
 export function SessionFrames({ frames }: { frames: LearntTold['session'] }) {
+  const notice = useNotice()
+  const queries = useQueryClient()
+  const go = useNavigate()
+  const make = useMutation({
+    mutationFn: () =>
+      need(client.POST('/api/learnt/session', { params: { query: { frames: frames.length } } })),
+    onSuccess: async (made) => {
+      await queries.invalidateQueries({ queryKey: ['jobs'] })
+      const job = made.jobs[0]
+      if (!job) return
+      const setups = await need(client.GET('/api/jobs/{id}', { params: { path: { id: job } } }))
+      const first = setups.setups[0]
+      notice('The frames are setups of a job now: stand up the first, take it, judge it.')
+      if (first) await go(`/setups/${first.id}`)
+    },
+  })
   const first = frames[0]
   const last = frames.at(-1)
   const stops = (value: number) => value.toFixed(1)
@@ -48,10 +70,18 @@ export function SessionFrames({ frames }: { frames: LearntTold['session'] }) {
       {first && last && (
         <p>
           All together the kit is unsure by {stops(first.before)} stops now; after these frames by{' '}
-          {stops(last.after)}. Take each in a setup of its own with these things in it, mark the card as the
+          {stops(last.after)}. Take each in a setup of its own, mark the card as the grey card and as the
           face, and judge it.
         </p>
       )}
+      {frames.length > 0 && (
+        <p>
+          <Push isDisabled={make.isPending} onPress={() => make.mutate()}>
+            Make a job of these {frames.length} frames
+          </Push>
+        </p>
+      )}
+      {make.isError && <Trouble>{words(make.error)}</Trouble>}
       <List>
         {frames.map((frame, index) => (
           <li key={index}>

@@ -8,11 +8,13 @@ mod least;
 mod prior;
 mod rows;
 mod session;
+mod staged;
 
 pub use applied::{is_of_frames, shifted};
 pub use bracket::{Bracket, BracketError, Fitted, Sample, fitted};
 pub use rows::Taught;
 pub use session::{SessionFrame, session};
+pub use staged::session_job;
 
 use crate::house::House;
 use crate::kit::Kit;

@@ -1,14 +1,16 @@
 //! A session that teaches most: which frames leave the least uncertain about this kit, one after the other.
 
 use super::prior::prior;
+use super::staged::staged;
 use super::{Learning, name};
 use crate::exposure::READ_ERROR;
 use crate::flash::level_at;
 use crate::judge::reads_to;
 use crate::kit::{Camera, Flash, Kit, Lens, Modifier};
-use crate::marks::{ApertureMark, Mark};
+use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::quantity::{Learnt, Metres, Power, Stops};
 use crate::say;
+use crate::setup::Setup;
 use crate::take::Learnable;
 use nalgebra::{DMatrix, DVector};
 use serde::Serialize;
@@ -29,22 +31,34 @@ pub struct SessionFrame {
     pub before: Stops,
     /// And after it.
     pub after: Stops,
+    /// It as a setup; none where the kit cannot make one.
+    #[serde(skip)]
+    pub setup: Option<Box<Setup>>,
 }
 
 /// No more of each kind of thing is tried with one another.
 const MOST: usize = 6;
 /// A grey card stands so far before a flash, in metres.
-const AWAY: f64 = 2.0;
+pub(super) const AWAY: f64 = 2.0;
 /// How well that is measured and the card turned, in stops (the program's own estimate).
 const PUT: f64 = 0.07;
 /// The aperture a frame is planned for, in stops over f/1: f/8.
 const APERTURE: f64 = 6.0;
 
 /// One frame that could be taken.
-struct Could<'a> {
-    body: &'a Camera,
-    lens: &'a Lens,
-    lit: Option<(&'a Flash, Option<&'a Modifier>)>,
+pub(super) struct Could<'a> {
+    pub(super) body: &'a Camera,
+    pub(super) lens: &'a Lens,
+    pub(super) lit: Option<(&'a Flash, Option<&'a Modifier>)>,
+}
+
+/// What its dials are set to; the ambient one's shutter and aperture are the meter's.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub(super) struct Dialled {
+    pub(super) shutter: ShutterMark,
+    pub(super) aperture: ApertureMark,
+    pub(super) iso: IsoMark,
+    pub(super) power: Power,
 }
 
 impl Could<'_> {
@@ -65,7 +79,7 @@ impl Could<'_> {
         reads_to(0.0, self.body.curve.as_ref()).hypot(if self.lit.is_some() { PUT } else { READ_ERROR })
     }
 
-    fn scene(&self) -> String {
+    pub(super) fn scene(&self) -> String {
         match self.lit {
             None => say::learnt::CARD_IN_EVEN_LIGHT.to_owned(),
             Some((flash, modifier)) => {
@@ -74,11 +88,26 @@ impl Could<'_> {
         }
     }
 
-    fn dials(&self) -> String {
+    pub(super) fn dials(&self) -> String {
         let step = self.body.step;
         let with = say::learnt::body_with(self.body.name.as_str(), self.lens.name.as_str());
+        match self.lit.zip(self.dialled()) {
+            None => say::learnt::as_metered(&with, &self.body.iso_base.label(step)),
+            Some(((flash, _), at)) => {
+                let power = at.power.label(flash.notation, flash.power_step);
+                say::learnt::dials(
+                    &with,
+                    [&at.shutter.label(step), &at.aperture.label(step), &at.iso.label(step)],
+                    &power,
+                )
+            }
+        }
+    }
+
+    /// What its dials are set to; none without flash, where the meter says it.
+    pub(super) fn dialled(&self) -> Option<Dialled> {
+        let (flash, modifier) = self.lit?;
         let iso = self.body.iso_base;
-        let Some((flash, modifier)) = self.lit else { return say::learnt::as_metered(&with, &iso.label(step)) };
         let covering = (!modifier.is_some_and(Modifier::wants_widest_zoom)).then_some(self.lens.focal_longest);
         let lost = modifier.map_or(0.0, |modifier| modifier.loss.stops() - Learnt::more_of(modifier.learnt));
         // At full power and base sensitivity the card is right at this aperture, in stops over f/1.
@@ -89,9 +118,8 @@ impl Could<'_> {
         let power = flash.power_step.click(Power::nearest(below));
         #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths")]
         let aperture = ApertureMark::nearest(((full - power.stops_below_full()) * 3.0).round() as i16 * 2);
-        let shutter = self.body.sync;
-        let power = power.label(flash.notation, flash.power_step);
-        say::learnt::dials(&with, [&shutter.label(step), &aperture.label(step), &iso.label(step)], &power)
+        let widest = self.lens.widest_at(self.lens.focal_longest);
+        Some(Dialled { shutter: self.body.sync, aperture: aperture.clamp(widest, self.lens.smallest), iso, power })
     }
 }
 
@@ -170,6 +198,7 @@ pub fn session(learning: &Learning, kit: &Kit, frames: usize) -> Vec<SessionFram
             text: say::learnt::teaches(&teaches),
             before: Stops::of(before),
             after: Stops::of(after),
+            setup: staged(frame, chosen.len() + 1, kit).map(Box::new),
             of,
         });
     }

@@ -100,6 +100,20 @@ pub(crate) fn dials(with: &str, [shutter, aperture, iso]: [&str; 3], power: &str
     format!("{with}: {shutter}, {aperture}, ISO {iso}, power {power}")
 }
 
+/// What a session is called as a job.
+pub(crate) const SESSION: &str = "Test frames of the kit";
+
+/// What a frame's setup is called.
+pub(crate) fn frame_of(number: usize, flash: Option<&str>) -> String {
+    let lit = flash.map_or_else(|| "by the light that is there".to_owned(), |flash| format!("by the {flash}"));
+    format!("{number}: card {lit}")
+}
+
+/// What is done for it.
+pub(crate) fn frame_done(scene: &str, dials: &str) -> String {
+    format!("{scene} {dials}. Mark the card as the grey card and as the face.")
+}
+
 pub(crate) fn teaches(names: &[String]) -> String {
     if names.is_empty() { CONFIRMS.to_owned() } else { format!("It tells of {}.", listed(names)) }
 }

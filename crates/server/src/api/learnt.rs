@@ -6,17 +6,18 @@ use super::frame::ONE;
 use crate::body::Body;
 use crate::problem::{FieldProblem, Problem};
 use crate::work::Kind;
+use actix_web::HttpResponse;
 use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json};
 use actix_web::{get, post, put};
 use serde::{Deserialize, Serialize};
 use tolva_core::kit::{CurvePoint, ToneCurve};
-use tolva_core::learn::{Bracket, Learning, SessionFrame, Taught, fitted, learn, session};
+use tolva_core::learn::{Bracket, Learning, SessionFrame, Taught, fitted, learn, session, session_job};
 use tolva_core::marks::Mark;
 use tolva_core::quantity::Id;
 use tolva_core::take::Take;
 use tolva_frames::bracket;
-use tolva_store::{FrameCopy, LearntPut, Studio};
+use tolva_store::{FrameCopy, Imported, KeptTake, LearntPut, Studio};
 use utoipa::{IntoParams, ToSchema};
 
 /// No more takes are learnt from: the newest.
@@ -30,6 +31,14 @@ const FRAMES: (usize, usize) = (5, 12);
 pub struct Session {
     /// How many frames; five without.
     frames: Option<usize>,
+}
+
+fn frames_of(wanted: &Session) -> usize {
+    wanted.frames.unwrap_or(FRAMES.0).min(FRAMES.1)
+}
+
+fn taught(takes: &[KeptTake]) -> Vec<Taught<'_>> {
+    takes.iter().map(|kept| Taught { id: &kept.id, setup: &kept.setup, at: &kept.at, take: &kept.take }).collect()
 }
 
 /// What the takes teach, and which frames would teach most.
@@ -46,16 +55,31 @@ pub struct LearntTold {
 #[get("/learnt")]
 pub async fn learnt(asked: Asked, wanted: Query<Session>) -> Result<Json<LearntTold>, Problem> {
     let (takes, ground) = (asked.studio.taught(MOST).await?, asked.studio.ground(None).await?);
-    let frames = wanted.frames.unwrap_or(FRAMES.0).min(FRAMES.1);
+    let frames = frames_of(&wanted);
     let question = move || {
-        let taught: Vec<Taught<'_>> = takes
-            .iter()
-            .map(|kept| Taught { id: &kept.id, setup: &kept.setup, at: &kept.at, take: &kept.take })
-            .collect();
-        let learning = learn(&taught, &ground.kit, &ground.house());
+        let learning = learn(&taught(&takes), &ground.kit, &ground.house());
         LearntTold { session: session(&learning, &ground.kit, frames), learning }
     };
     Ok(Json(asked.work(Kind::Plan, question).await?))
+}
+
+/// Makes a job of the frames that would teach most: each a setup of its own, to be taken and judged.
+#[utoipa::path(operation_id = "learnt_session", params(Session),
+    responses((status = 201, body = Imported), (status = 409, body = Problem, description = "The kit can make no frame.")))]
+#[post("/learnt/session")]
+pub async fn session_of_frames(asked: Asked, wanted: Query<Session>) -> Result<HttpResponse, Problem> {
+    let (takes, ground) = (asked.studio.taught(MOST).await?, asked.studio.ground(None).await?);
+    let frames = frames_of(&wanted);
+    let question = move || {
+        let learning = learn(&taught(&takes), &ground.kit, &ground.house());
+        let date = crate::clock::now().format("%Y-%m-%d").to_string();
+        session_job(&session(&learning, &ground.kit, frames), &date, &ground.kit)
+    };
+    let job = asked.work(Kind::Plan, question).await?.ok_or_else(|| {
+        let detail = "A frame needs a camera and a lens: add them to the kit first.";
+        Problem::new(StatusCode::CONFLICT, "kit", "The kit is empty", detail)
+    })?;
+    Ok(HttpResponse::Created().json(asked.studio.import_job(&job).await?))
 }
 
 /// Corrections to put in force.

@@ -112,6 +112,7 @@ macro_rules! every_endpoint {
             .service(takes::watched)
             .service(takes::take_watched)
             .service(learnt::learnt)
+            .service(learnt::session_of_frames)
             .service(learnt::put_learnt)
             .service(learnt::curve_of_bracket)
             .service(takes::one)

@@ -14,10 +14,15 @@ pub async fn deleted(studio: Data<Studio>) -> Result<Json<Vec<Deleted>>, Problem
     Ok(Json(studio.deleted().await?))
 }
 
-/// What is kept and cannot be read.
+/// Takes looked at for those that cannot be read: a log has tens of thousands, and this is asked whenever jobs are shown.
+const TAKES_LOOKED_AT: i64 = 1_000;
+
+/// What is kept and cannot be read; of takes the latest are looked at.
 #[utoipa::path(responses((status = 200, body = Vec<Aside>)))]
 #[get("/aside")]
 pub async fn aside(asked: Asked) -> Result<Json<Vec<Aside>>, Problem> {
     let kept = asked.studio.kept().await?;
-    Ok(Json(asked.work(Kind::Aside, move || kept.set_aside()).await?))
+    let takes = asked.studio.kept_takes(TAKES_LOOKED_AT).await?;
+    let look = move || kept.set_aside().into_iter().chain(takes.set_aside()).collect();
+    Ok(Json(asked.work(Kind::Aside, look).await?))
 }

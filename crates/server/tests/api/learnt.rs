@@ -198,3 +198,24 @@ async fn what_is_said_anew_is_learnt_anew() {
         assert_eq!(kept().await["item"]["learnt"], wanted);
     }
 }
+
+/// The frames of a session become a job of as many setups, each with its card, its flash and its dials, which are right by their own
+/// assessment; the second time it is another job.
+#[tokio::test]
+async fn a_session_is_made_a_job() {
+    let tolva = demo();
+    let (status, made) = tolva.ask(Method::POST, "/api/learnt/session?frames=4", None).await;
+    assert_eq!(status, StatusCode::CREATED, "{made}");
+    let job = made["jobs"][0].as_str().unwrap();
+    let (_, told) = tolva.ask(Method::GET, &format!("/api/jobs/{job}"), None).await;
+    assert_eq!(told["setups"].as_array().map(Vec::len), Some(4), "{told}");
+    let (_, learnt) = tolva.ask(Method::GET, "/api/learnt?frames=4", None).await;
+    for (setup, frame) in told["setups"].as_array().unwrap().iter().zip(learnt["session"].as_array().unwrap()) {
+        let path = format!("/api/setups/{}", setup["id"].as_str().unwrap());
+        let (_, kept) = tolva.ask(Method::GET, &path, None).await;
+        let note = kept["setup"]["note"].as_str().unwrap();
+        assert!(note.contains(frame["dials"].as_str().unwrap()), "{note}");
+    }
+    let (_, again) = tolva.ask(Method::POST, "/api/learnt/session?frames=4", None).await;
+    assert_ne!(again["jobs"][0].as_str(), Some(job));
+}

@@ -50,3 +50,28 @@ fn a_bare_head_is_dialled_for_its_guide_number() {
     let lit = frames.iter().find(|frame| frame.dials.contains("power")).unwrap();
     assert!(lit.dials.contains("f/8") && lit.dials.contains("1/16"), "{}", lit.dials);
 }
+
+/// What the session works out by guide number and distance, the set works out by its own light: a setup of each frame passes its check,
+/// and by its flash the card is right at the dials, as far as clicks, a broad modifier's nearness and the kit's zoom leave it.
+#[test]
+fn each_frame_is_a_setup_that_comes_out_right() {
+    use crate::assess::assess;
+    use crate::setup::Patch;
+    let kit = crate::sample::kit();
+    let frames = session(&learn(&[], &kit, &House::default()), &kit, 12);
+    let mut lit = 0;
+    for frame in &frames {
+        let setup = frame.setup.as_ref().unwrap();
+        assert_eq!(setup.check(&kit), Ok(()), "{}", setup.name);
+        assert!(setup.note.as_str().contains(&frame.dials), "{}", setup.note);
+        if setup.lights.is_empty() {
+            continue;
+        }
+        lit += 1;
+        let assessment = assess(&**setup, &kit, House::default()).unwrap();
+        let face = assessment.levels.iter().find(|level| level.patch == Patch::Face).unwrap();
+        let flash = face.flash.unwrap().stops();
+        assert!(flash.abs() < 0.5, "{}: {flash} by {}", setup.name, frame.dials);
+    }
+    assert!(lit >= 3);
+}
