@@ -7,6 +7,7 @@
 mod apart;
 mod bracket;
 mod decode;
+mod described;
 mod edge;
 mod error;
 mod head;
@@ -25,6 +26,7 @@ mod written;
 
 pub use apart::{Apart, apart};
 pub use bracket::{PlaceCodes, bracket};
+pub use described::described;
 pub use edge::Edges;
 pub use error::FrameError;
 pub use head::{BYTES, FrameKind, Head, PIXELS, head};

@@ -58,6 +58,9 @@ pub enum WriteError {
     /// Its layers cannot be.
     #[error("The layers cannot be written: {0}.")]
     Layers(String),
+    /// What was to be described is no JPEG.
+    #[error("This is no JPEG.")]
+    NoJpeg,
     /// The picture cannot be.
     #[error("The picture cannot be written: {0}.")]
     Image(#[from] image::ImageError),
@@ -87,7 +90,7 @@ fn text(words: &str) -> Value {
 }
 
 /// EXIF 2.31, as a TIFF of its own.
-fn told(shot: &Shot) -> Result<Vec<u8>, exif::Error> {
+pub(crate) fn told(shot: &Shot) -> Result<Vec<u8>, exif::Error> {
     let short = |value: u16| Value::Short(vec![value]);
     // Fired, or did not; manual white balance and exposure; sRGB.
     let fields = [

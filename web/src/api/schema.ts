@@ -28,7 +28,7 @@ export interface paths {
             path?: never;
             cookie?: never;
         };
-        /** What is kept and cannot be read. */
+        /** What is kept and cannot be read; of takes the latest are looked at. */
         get: operations["aside"];
         put?: never;
         post?: never;
@@ -15806,6 +15806,8 @@ export interface operations {
                 crop?: number | null;
                 /** @description Whether a small one will do. */
                 small?: boolean;
+                /** @description Whether what was measured is to stand in it, to be saved: as EXIF and XMP of the working copy. */
+                described?: boolean;
             };
             header?: never;
             path: {

@@ -1,5 +1,6 @@
 import { Link } from 'react-router'
 import type { LogRow, TakeMark, TakeTold } from '../api/types'
+import { download } from '../ui/download'
 import { LiveText } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
 import { Latch, Push } from '../ui/Push'
@@ -43,6 +44,11 @@ export function TakeLines({ told, others, without, chosen, onWithout, onEdit, on
         <Latch isSelected={take.choice === 'out'} onChange={(on) => choose('out', on)}>
           Out
         </Latch>
+        {take.frame && (
+          <Push onPress={() => download(`/api/takes/${told.kept.id}/frame?described=true`)}>
+            Save a copy with this in it
+          </Push>
+        )}{' '}
         <Push onPress={onDelete}>Delete</Push>
         <Link to={`/jobs/${told.kept.job}/log`}>Log</Link>
       </p>

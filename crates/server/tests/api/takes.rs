@@ -353,3 +353,20 @@ async fn the_log_groups_and_says_why() {
     assert_eq!((by("150.jpg"), by("slow.jpg")), (json!("light"), json!("hand")));
     assert_eq!(by("119.jpg"), by("118.jpg"));
 }
+
+/// A copy to be saved has the verdict in it, in words and with how it was taken, and is a file to be saved.
+#[tokio::test]
+async fn a_copy_with_the_verdict_in_it() {
+    let tolva = demo();
+    let (_, told) = send(&tolva, &format!("{TAKES}?name=one.jpg"), frame(118, 1.0 / 160.0, true)).await;
+    let path = format!("{}/api/takes/{}/frame?described=true", tolva.address, told["kept"]["id"].as_str().unwrap());
+    let answer = tolva.client.get(path).send().await.unwrap();
+    assert!(answer.headers()["content-disposition"].to_str().unwrap().contains("one.jpg"));
+    let bytes = answer.bytes().await.unwrap();
+    let text = String::from_utf8_lossy(&bytes);
+    let sentence = patch(&told, "background")["sentence"].as_str().unwrap().to_owned();
+    assert!(sentence.starts_with("Background at 0") && text.contains(&sentence), "{sentence}");
+    let read = tolva_frames::told(&bytes);
+    assert!((read.f_number.unwrap() - 7.127).abs() < 0.01, "{read:?}");
+    assert_eq!((read.flash, read.body.as_deref()), (Some(true), Some("Full-frame body, 24 MP")));
+}

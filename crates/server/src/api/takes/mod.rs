@@ -1,6 +1,7 @@
 //! Takes: frames that come in, are judged and kept.
 
 mod apart;
+mod copies;
 mod folder;
 mod intake;
 mod lines;
@@ -8,6 +9,7 @@ mod log;
 mod rows;
 
 pub use apart::take_apart;
+pub use copies::take_frame;
 pub use folder::{take_watched, watched};
 pub use intake::{add_take, judge_frame, take_by_hand};
 pub use lines::{frames_room, lines_of, take_lines, takes_in_lines};
@@ -20,9 +22,8 @@ use super::id;
 use crate::body::Body;
 use crate::problem::Problem;
 use crate::work::Kind;
-use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json, Path};
-use actix_web::{HttpResponse, get, post, put};
+use actix_web::{get, post, put};
 use intake::{area, measured};
 use serde::{Deserialize, Serialize};
 use std::sync::Arc;
@@ -172,40 +173,6 @@ pub async fn mend(asked: Asked, path: Path<String>, pair: Query<Without>) -> Res
         mended(Seen { setup: &told, forecast: forecast.as_ref() }, &ground.kit, ground.terms(), &judged)
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))
-}
-
-/// A copy of a take's frame: of at most 2 000 pixels, or a crop of it at full size.
-#[derive(Debug, Deserialize, IntoParams)]
-#[serde(deny_unknown_fields)]
-pub struct CopyWanted {
-    /// Which crop at full size; the working copy without.
-    crop: Option<usize>,
-    /// Whether a small one will do.
-    #[serde(default)]
-    small: bool,
-}
-
-/// A copy of a take's frame.
-#[utoipa::path(operation_id = "takes_frame", params(("id" = String, Path), CopyWanted),
-    responses((status = 200, body = Vec<u8>, content_type = "image/jpeg"), (status = 404, body = Problem)))]
-#[get("/takes/{id}/frame")]
-pub async fn take_frame(
-    studio: Data<Studio>,
-    path: Path<String>,
-    wanted: Query<CopyWanted>,
-) -> Result<HttpResponse, Problem> {
-    let kept = studio.take(&id(&path)?).await?;
-    let copy = match wanted.crop {
-        Some(crop) => FrameCopy::Crop(crop),
-        None if wanted.small => FrameCopy::Small,
-        None => FrameCopy::Working,
-    };
-    let copy = kept.take.frame.and_then(|frame| studio.copy_of(&frame.hash, copy));
-    let copy = copy.ok_or_else(|| {
-        let detail = "There is no copy of this frame in the studio’s folder.";
-        Problem::new(StatusCode::NOT_FOUND, "not-found", "Not there", detail)
-    })?;
-    Ok(HttpResponse::Ok().content_type("image/jpeg").body(copy))
 }
 
 /// A question's problems, one after the other.
