@@ -8,6 +8,7 @@
 pub mod approach;
 pub mod arrange;
 pub mod assess;
+pub mod card;
 pub mod check;
 pub mod colours;
 pub mod day;

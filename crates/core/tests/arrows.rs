@@ -48,7 +48,7 @@ const RENDER: [&str; 22] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 32] = [
+const CORE: [&str; 33] = [
     "sources",
     "check",
     "wanted",
@@ -75,6 +75,7 @@ const CORE: [&str; 32] = [
     "ladder",
     "outlook",
     "layout",
+    "card",
     "starts",
     "kit_sheet",
     "take",

@@ -44,6 +44,8 @@ pub enum Kind {
     Day,
     /// A moment of a day.
     Moment,
+    /// A job's field card.
+    Card,
     /// An order of setups.
     Schedule,
     /// A frame looked at.

@@ -381,6 +381,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/card": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The field card of a job, whole. */
+        get: operations["jobs_card"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/day": {
         parameters: {
             query?: never;
@@ -1900,6 +1917,18 @@ export interface components {
             /** @description What its venue allows. */
             venue: components["schemas"]["Venue"];
         };
+        /** @description What is put up, in its order. */
+        Build: {
+            /**
+             * Format: int32
+             * @description How many people it takes.
+             */
+            hands: number;
+            /** @description Each step. */
+            lines: components["schemas"]["CardLine"][];
+            /** @description How long all of it takes, as a guess. */
+            minutes: components["schemas"]["Minutes"];
+        };
         /**
          * @description What a file says of a body or lens.
          * @enum {string}
@@ -2079,6 +2108,15 @@ export interface components {
          * @enum {string}
          */
         CardKind: "white" | "silver" | "gold" | "black" | "diffusion";
+        /** @description A line to be ticked. */
+        CardLine: {
+            /** @description What it is ticked by: the same as long as it is about the same thing. */
+            key: string;
+            /** @description What it says. */
+            text: string;
+            /** @description Why, where that is not plain. */
+            why?: string | null;
+        };
         /** @description A light's reflection on an eye. */
         CatchLight: {
             /**
@@ -3883,6 +3921,23 @@ export interface components {
              */
             version: number;
         };
+        /** @description The field card of a job. */
+        JobCard: {
+            /** @description The job's id. */
+            id: components["schemas"]["Id"];
+            /** @description The job. */
+            job: components["schemas"]["Brief"];
+            /** @description Setups the kit does not allow as they stand. */
+            off: components["schemas"]["OffCard"][];
+            /** @description What all of them pack. */
+            packing: components["schemas"]["CardLine"][];
+            /** @description The place of its day. */
+            place?: string | null;
+            /** @description Its setups, in shooting order. */
+            setups: components["schemas"]["Card"][];
+            /** @description The time zone its clock goes by. */
+            zone?: string | null;
+        };
         /** @description A job as a file: the job, its setups in shooting order, and the kit they use. */
         JobFile: {
             day?: components["schemas"]["Day"] | null;
@@ -5259,6 +5314,15 @@ export interface components {
             noted: components["schemas"]["Noted"];
             /** @description In a sentence. */
             text: string;
+        };
+        /** @description A setup that stands on no card. */
+        OffCard: {
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description Its name. */
+            name: string;
+            /** @description Why. */
+            why: string;
         };
         /**
          * @description What to do with a correction.
@@ -9778,6 +9842,80 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content?: never;
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_card: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobCard"];
+                };
             };
             /** @description Not understood. */
             400: {

@@ -6,6 +6,7 @@ pub(crate) mod approach;
 pub(crate) mod bounced;
 pub(crate) mod bound;
 pub(crate) mod by_readings;
+pub(crate) mod card;
 pub(crate) mod caution;
 pub(crate) mod cautions;
 pub(crate) mod change;

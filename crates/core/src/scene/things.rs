@@ -4,7 +4,7 @@ use crate::quantity::{Id, Metres};
 use serde::{Deserialize, Serialize};
 
 /// What a card does with the light that falls on it.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize, PartialOrd, Ord)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum CardKind {

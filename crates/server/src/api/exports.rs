@@ -12,10 +12,12 @@ use actix_web::{HttpResponse, get};
 use chrono::{DateTime, Utc};
 use icalendar::{Calendar, Component, Event, EventLike};
 use tolva_core::day::{DayLight, light_of};
+use tolva_core::kit::Kit;
 use tolva_core::ladder::{Ladder, Ladders};
 use tolva_core::quantity::Id;
 use tolva_core::setup::{Measured, Setup};
 use tolva_core::sun::{WindowKind, windows};
+use tolva_core::terms::Terms;
 use tolva_core::{FieldError, given_up};
 use tolva_store::Studio;
 
@@ -25,16 +27,16 @@ const RUNG_MINUTES: f64 = 3.0;
 /// Setups of a calendar whose ladders are worked out: more would hold up everybody.
 const MOST_LADDERS: usize = 12;
 
-fn ladder_of(
+/// The ladder of a setup on its day; none where it does not stand on it.
+pub(super) fn ladder_of(
     ladders: &Ladders,
-    loaded: &Loaded,
-    light: &DayLight<'_>,
+    (light, kit, terms): (&DayLight<'_>, &Kit, Terms),
     id: &Id,
     setup: &Setup,
 ) -> Option<Result<Ladder, Vec<FieldError>>> {
-    let from = loaded.timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
-    loaded.day.place.spot(&setup.slot.as_ref()?.spot)?;
-    Some(ladders.ladder(light, (id, setup), &loaded.kit, loaded.terms, from, None))
+    let from = light.timeline.minute_of(&setup.slot.as_ref()?.time).ok()?;
+    light.day.place.spot(&setup.slot.as_ref()?.spot)?;
+    Some(ladders.ladder(light, (id, setup), kit, terms, from, None))
 }
 
 /// A job's day as a calendar: windows of light, setups, and the changes of the first ladders while they are made.
@@ -87,7 +89,7 @@ fn calendar_text(job: &Id, loaded: &Loaded, ladders: &Ladders) -> String {
         }
         with_ladder += 1;
         // A setup that its kit no longer allows has its time, and no ladder.
-        let Some(Ok(found)) = ladder_of(ladders, loaded, &light, id, setup) else { continue };
+        let Some(Ok(found)) = ladder_of(ladders, (&light, &loaded.kit, loaded.terms), id, setup) else { continue };
         for rung in found.rungs.iter().filter(|rung| (rung.minute as f64) < until) {
             let name = format!("{}: {}", setup.name, turns(rung));
             let from = rung.minute as f64;
@@ -164,13 +166,8 @@ pub async fn ladder_table(asked: Asked, path: Path<String>) -> Result<HttpRespon
     let ladders = asked.ladders.clone();
     let found = asked
         .work(Kind::File, move || {
-            ladder_of(
-                &ladders,
-                &loaded,
-                &DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter),
-                &of,
-                &setup,
-            )
+            let light = DayLight::of(&loaded.day, &loaded.timeline, loaded.terms.house.meter);
+            ladder_of(&ladders, (&light, &loaded.kit, loaded.terms), &of, &setup)
         })
         .await?;
     let Some(found) = found else {

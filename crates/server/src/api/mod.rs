@@ -2,6 +2,7 @@
 
 mod answers;
 mod asked;
+mod card;
 mod colour;
 mod day;
 mod events;
@@ -128,6 +129,7 @@ macro_rules! every_endpoint {
             .service(jobs::restore)
             .service(jobs::duplicate)
             .service(jobs::order)
+            .service(card::card_of_job)
             .service(day::get)
             .service(day::keep)
             .service(day::answer)

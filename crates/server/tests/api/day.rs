@@ -171,3 +171,25 @@ async fn readings_and_ladder_are_exported_as_tables() {
     assert_eq!((&ladder[0][0], &ladder[0][1]), ("18:12", "ISO"));
     assert!(ladder.iter().any(|row| &row[1] == "shutter" && &row[2] == "1/160"));
 }
+
+/// A job's card has each setup with its dials, ladder, drawing and lists, and what all of them pack; one the kit no longer allows is named.
+#[tokio::test]
+async fn a_job_has_a_card() {
+    let tolva = demo();
+    let (status, told) = tolva.ask(Method::GET, "/api/jobs/job-slip-shed/card", None).await;
+    assert_eq!(status, StatusCode::OK, "{told}");
+    let setups = told["setups"].as_array().unwrap();
+    assert_eq!(setups.len(), 3);
+    let doors = &setups[0];
+    assert_eq!(doors["id"], "setup-doors");
+    assert!(doors["ladder"]["rungs"].as_array().unwrap().len() > 1, "the light changes by the sea in the evening");
+    assert!(!doors["layout"]["things"].as_array().unwrap().is_empty());
+    assert!(doors["tests"].as_array().unwrap().len() >= 3);
+    assert!(told["packing"].as_array().unwrap().iter().any(|line| line["text"] == "Octa 90 cm, two layers"));
+    assert_eq!((&told["off"], &told["place"]), (&json!([]), &json!("Ketterholm, west quay")));
+    // The octa's own levels on the card are those the bench shows.
+    let (_, kept) = tolva.ask(Method::GET, "/api/setups/setup-doors", None).await;
+    let (_, bench) = tolva.ask(Method::POST, "/api/assess?of=setup-doors", Some(kept["setup"].clone())).await;
+    assert_eq!(doors["assessment"]["levels"], bench["levels"]);
+    assert_eq!(tolva.ask(Method::GET, "/api/jobs/nobody/card", None).await.0, StatusCode::NOT_FOUND);
+}

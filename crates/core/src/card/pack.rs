@@ -1,0 +1,115 @@
+//! What a job packs: the kit of all its setups, with counts, and the small things no plan names.
+
+use super::{Card, CardLine};
+use crate::kit::Kit;
+use crate::marks::Mark;
+use crate::optics::Support;
+use crate::quantity::Id;
+use crate::say;
+use crate::setup::{Holder, Setup};
+use std::collections::BTreeMap;
+
+/// How many of something any one setup uses: what one has put away the next can have.
+fn most<'a, K: Ord>(setups: impl Iterator<Item = &'a Setup>, used: impl Fn(&Setup) -> Vec<K>) -> BTreeMap<K, usize> {
+    let mut found = BTreeMap::new();
+    for setup in setups {
+        let mut here = BTreeMap::new();
+        used(setup).into_iter().for_each(|one| *here.entry(one).or_insert(0) += 1);
+        for (one, count) in here {
+            let before = found.entry(one).or_insert(0);
+            *before = count.max(*before);
+        }
+    }
+    found
+}
+
+fn lights(setup: &Setup) -> impl Iterator<Item = &crate::setup::Light> {
+    setup.lights.iter().filter(|light| light.on)
+}
+
+/// Batteries of each flash over the whole job: what each setup leaves in one serves the next.
+fn batteries(cards: &[Card]) -> BTreeMap<&Id, (f64, usize)> {
+    let mut found: BTreeMap<&Id, (f64, usize)> = BTreeMap::new();
+    for card in cards {
+        let frames = f64::from(card.setup.pace.frames);
+        let mut here: BTreeMap<&Id, usize> = BTreeMap::new();
+        for light in lights(&card.setup) {
+            let report = card.assessment.lights.iter().find(|report| report.light == light.id);
+            let pops = report.map_or(1, |report| report.pops_per_battery).max(1);
+            let entry = found.entry(&light.flash).or_insert((0.0, 0));
+            entry.0 += frames / f64::from(pops);
+            *here.entry(&light.flash).or_insert(0) += 1;
+        }
+        for (flash, count) in here {
+            if let Some(entry) = found.get_mut(flash) {
+                entry.1 = entry.1.max(count);
+            }
+        }
+    }
+    found
+}
+
+/// Everything a job packs.
+#[must_use]
+pub fn packing(cards: &[Card], kit: &Kit) -> Vec<CardLine> {
+    let setups = || cards.iter().map(|card| &card.setup);
+    let name = |id: &Id| kit.items.iter().find(|item| item.id() == id).map(|item| item.name().to_string());
+    let mut lines = Vec::new();
+    let of_kit = |used: BTreeMap<Id, usize>, lines: &mut Vec<CardLine>| {
+        for (id, count) in used {
+            if let Some(name) = name(&id) {
+                lines.push(CardLine::new(format!("pack-{id}"), say::card::count(&name, count)));
+            }
+        }
+    };
+    of_kit(most(setups(), |setup| vec![setup.camera.body.clone()]), &mut lines);
+    of_kit(most(setups(), |setup| vec![setup.camera.lens.clone()]), &mut lines);
+    of_kit(most(setups(), |setup| lights(setup).map(|light| light.flash.clone()).collect()), &mut lines);
+    of_kit(most(setups(), |setup| lights(setup).filter_map(|light| light.modifier.clone()).collect()), &mut lines);
+    let gels = most(setups(), |setup| lights(setup).flat_map(|light| light.gels.at.clone()).collect::<Vec<Id>>());
+    for (id, count) in &gels {
+        if let Some(name) = name(id) {
+            lines.push(CardLine::new(format!("pack-{id}"), say::card::gel(&name, *count)));
+        }
+    }
+    for (id, (drained, heads)) in batteries(cards) {
+        let sets = (drained.ceil() as usize).max(heads);
+        if let Some(name) = name(id) {
+            let line = CardLine::new(format!("battery-{id}"), say::card::batteries(&name, sets));
+            lines.push(line.because(say::card::BATTERY_GUESS));
+        }
+    }
+    let held = most(setups(), |setup| lights(setup).map(|light| light.held_by).collect::<Vec<Holder>>());
+    for (holder, count) in held {
+        if let Some(what) = say::card::holder(holder) {
+            lines.push(CardLine::new(format!("pack-{holder:?}").to_lowercase(), say::card::count(what, count)));
+        }
+    }
+    let tripod = setups().any(|setup| setup.camera.support == Support::Tripod);
+    lines.extend(tripod.then(|| CardLine::new("pack-tripod", say::card::TRIPOD)));
+    let cards_used = most(setups(), |setup| setup.scene.cards.iter().map(|card| card.kind).collect::<Vec<_>>());
+    for (kind, count) in cards_used {
+        lines.push(CardLine::new(format!("pack-card-{kind:?}").to_lowercase(), say::card::count(kind.words(), count)));
+    }
+    let bag = |card: &Card| -> f64 {
+        let needed = card.assessment.set.lights.iter().filter_map(|one| one.bag_needed).map(|bag| bag.kilograms());
+        lights(&card.setup).map(|light| light.bag.kilograms()).chain(needed).fold(0.0, f64::max)
+    };
+    let heaviest = cards.iter().map(bag).fold(0.0, f64::max);
+    let bags =
+        cards.iter().map(|card| lights(&card.setup).filter(|light| light.held_by == Holder::Stand).count()).max();
+    if heaviest > 0.0 {
+        lines.push(CardLine::new("pack-bags", say::card::bags(bags.unwrap_or(1).max(1), heaviest)));
+    }
+    let filters = setups().any(|setup| setup.camera.nd.at.stops() > 0.0);
+    lines.extend(filters.then(|| CardLine::new("pack-nd", say::card::ND)));
+    let always = [("target", say::card::TARGET), ("storage", say::card::STORAGE), ("cloth", say::card::CLOTH)];
+    lines.extend(always.map(|(key, text)| CardLine::new(format!("pack-{key}"), text)));
+    if setups().any(|setup| lights(setup).next().is_some()) {
+        lines.extend(
+            [("trigger", say::card::TRIGGERS), ("tape", say::card::TAPE)]
+                .map(|(key, text)| CardLine::new(format!("pack-{key}"), text)),
+        );
+    }
+    lines
+}

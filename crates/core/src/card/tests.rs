@@ -1,0 +1,135 @@
+//! Cards of the sample studio.
+
+use super::*;
+use crate::format::JobFile;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::setup::Holder;
+use rstest::rstest;
+
+const SLIP_SHED: &str = include_str!("../../../../demo/slip-shed.json");
+const GLASSHOUSE: &str = include_str!("../../../../demo/glasshouse.json");
+
+fn cards(text: &str) -> (Vec<Card>, Kit) {
+    let file: JobFile = serde_json::from_str(text).unwrap();
+    let of = |filed: &crate::format::FiledSetup| {
+        let s = Situation::new(&filed.setup, &file.kit, file.job.terms(House::default(), None)).unwrap();
+        card(filed.id.clone(), &s, None)
+    };
+    (file.setups.iter().map(of).collect(), file.kit.clone())
+}
+
+fn texts(lines: &[CardLine]) -> Vec<&str> {
+    lines.iter().map(|line| line.text.as_str()).collect()
+}
+
+/// No two lines of one list have one key, or a tick would be two.
+#[rstest]
+#[case(SLIP_SHED)]
+#[case(GLASSHOUSE)]
+fn every_line_has_its_own_key(#[case] job: &str) {
+    let (cards, kit) = cards(job);
+    let lists = cards.iter().flat_map(|card| [&card.build.lines, &card.before, &card.tests]);
+    let packed = packing(&cards, &kit);
+    for list in lists.chain([&packed]) {
+        let mut keys: Vec<&str> = list.iter().map(|line| line.key.as_str()).collect();
+        keys.sort_unstable();
+        let count = keys.len();
+        keys.dedup();
+        assert_eq!(keys.len(), count, "{keys:?}");
+        assert!(list.iter().all(|line| !line.text.is_empty()));
+    }
+}
+
+/// By hand from the sample job: two bodies, three lenses, one head that stands in every setup, an octa and a box that are never up
+/// together; the foot of the slip wants a bag of its own.
+#[test]
+fn the_slip_shed_is_packed() {
+    let (cards, kit) = cards(SLIP_SHED);
+    let packed = packing(&cards, &kit);
+    let said = texts(&packed);
+    for wanted in [
+        "Full-frame body, 24 MP",
+        "High-resolution body, 61 MP",
+        "Portrait 85 mm f/1.8",
+        "Battery head, 400 Ws",
+        "Octa 90 cm, two layers",
+        "Softbox 60 × 60 cm, one layer",
+        "Quarter cooling: a piece, cut to the heads",
+        "Light stand",
+        "Tripod with its plate",
+    ] {
+        assert!(said.contains(&wanted), "{wanted} of {said:?}");
+    }
+    // 60, 40 and 60 frames, each well under what one battery gives at these powers.
+    assert!(said.contains(&"Battery head, 400 Ws: a charged battery"), "{said:?}");
+    let bags: Vec<&&str> = said.iter().filter(|text| text.contains("kg for the stands")).collect();
+    assert_eq!(bags.len(), 1, "{said:?}");
+    assert!(!said.iter().any(|text| text.contains("Neutral density")), "no setup uses a filter");
+}
+
+/// Many frames at high power drain more than one battery, over all setups together.
+#[test]
+fn batteries_add_up_over_the_job() {
+    let (mut cards, kit) = cards(SLIP_SHED);
+    for card in &mut cards {
+        card.setup.pace.frames = 400;
+        card.assessment.lights.iter_mut().for_each(|report| report.pops_per_battery = 300);
+    }
+    // Three times 400 of 300: four.
+    let packed = packing(&cards, &kit);
+    assert!(texts(&packed).contains(&"Battery head, 400 Ws: 4 charged batteries"), "{:?}", texts(&packed));
+}
+
+/// What is looked at depends on the plan: each line is there where its reason is, and only there.
+#[test]
+fn before_the_first_frame() {
+    let (cards, _) = cards(SLIP_SHED);
+    let keys = |card: &Card| -> Vec<String> { card.before.iter().map(|line| line.key.clone()).collect() };
+    let of = |id: &str| cards.iter().find(|card| card.id.as_str() == id).unwrap();
+    let (doors, hands) = (keys(of("setup-doors")), keys(of("setup-hands")));
+    assert!(hands.contains(&"release".to_owned()) && !doors.contains(&"release".to_owned()));
+    assert!(doors.contains(&"loupe".to_owned()) && !hands.contains(&"loupe".to_owned()));
+    assert!(doors.contains(&"silent".to_owned()));
+    assert!(!doors.contains(&"curtain".to_owned()));
+}
+
+/// The order of a test: ambient, flash at the fastest shutter that syncs, both, one thing at a time. From 1/160 to that is so many
+/// stops; without a light there is one frame only.
+#[test]
+fn the_order_of_a_test() {
+    let file: JobFile = serde_json::from_str(SLIP_SHED).unwrap();
+    let mut setup = file.setups[0].setup.clone();
+    setup.camera.shutter.at = crate::marks::Mark::nearest(36);
+    let tested = |setup: &Setup| {
+        let s = Situation::new(setup, &file.kit, House::default()).unwrap();
+        order::tests(&s)
+    };
+    let lit = tested(&setup);
+    let keys: Vec<&str> = lit.iter().map(|line| line.key.as_str()).collect();
+    assert_eq!(keys, ["test-ambient", "test-flash", "test-both", "test-one"]);
+    assert!(lit[0].text.starts_with("Ambient alone, flashes off: 1/60"), "{}", lit[0].text);
+    assert!(lit[1].text.contains("1/200") || lit[1].text.contains("1/160"), "{}", lit[1].text);
+    setup.lights.iter_mut().for_each(|light| light.on = false);
+    assert_eq!(tested(&setup).len(), 1);
+}
+
+/// A box that an assistant holds takes two people; each light and modifier takes its minutes more.
+#[test]
+fn what_is_put_up() {
+    let file: JobFile = serde_json::from_str(SLIP_SHED).unwrap();
+    let built = |setup: &Setup| {
+        let s = Situation::new(setup, &file.kit, House::default()).unwrap();
+        build::build(&s, &crate::assess::assess_situation(&s))
+    };
+    let mut setup = file.setups[0].setup.clone();
+    let with = built(&setup);
+    assert_eq!(with.hands, 1);
+    assert!(texts(&with.lines)[1].contains("85 mm"), "{:?}", with.lines);
+    assert!(with.lines.iter().any(|line| line.key == "light-octa" && line.text.contains("Octa 90 cm")));
+    setup.lights[0].held_by = Holder::Assistant;
+    assert_eq!(built(&setup).hands, 2);
+    setup.lights[0].on = false;
+    let without = built(&setup);
+    assert!((with.minutes.minutes() - without.minutes.minutes() - 5.0).abs() < 1e-9);
+}

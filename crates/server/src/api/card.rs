@@ -1,0 +1,88 @@
+//! The field card of a job: each setup with what is wanted in the hand, and what all of them pack.
+
+use super::asked::Asked;
+use super::exports::ladder_of;
+use super::id;
+use crate::problem::Problem;
+use crate::work::Kind;
+use actix_web::get;
+use actix_web::web::{Json, Path};
+use serde::Serialize;
+use tolva_core::card::{Card, CardLine, card, packing};
+use tolva_core::day::{DayLight, Timeline, forecast};
+use tolva_core::forecast::Seen;
+use tolva_core::format::Brief;
+use tolva_core::ladder::{Ladder, Ladders};
+use tolva_core::quantity::Id;
+use tolva_core::setup::Setup;
+use tolva_core::situation::Situation;
+use tolva_store::JobSnapshot;
+use utoipa::ToSchema;
+
+/// A setup that stands on no card.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct OffCard {
+    /// Its id.
+    id: Id,
+    /// Its name.
+    name: String,
+    /// Why.
+    why: String,
+}
+
+/// The field card of a job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct JobCard {
+    /// The job's id.
+    id: Id,
+    /// The job.
+    job: Brief,
+    /// The place of its day.
+    place: Option<String>,
+    /// The time zone its clock goes by.
+    zone: Option<String>,
+    /// Its setups, in shooting order.
+    setups: Vec<Card>,
+    /// Setups the kit does not allow as they stand.
+    off: Vec<OffCard>,
+    /// What all of them pack.
+    packing: Vec<CardLine>,
+}
+
+fn whole(of: Id, snapshot: JobSnapshot, ladders: &Ladders) -> JobCard {
+    let JobSnapshot { job, day, setups, kit, settings } = snapshot;
+    let on_day = day.as_ref().and_then(|day| Some((day, Timeline::of(job.date.as_str(), day).ok()?)));
+    let terms = job.terms(settings.house, day.as_ref().map(|day| day.place.zone.as_str()));
+    let light = on_day.as_ref().map(|(day, timeline)| DayLight::of(day, timeline, terms.house.meter));
+    let (mut cards, mut off) = (Vec::new(), Vec::new());
+    let ladder = |id: &Id, setup: &Setup| -> Option<Ladder> {
+        ladder_of(ladders, (light.as_ref()?, &kit, terms), id, setup)?.ok()
+    };
+    for (id, setup) in &setups {
+        let standing = on_day.as_ref().filter(|_| setup.slot.is_some());
+        let forecast = standing.and_then(|(day, timeline)| forecast(day, timeline, terms.house.meter, setup));
+        let seen = Seen { setup, forecast: forecast.as_ref() };
+        match Situation::new(seen, &kit, terms) {
+            Ok(s) => cards.push(card(id.clone(), &s, ladder(id, setup))),
+            Err(errors) => off.push(OffCard {
+                id: id.clone(),
+                name: setup.name.to_string(),
+                why: errors.first().map(|error| error.problem.to_string()).unwrap_or_default(),
+            }),
+        }
+    }
+    let place = day.as_ref().map(|day| day.place.name.to_string());
+    let zone = day.as_ref().map(|day| day.place.zone.to_string());
+    JobCard { id: of, packing: packing(&cards, &kit), job, place, zone, setups: cards, off }
+}
+
+/// The field card of a job, whole.
+#[utoipa::path(operation_id = "jobs_card", params(("id" = String, Path)),
+    responses((status = 200, body = JobCard), (status = 404, body = Problem)))]
+#[get("/jobs/{id}/card")]
+pub async fn card_of_job(asked: Asked, path: Path<String>) -> Result<Json<JobCard>, Problem> {
+    let of = id(&path)?;
+    let snapshot = asked.studio.snapshot_of_job(&of).await?;
+    let ladders = asked.ladders.clone();
+    Ok(Json(asked.work(Kind::Card, move || whole(of, snapshot, &ladders)).await?))
+}
