@@ -15,6 +15,7 @@ import { unseen } from './ui/unseen'
 import { useTitle } from './ui/useTitle'
 
 const BenchPage = lazy(() => import('./bench/BenchPage'))
+const CardPage = lazy(() => import('./card/CardPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
 const JobsPage = lazy(() => import('./jobs/JobsPage'))
 const JudgePage = lazy(() => import('./judge/JudgePage'))
@@ -202,6 +203,7 @@ export function App() {
               <Route path="/setups/:id/judge/:take?" element={<JudgePage />} />
               <Route path="/setups/:id/sheet" element={<SheetPage />} />
               <Route path="/jobs/:id/day" element={<DayPage />} />
+              <Route path="/jobs/:id/card" element={<CardPage />} />
               <Route path="/jobs/:id/log" element={<LogPage />} />
               <Route path="/kit" element={<KitPage />} />
               <Route path="/kit/learnt" element={<LearntPage />} />

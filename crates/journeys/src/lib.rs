@@ -143,6 +143,15 @@ impl Walk {
         self.browser.cdp().send_raw("Emulation.setEmulatedMedia", asked).await.unwrap();
     }
 
+    /// Opens a file that lies in a folder, with what is asked of it.
+    ///
+    /// # Panics
+    /// Where the browser does not.
+    pub async fn open_file(&self, file: &Path, asked: &str) {
+        let path = file.display().to_string().replace(' ', "%20");
+        self.browser.goto(format!("file://{path}{asked}")).await.expect("the file opens");
+    }
+
     /// Opens a page of the application.
     pub async fn open(&self, path: &str) {
         self.browser.goto(format!("{}{path}", self.address)).await.unwrap();

@@ -92,6 +92,23 @@ async fn a_correction_is_applied_and_undone() {
     walk.end().await;
 }
 
+/// The frames that would tell most become a job by one press, and the first of them stands on the bench with what to dial.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_session_is_set_up() {
+    let walk = Walk::at_desk().await;
+    walk.open("/kit/learnt").await;
+    let dials = walk.read("return new Promise((done) => { const look = () => { const found = document.querySelector('ol .dials'); found ? done(found.textContent) : setTimeout(look, 50) }; look() })").await;
+    let power = dials.as_str().unwrap().rsplit_once("power ").unwrap().1.to_owned();
+    walk.press_named("Make a job of these 5 frames").await;
+    walk.sees("[aria-label=Notice]", "The frames are setups of a job now").await;
+    walk.wait("the bench", "return document.querySelector('[data-dial^=power]') !== null").await;
+    let there = walk.read("return document.querySelector('[data-dial^=power]').textContent").await;
+    assert!(there.as_str().unwrap().contains(power.trim()), "{there} has {power}");
+    walk.open("/").await;
+    walk.sees("main", "Test frames of the kit").await;
+    walk.end().await;
+}
+
 /// A thing is told in sentences beside its drawing; what is typed as photographers write it is taken, and the drawing follows.
 #[tokio::test(flavor = "multi_thread")]
 async fn a_sheet_follows_what_is_typed() {

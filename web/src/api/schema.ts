@@ -3934,7 +3934,7 @@ export interface components {
             /** @description The place of its day. */
             place?: string | null;
             /** @description Its setups, in shooting order. */
-            setups: components["schemas"]["Card"][];
+            setups: components["schemas"]["SetupCard"][];
             /** @description The time zone its clock goes by. */
             zone?: string | null;
         };
@@ -6504,6 +6504,30 @@ export interface components {
             wanted_reflections: components["schemas"]["WantedReflection"][];
             /** @description White balance. */
             white_balance: components["schemas"]["WhiteBalance"];
+        };
+        /** @description A setup on its card. */
+        SetupCard: {
+            /** @description What its dials make of the light. */
+            assessment: components["schemas"]["Assessment"];
+            /** @description What to look at before the first frame. */
+            before: components["schemas"]["CardLine"][];
+            /** @description What binds, with the ways out. */
+            binds: components["schemas"]["Bind"][];
+            /** @description What to put up. */
+            build: components["schemas"]["Build"];
+            /** @description Cures of what shows in panes. */
+            cures: components["schemas"]["Cure"][];
+            /** @description The setup. */
+            id: components["schemas"]["Id"];
+            ladder?: components["schemas"]["Ladder"] | null;
+            /** @description What there is to draw. */
+            layout: components["schemas"]["Layout"];
+            /** @description What two frames of one picture have in common and what changes between them; none where one is enough. */
+            second_frame?: string | null;
+            /** @description As it stands. */
+            setup: components["schemas"]["Setup"];
+            /** @description Frames to test it by, in their order. */
+            tests: components["schemas"]["CardLine"][];
         };
         /** @description When a setup is made and what its light is then. */
         SetupLight: {

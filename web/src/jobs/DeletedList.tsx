@@ -44,7 +44,7 @@ function restored({ kind, id }: Deleted) {
 }
 
 /** What was deleted and can still be brought back, however many were. */
-export function DeletedList() {
+export default function DeletedList() {
   const deleted = useQuery(deletedQuery).data ?? []
   const queries = useQueryClient()
   const restore = useMutation({ mutationFn: restored, onSuccess: () => queries.invalidateQueries() })

@@ -107,6 +107,9 @@ export default function JobEntry({ job }: { job: JobSummary }) {
           <Push onPress={() => void navigate(`/jobs/${job.id}/day`)} aria-label={`Day of ${job.job.name}`}>
             Day
           </Push>
+          <Push onPress={() => void navigate(`/jobs/${job.id}/card`)} aria-label={`Card of ${job.job.name}`}>
+            Card
+          </Push>
           <Push onPress={() => void navigate(`/jobs/${job.id}/log`)} aria-label={`Log of ${job.job.name}`}>
             Log
           </Push>

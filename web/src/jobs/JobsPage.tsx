@@ -13,9 +13,9 @@ import { useNotice } from '../ui/Notices'
 import { MainPush, Push } from '../ui/Push'
 import { Search } from '../ui/Search'
 import { useTitle } from '../ui/useTitle'
-import { DeletedList } from './DeletedList'
 import { JobLines } from './JobLines'
 
+const DeletedList = lazy(() => import('./DeletedList'))
 const JobEntry = lazy(() => import('./JobEntry'))
 
 const Page = styled.div`
@@ -184,7 +184,9 @@ export default function JobsPage() {
           </Push>
         </p>
       )}
-      <DeletedList />
+      <Suspense>
+        <DeletedList />
+      </Suspense>
     </Page>
   )
 }

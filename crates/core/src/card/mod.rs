@@ -55,7 +55,7 @@ pub struct Build {
 /// A setup on its card.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct Card {
+pub struct SetupCard {
     /// The setup.
     pub id: Id,
     /// As it stands.
@@ -82,9 +82,9 @@ pub struct Card {
 
 /// The card of a setup.
 #[must_use]
-pub fn card(id: Id, s: &Situation<'_>, ladder: Option<Ladder>) -> Card {
+pub fn card(id: Id, s: &Situation<'_>, ladder: Option<Ladder>) -> SetupCard {
     let Plan { setup, assessment, binds, cures, .. } = bind_situation(s);
-    Card {
+    SetupCard {
         id,
         layout: layout_of(s, Wanted { chosen: None, ratio: Some(1.15) }),
         ladder,

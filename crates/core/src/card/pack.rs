@@ -1,6 +1,6 @@
 //! What a job packs: the kit of all its setups, with counts, and the small things no plan names.
 
-use super::{Card, CardLine};
+use super::{CardLine, SetupCard};
 use crate::kit::Kit;
 use crate::marks::Mark;
 use crate::optics::Support;
@@ -28,7 +28,7 @@ fn lights(setup: &Setup) -> impl Iterator<Item = &crate::setup::Light> {
 }
 
 /// Batteries of each flash over the whole job: what each setup leaves in one serves the next.
-fn batteries(cards: &[Card]) -> BTreeMap<&Id, (f64, usize)> {
+fn batteries(cards: &[SetupCard]) -> BTreeMap<&Id, (f64, usize)> {
     let mut found: BTreeMap<&Id, (f64, usize)> = BTreeMap::new();
     for card in cards {
         let frames = f64::from(card.setup.pace.frames);
@@ -51,7 +51,7 @@ fn batteries(cards: &[Card]) -> BTreeMap<&Id, (f64, usize)> {
 
 /// Everything a job packs.
 #[must_use]
-pub fn packing(cards: &[Card], kit: &Kit) -> Vec<CardLine> {
+pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
     let setups = || cards.iter().map(|card| &card.setup);
     let name = |id: &Id| kit.items.iter().find(|item| item.id() == id).map(|item| item.name().to_string());
     let mut lines = Vec::new();
@@ -91,7 +91,7 @@ pub fn packing(cards: &[Card], kit: &Kit) -> Vec<CardLine> {
     for (kind, count) in cards_used {
         lines.push(CardLine::new(format!("pack-card-{kind:?}").to_lowercase(), say::card::count(kind.words(), count)));
     }
-    let bag = |card: &Card| -> f64 {
+    let bag = |card: &SetupCard| -> f64 {
         let needed = card.assessment.set.lights.iter().filter_map(|one| one.bag_needed).map(|bag| bag.kilograms());
         lights(&card.setup).map(|light| light.bag.kilograms()).chain(needed).fold(0.0, f64::max)
     };

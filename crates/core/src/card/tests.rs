@@ -10,7 +10,7 @@ use rstest::rstest;
 const SLIP_SHED: &str = include_str!("../../../../demo/slip-shed.json");
 const GLASSHOUSE: &str = include_str!("../../../../demo/glasshouse.json");
 
-fn cards(text: &str) -> (Vec<Card>, Kit) {
+fn cards(text: &str) -> (Vec<SetupCard>, Kit) {
     let file: JobFile = serde_json::from_str(text).unwrap();
     let of = |filed: &crate::format::FiledSetup| {
         let s = Situation::new(&filed.setup, &file.kit, file.job.terms(House::default(), None)).unwrap();
@@ -85,7 +85,7 @@ fn batteries_add_up_over_the_job() {
 #[test]
 fn before_the_first_frame() {
     let (cards, _) = cards(SLIP_SHED);
-    let keys = |card: &Card| -> Vec<String> { card.before.iter().map(|line| line.key.clone()).collect() };
+    let keys = |card: &SetupCard| -> Vec<String> { card.before.iter().map(|line| line.key.clone()).collect() };
     let of = |id: &str| cards.iter().find(|card| card.id.as_str() == id).unwrap();
     let (doors, hands) = (keys(of("setup-doors")), keys(of("setup-hands")));
     assert!(hands.contains(&"release".to_owned()) && !doors.contains(&"release".to_owned()));

@@ -8,7 +8,7 @@ use crate::work::Kind;
 use actix_web::get;
 use actix_web::web::{Json, Path};
 use serde::Serialize;
-use tolva_core::card::{Card, CardLine, card, packing};
+use tolva_core::card::{CardLine, SetupCard, card, packing};
 use tolva_core::day::{DayLight, Timeline, forecast};
 use tolva_core::forecast::Seen;
 use tolva_core::format::Brief;
@@ -42,7 +42,7 @@ pub struct JobCard {
     /// The time zone its clock goes by.
     zone: Option<String>,
     /// Its setups, in shooting order.
-    setups: Vec<Card>,
+    setups: Vec<SetupCard>,
     /// Setups the kit does not allow as they stand.
     off: Vec<OffCard>,
     /// What all of them pack.

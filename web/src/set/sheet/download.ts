@@ -1,3 +1,4 @@
+import { save } from '../../ui/save'
 import archivo from '@fontsource-variable/archivo/files/archivo-latin-wdth-normal.woff2?url'
 import parts from '../../theme/fonts/parts.woff2?url'
 
@@ -8,14 +9,6 @@ const DPI = 200
 function serialised(svg: SVGSVGElement): string {
   const copy = svg.cloneNode(true) as SVGSVGElement
   return `<?xml version="1.0" encoding="UTF-8"?>\n${new XMLSerializer().serializeToString(copy)}`
-}
-
-function save(file: Blob, name: string) {
-  const link = document.createElement('a')
-  link.href = URL.createObjectURL(file)
-  link.download = name
-  link.click()
-  window.setTimeout(() => URL.revokeObjectURL(link.href), 10_000)
 }
 
 export function saveSvg(svg: SVGSVGElement, name: string) {

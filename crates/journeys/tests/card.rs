@@ -1,0 +1,77 @@
+//! The field card: in the hand, by the clock, ticked, and as a file that needs nothing else.
+
+#![allow(clippy::unwrap_used)]
+
+use rstest::rstest;
+use tolva_journeys::{Walk, downloaded};
+
+const AT: &str = "/jobs/job-slip-shed/card?at=2026-09-17T18:36:20";
+/// Where the shutter of the first setup stands on its card.
+const SHUTTER: &str = "return document.querySelector('#setup-doors [data-dial=shutter] [data-at]').textContent";
+
+#[rstest]
+#[case::at_the_desk(false)]
+#[case::on_a_phone(true)]
+#[tokio::test(flavor = "multi_thread")]
+async fn a_card_goes_by_the_clock(#[case] phone: bool) {
+    let walk = if phone { Walk::on_phone().await } else { Walk::at_desk().await };
+    walk.open("/").await;
+    walk.press_named("Card of Slip shed").await;
+    walk.sees("#setup-doors h2", "Boatbuilder at the doors").await;
+    walk.sees("#setup-doors .now", "The ladder runs on 2026-09-17").await;
+    assert_eq!(walk.read(SHUTTER).await, "1/160");
+    // At 18:36 the ladder has been turned at 18:35.
+    walk.open(AT).await;
+    walk.sees("#setup-doors .now", "Next in 15 min").await;
+    assert_eq!(walk.read(SHUTTER).await, "1/100");
+    walk.sees("#setup-doors [aria-current=step]", "shutter 1/100").await;
+    walk.sees("#setup-water .now", "Begins in 28 min").await;
+    walk.sees("#setup-doors .stands", "1.6 m from the face, 45° round to the left").await;
+    walk.sees("#pack", "Octa 90 cm, two layers").await;
+    walk.accessible("the field card").await;
+    walk.fits_across().await;
+    // A tick is there again after the page was left.
+    let boxes = "document.querySelector('input[data-tick=\"pack/pack-mod-octa-90\"]')";
+    walk.read(&format!("{boxes}.closest('label').click()")).await;
+    walk.open("/kit").await;
+    walk.open(AT).await;
+    walk.wait("the tick", &format!("const box = {boxes}; return box !== null && box.checked")).await;
+    walk.end().await;
+}
+
+/// The file is opened with the network cut off: dials, ladder by the clock, drawing, picture and lists are all in it.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_card_is_one_file() {
+    let walk = Walk::at_desk().await;
+    let folder = tempfile::tempdir().unwrap();
+    walk.download_into(folder.path()).await;
+    walk.open("/jobs/job-slip-shed/card").await;
+    walk.wait(
+        "its pictures",
+        "const all = [...document.querySelectorAll('.seen img')];
+         return all.length === 3 && all.every((one) => one.complete && one.naturalWidth > 100)",
+    )
+    .await;
+    walk.press_named("Save as one file").await;
+    let bytes = downloaded(folder.path(), "Slip shed card.html").await;
+    let text = String::from_utf8(bytes).unwrap();
+    assert!(text.len() < 3_000_000, "{}", text.len());
+    // Whole where no script runs: times as a table, boxes of the browser's own.
+    let before_script = text.split("<script>").next().unwrap();
+    assert!(before_script.contains("<th scope=\"row\">18:35</th>") && before_script.contains("type=\"checkbox\""));
+    assert!(before_script.matches("data:image/jpeg;base64,").count() == 3);
+    assert!(!text.contains("http://127") && !text.contains("src=\"/"), "it asks for nothing");
+    walk.cut_off(true).await;
+    let file = folder.path().join("Slip shed card.html");
+    let asked = "?at=2026-09-17T18:36:20";
+    walk.open_file(&file, asked).await;
+    walk.sees("#setup-doors .now", "Next in 15 min").await;
+    assert_eq!(walk.read(SHUTTER).await, "1/100");
+    let seen = "return [...document.images].every((one) => one.naturalWidth > 100) && document.querySelectorAll('svg').length === 3";
+    walk.wait("pictures and drawings", seen).await;
+    walk.read("document.querySelector('input[data-tick=\"setup-doors/lens\"]').click()").await;
+    walk.open_file(&file, asked).await;
+    walk.wait("the tick", "return document.querySelector('input[data-tick=\"setup-doors/lens\"]').checked").await;
+    walk.cut_off(false).await;
+    walk.end().await;
+}

@@ -1,0 +1,91 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useMemo, useRef, useState } from 'react'
+import { Link, useParams } from 'react-router'
+import styled from 'styled-components'
+import { words } from '../api/client'
+import { dayQuery, settingsQuery } from '../api/queries'
+import { save } from '../ui/save'
+import { PageHead } from '../ui/PageHead'
+import { Push } from '../ui/Push'
+import { Trouble } from '../ui/Trouble'
+import { useTitle } from '../ui/useTitle'
+import { Spoken } from '../ui/voice'
+import { cardQuery } from './cardQuery'
+import { JobSheet } from './JobSheet'
+import { live } from './live'
+import { pictures } from './pictures'
+import { sheet } from './sheet'
+
+const Page = styled.div`
+  max-width: 1020px;
+  margin: 0 auto;
+  padding: 8px 20px 0;
+  ${sheet}
+  @media (max-width: 760px) {
+    padding: 6px 12px 0;
+  }
+`
+
+/** A job's field card: on a phone held in one hand, to be printed, and saved as one file that needs nothing else. */
+export default function CardPage() {
+  const { id = '' } = useParams()
+  const told = useQuery(cardQuery(id))
+  const day = useQuery({ ...dayQuery(id), enabled: told.data?.place != null })
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
+  const [trouble, setTrouble] = useState<string | null>(null)
+  const page = useRef<HTMLDivElement>(null)
+  const card = told.data
+  useTitle(card && `Card of ${card.job.name}`)
+  const spots = useMemo(
+    () => new Map(day.data?.day?.place.spots.map((spot) => [spot.id, spot.name]) ?? []),
+    [day.data],
+  )
+  const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map())
+  const [all, setAll] = useState(false)
+  useEffect(() => {
+    if (!card) return
+    const stop = new AbortController()
+    const setups = card.setups.map((one) => one.id)
+    void pictures(setups, stop.signal, (setup, address) =>
+      setSeen((before) => new Map(before).set(setup, address)),
+    ).then(() => !stop.signal.aborted && setAll(true))
+    return () => stop.abort()
+  }, [card])
+  const ready = card !== undefined
+  useEffect(() => (ready && page.current ? live(page.current, id) : undefined), [ready, id, card])
+  const asFile = async () => {
+    if (!card) return
+    setTrouble(null)
+    try {
+      const { cardFile } = await import('./file')
+      const text = cardFile({ card, spots, clock, pictures: seen })
+      save(new Blob([text], { type: 'text/html' }), `${card.job.name} card.html`)
+    } catch (error) {
+      setTrouble(words(error))
+    }
+  }
+  return (
+    <>
+      <PageHead>
+        <h1>{card ? `Card of ${card.job.name}` : 'Card'}</h1>
+        <Link to="/">Jobs</Link>
+        {card && (
+          <span className="end">
+            {!all && <Spoken as="span">Pictures are being made …</Spoken>}
+            <Push onPress={() => void asFile()}>Save as one file</Push>
+            <Push onPress={() => window.print()}>Print</Push>
+          </span>
+        )}
+      </PageHead>
+      <Page ref={page}>
+        {told.isPending && <Spoken>Working out the card …</Spoken>}
+        {told.error && <Trouble>{words(told.error)}</Trouble>}
+        {trouble && <Trouble>{trouble}</Trouble>}
+        {card && card.setups.length + card.off.length === 0 && (
+          <p className="said">This job has no setup yet: its card is empty.</p>
+        )}
+        {card && <JobSheet card={card} spots={spots} clock={clock} pictures={seen} />}
+      </Page>
+    </>
+  )
+}

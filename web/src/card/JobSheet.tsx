@@ -1,0 +1,55 @@
+import type { JobCard, Settings } from '../api/types'
+import { dateWords } from './dateWords'
+import { Lines } from './Lines'
+import { Plate } from './Plate'
+
+type Props = {
+  card: JobCard
+  spots: ReadonlyMap<string, string>
+  clock: Settings['clock']
+  /** The address of each setup's picture, where there is one. */
+  pictures: ReadonlyMap<string, string>
+}
+
+/** A job's card: what to pack, then each setup on a plate of its own, with a bar for the thumb. */
+export function JobSheet({ card, spots, clock, pictures }: Props) {
+  const { job } = card
+  return (
+    <>
+      <p className="said">
+        {[dateWords(job.date), card.place, job.client].filter(Boolean).join(' · ') ||
+          'No date and place yet.'}
+      </p>
+      {card.off.map((off) => (
+        <p key={off.id} className="binds">
+          {off.name} is not on this card: {off.why}
+        </p>
+      ))}
+      {card.setups.map((one, index) => (
+        <Plate
+          key={one.id}
+          card={one}
+          number={index + 1}
+          date={job.date}
+          spot={spots.get(one.setup.slot?.spot ?? '') ?? null}
+          clock={clock}
+          picture={pictures.get(one.id) ?? null}
+        />
+      ))}
+      <section className="plate" id="pack" aria-labelledby="name-pack">
+        <h2 id="name-pack">Pack</h2>
+        <div className="halves">
+          <Lines title="For all setups together" of="pack" lines={card.packing} />
+        </div>
+      </section>
+      <nav className="thumb" aria-label="Setups of this card">
+        {card.setups.map((one, index) => (
+          <a key={one.id} href={`#${one.id}`} aria-label={`${index + 1}, ${one.setup.name}`}>
+            {index + 1}
+          </a>
+        ))}
+        <a href="#pack">Pack</a>
+      </nav>
+    </>
+  )
+}
