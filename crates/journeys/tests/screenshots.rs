@@ -114,15 +114,15 @@ async fn on_a_phone() {
     walk.sees("a", "Boatbuilder at the doors").await;
     walk.open_setup("setup-doors").await;
     walk.picture(&file("phone-dials")).await;
-    walk.press_named("Brief").await;
-    walk.sees("h2", "What the meter said").await;
-    walk.picture(&file("phone-brief")).await;
     walk.press_named("Picture").await;
     finely(&walk).await;
     walk.picture(&file("phone-picture")).await;
     walk.named("[role=radio]", "Colour").await.click().await.unwrap();
     walk.find("[data-patch-colour=lit_side]").await;
     walk.picture(&file("phone-colour")).await;
+    walk.open("/jobs/job-slip-shed/card?at=2026-09-17T18:36:20").await;
+    walk.sees("#setup-doors .now", "Next in").await;
+    walk.picture(&file("phone-card")).await;
     walk.open("/").await;
     walk.press_named("Dusk").await;
     walk.named("button", "Daylight").await;

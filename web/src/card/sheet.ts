@@ -29,8 +29,9 @@ p { margin: 4px 0; }
 .ladder tr[aria-current] { outline: 3px solid var(--ink); outline-offset: -2px; }
 .ladder tr[aria-current] > * { padding-left: 8px; }
 .seen { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr); gap: 14px; align-items: start; margin-top: 8px; }
-.seen img { width: 100%; max-height: 420px; object-fit: contain; object-position: left top; display: block; background: #777; }
+.seen img { width: 100%; max-height: 420px; object-fit: contain; object-position: left top; display: block; }
 .seen svg { width: 100%; height: auto; max-height: 420px; display: block; background: #fff; }
+.seen svg:only-child { grid-column: 1 / -1; }
 .stands { display: grid; grid-template-columns: 2em 1fr; gap: 4px 8px; font-size: 16px; margin: 4px 0; }
 .stands dt { font-weight: 750; font-size: 18px; }
 .stands dd { margin: 0; }
