@@ -204,6 +204,7 @@ export function Plate({ card, number, date, spot, clock, picture }: Props) {
         />
         <Lines title="Before the first frame" of={card.id} lines={card.before} />
         <Lines title="Test in this order" of={card.id} lines={card.tests} />
+        {card.series.length > 0 && <Lines title="In the hand" of={card.id} lines={card.series} />}
         {assessment.cautions.length > 0 && (
           <div>
             <h3>Mind</h3>

@@ -4,6 +4,7 @@ mod before;
 mod build;
 mod order;
 mod pack;
+mod series;
 #[cfg(test)]
 mod tests;
 
@@ -76,6 +77,8 @@ pub struct SetupCard {
     pub before: Vec<CardLine>,
     /// Frames to test it by, in their order.
     pub tests: Vec<CardLine>,
+    /// How many frames to take in the hand, at the planned shutter and slower; nothing where one will do.
+    pub series: Vec<CardLine>,
     /// What two frames of one picture have in common and what changes between them; none where one is enough.
     pub second_frame: Option<String>,
 }
@@ -91,6 +94,7 @@ pub fn card(id: Id, s: &Situation<'_>, ladder: Option<Ladder>) -> SetupCard {
         build: build::build(s, &assessment),
         before: before::before(s),
         tests: order::tests(s),
+        series: series::series(s, &assessment),
         second_frame: order::second_frame(s, &cures),
         setup,
         assessment,

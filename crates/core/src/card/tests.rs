@@ -133,3 +133,32 @@ fn what_is_put_up() {
     let without = built(&setup);
     assert!((with.minutes.minutes() - without.minutes.minutes() - 5.0).abs() < 1e-9);
 }
+
+/// The trade's series for a long lens: 10 frames at 1/250, 20 at 1/125, 40 at 1/60 hold one that is sharp, then as many as there is time
+/// for (common practice): with a hand learnt so that t₀ is 0.3/250 s, whatever its lens and stabiliser say.
+#[test]
+fn the_series_of_the_trade() {
+    use crate::marks::Mark;
+    use crate::quantity::{Learnt, Stops};
+    let file: JobFile = serde_json::from_str(SLIP_SHED).unwrap();
+    let mut setup = file.setups[0].setup.clone();
+    setup.lights.iter_mut().for_each(|light| light.on = false);
+    setup.camera.shutter.at = Mark::nearest(48);
+    let of = |house: House| {
+        let s = Situation::new(&setup, &file.kit, house).unwrap();
+        let rule = s.asks.hand().unwrap().seconds();
+        (series::series(&s, &crate::assess::assess_situation(&s)), rule)
+    };
+    let (plain, rule) = of(House::default());
+    assert!(plain.is_empty(), "a stabilised 85 mm is sharp at 1/250: {plain:?}");
+    // Four of five at the rule: t₀ = ln 5 of its time.
+    let more = (0.3 / 256.0 / (5f64.ln() * rule)).log2();
+    let hand = Some(Learnt { more: Stops::of(more), spread: Stops::of(0.1), takes: 20 });
+    let (lines, _) = of(House { hand, ..House::default() });
+    let said: Vec<&str> = lines.iter().map(|line| line.text.split(',').next().unwrap()).collect();
+    assert_eq!(
+        said,
+        ["10 frames at 1/250", "20 frames at 1/125", "40 frames at 1/60", "As many as there is time for at 1/30"]
+    );
+    assert!(lines[3].why.is_some() && lines[0].why.is_none());
+}

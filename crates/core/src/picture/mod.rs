@@ -10,7 +10,7 @@ mod stands;
 use crate::colour::{Eye, Spectrum};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::flash::BeforeReady;
-use crate::marks::Mark;
+use crate::marks::{Mark, ShutterMark};
 use crate::optics::{frames_for_a_sharp_one, odds_of_a_sharp_frame};
 use crate::quantity::{Learnt, Seconds, Share};
 use crate::say;
@@ -139,9 +139,10 @@ impl InHand {
     }
 }
 
-fn hand(s: &Situation<'_>, dials: &Dials) -> Option<InHand> {
+/// What the hand makes of frames at a shutter; none on a tripod.
+pub(crate) fn in_hand(s: &Situation<'_>, shutter: ShutterMark) -> Option<InHand> {
     let rule = Seconds::of(s.asks.hand()?.seconds() * Learnt::more_of(s.terms.house.hand).exp2());
-    let odds = odds_of_a_sharp_frame(rule, s.effective_shutter(dials.shutter).time());
+    let odds = odds_of_a_sharp_frame(rule, s.effective_shutter(shutter).time());
     Some(InHand { odds, circle: circle_across(s) })
 }
 
@@ -233,7 +234,7 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         blur: blur(s, &dials),
         reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },
         trail: trail(s, &dials),
-        hand: hand(s, &dials),
+        hand: in_hand(s, dials.shutter),
         places: places(s),
         metered: metered(s, offset - shutter),
         paints,

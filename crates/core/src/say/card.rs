@@ -39,6 +39,18 @@ pub(crate) const CLOTH: &str = "Lens cloth";
 pub(crate) const TRIGGERS: &str = "Trigger, receivers, their batteries";
 pub(crate) const TAPE: &str = "Gaffer tape and clips";
 
+pub(crate) const REVIEW_SLOWEST_FIRST: &str = "For one that is sharp, nineteen times in twenty, by the hand as it is known; frames of one burst shake alike, so take them in several. Look at the slowest first.";
+
+pub(crate) fn frames_at(frames: u32, shutter: &str, seconds: f64) -> String {
+    let count = if frames == 1 { "One frame".to_owned() } else { format!("{frames} frames") };
+    let time = if seconds < 2.0 { String::new() } else { format!(", {seconds:.0} s of them") };
+    format!("{count} at {shutter}{time}")
+}
+
+pub(crate) fn as_many_as_there_is_time(shutter: &str) -> String {
+    format!("As many as there is time for at {shutter}")
+}
+
 pub(crate) fn test_ambient([shutter, aperture, iso]: &[String; 3], lit: bool) -> String {
     let off = if lit { "Ambient alone, flashes off" } else { "The light that is there" };
     format!("{off}: {shutter}, {aperture}, ISO {iso}. The background is to be right in it.")

@@ -1,0 +1,50 @@
+//! Hand-held series: how many frames hold one that is sharp, from the planned shutter down.
+
+use super::CardLine;
+use crate::marks::{Mark, ShutterMark};
+use crate::optics::frames_for_a_sharp_one;
+use crate::picture::in_hand;
+use crate::say;
+use crate::setup::Patch;
+use crate::situation::{Dials, Situation};
+
+/// From these odds on one frame is enough.
+const SURE: f64 = 0.95;
+/// Under these nobody counts any more: as many as there is time for.
+const HOPELESS: f64 = 0.04;
+/// Shutters told, each a stop slower.
+const STEPS: i16 = 4;
+/// More of the face's light from flash than this, and the flash freezes what the hand does.
+const FROZEN: f64 = 0.25;
+
+/// What to take in the hand at the planned shutter and slower; nothing on a tripod, by flash, or where one frame will do.
+pub(super) fn series(s: &Situation<'_>, assessment: &crate::assess::Assessment) -> Vec<CardLine> {
+    let frozen = assessment.level(Patch::Face).is_some_and(|face| face.flash_share.share() >= FROZEN);
+    let planned = Dials::of(s.setup).shutter;
+    let first = in_hand(s, planned).map_or(1.0, |hand| hand.odds.share());
+    if frozen || first >= SURE {
+        return Vec::new();
+    }
+    let at = |step: i16| ShutterMark::nearest(planned.sixths() - 6 * step);
+    let shutters = (0..STEPS).map(at).take_while(|shutter| *shutter >= s.shutter.0);
+    let counted = shutters.filter_map(|shutter| Some((shutter, in_hand(s, shutter)?.odds)));
+    let mut lines = Vec::new();
+    for (shutter, odds) in counted {
+        let label = shutter.label(s.step);
+        let text = if odds.share() < HOPELESS {
+            say::card::as_many_as_there_is_time(&label)
+        } else {
+            let frames = frames_for_a_sharp_one(odds);
+            let seconds = f64::from(frames) / s.body.frames_per_second.max(0.1);
+            say::card::frames_at(frames, &label, seconds)
+        };
+        lines.push(CardLine::new(format!("series-{}", shutter.sixths()), text));
+        if odds.share() < HOPELESS {
+            break;
+        }
+    }
+    if let Some(last) = lines.last_mut() {
+        last.why = Some(say::card::REVIEW_SLOWEST_FIRST.to_owned());
+    }
+    lines
+}
