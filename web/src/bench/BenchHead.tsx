@@ -150,6 +150,11 @@ export const BenchHead = memo(function BenchHead(props: Props) {
           Judge
         </Link>
       )}
+      {kept && (
+        <Link className="aside" to={`/jobs/${kept.job_id}/card#${kept.id}`}>
+          Card
+        </Link>
+      )}
       {standIns?.there && kept && (
         <Link className="aside" to={`/setups/${kept.id}/stand-ins`}>
           Stand-ins

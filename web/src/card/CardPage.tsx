@@ -16,11 +16,26 @@ import { live } from './live'
 import { pictures } from './pictures'
 import { sheet } from './sheet'
 
+const Head = styled(PageHead)`
+  @media print {
+    display: none;
+  }
+`
 const Page = styled.div`
   max-width: 1020px;
   margin: 0 auto;
   padding: 8px 20px 0;
   ${sheet}
+  .printed {
+    display: none;
+    font-size: 21px;
+  }
+  @media print {
+    padding: 0;
+    .printed {
+      display: block;
+    }
+  }
   @media (max-width: 760px) {
     padding: 6px 12px 0;
   }
@@ -66,7 +81,7 @@ export default function CardPage() {
   }
   return (
     <>
-      <PageHead>
+      <Head>
         <h1>{card ? `Card of ${card.job.name}` : 'Card'}</h1>
         <Link to="/">Jobs</Link>
         {card && (
@@ -76,13 +91,18 @@ export default function CardPage() {
             <Push onPress={() => window.print()}>Print</Push>
           </span>
         )}
-      </PageHead>
+      </Head>
       <Page ref={page}>
         {told.isPending && <Spoken>Working out the card …</Spoken>}
         {told.error && <Trouble>{words(told.error)}</Trouble>}
         {trouble && <Trouble>{trouble}</Trouble>}
         {card && card.setups.length + card.off.length === 0 && (
           <p className="said">This job has no setup yet: its card is empty.</p>
+        )}
+        {card && (
+          <p className="printed">
+            <b>{card.job.name}</b>
+          </p>
         )}
         {card && <JobSheet card={card} spots={spots} clock={clock} pictures={seen} />}
       </Page>

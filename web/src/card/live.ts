@@ -17,6 +17,8 @@ export function live(root: HTMLElement, key: string): () => void {
   const put = (element: Element | null, text: string) => {
     if (element && element.textContent !== text) element.textContent = text
   }
+  // Paper has the plan: nobody reads it at the minute it was printed.
+  let printing = false
   const tick = () => {
     const at = now()
     const date = `${at.getFullYear()}-${two(at.getMonth() + 1)}-${two(at.getDate())}`
@@ -24,7 +26,7 @@ export function live(root: HTMLElement, key: string): () => void {
     root.querySelectorAll<HTMLElement>('[data-ladder]').forEach((plate) => {
       const rungs = JSON.parse(plate.dataset.ladder ?? '[]') as Rung[]
       const until = Number(plate.dataset.until)
-      const today = plate.dataset.date === date
+      const today = !printing && plate.dataset.date === date
       const current = today ? rungs.filter((rung) => rung.minute <= minute).length - 1 : -1
       const next = today ? rungs[current + 1] : undefined
       put(plate.querySelector('[data-clock]'), `${two(at.getHours())}:${two(at.getMinutes())}`)
@@ -81,10 +83,22 @@ export function live(root: HTMLElement, key: string): () => void {
   }
   root.addEventListener('change', keep)
   root.querySelectorAll<HTMLElement>('.now').forEach((line) => (line.hidden = false))
+  const paper = () => {
+    printing = true
+    tick()
+  }
+  const screen = () => {
+    printing = false
+    tick()
+  }
+  addEventListener('beforeprint', paper)
+  addEventListener('afterprint', screen)
   tick()
   const timer = setInterval(tick, 1000)
   return () => {
     clearInterval(timer)
+    removeEventListener('beforeprint', paper)
+    removeEventListener('afterprint', screen)
     root.removeEventListener('change', keep)
   }
 }

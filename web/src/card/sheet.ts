@@ -53,6 +53,8 @@ p { margin: 4px 0; }
   .dials dd { font-size: 40px; }
 }
 @media print {
+  .dials > div { print-color-adjust: exact; }
+  .dials { grid-template-columns: repeat(3, 1fr); }
   .thumb, .now { display: none !important; }
   .plate { break-inside: auto; break-before: page; }
   .plate:first-of-type { break-before: auto; }
