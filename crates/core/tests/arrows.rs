@@ -80,8 +80,8 @@ const CORE: [&str; 33] = [
     "kit_sheet",
     "take",
     "judge",
-    "learn",
     "format",
+    "learn",
 ];
 
 fn files(folder: &Path, found: &mut Vec<PathBuf>) {

@@ -49,6 +49,17 @@ fn batteries(cards: &[SetupCard]) -> BTreeMap<&Id, (f64, usize)> {
     found
 }
 
+/// What holds a light, where that is something to pack.
+const fn holds(holder: Holder) -> Option<&'static str> {
+    match holder {
+        Holder::Stand => Some(say::card::STAND),
+        Holder::Boom => Some(say::card::BOOM),
+        Holder::Clamp => Some(say::card::CLAMP),
+        Holder::Assistant => Some(say::card::POLE),
+        Holder::Table | Holder::Camera | Holder::Hand => None,
+    }
+}
+
 /// Everything a job packs.
 #[must_use]
 pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
@@ -81,7 +92,7 @@ pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
     }
     let held = most(setups(), |setup| lights(setup).map(|light| light.held_by).collect::<Vec<Holder>>());
     for (holder, count) in held {
-        if let Some(what) = say::card::holder(holder) {
+        if let Some(what) = holds(holder) {
             lines.push(CardLine::new(format!("pack-{holder:?}").to_lowercase(), say::card::count(what, count)));
         }
     }

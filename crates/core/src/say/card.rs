@@ -1,6 +1,5 @@
 //! The field card, in words.
 
-use crate::setup::Holder;
 use std::fmt::Display;
 
 pub(crate) const TEST_BOTH: &str = "Both together: look at face against background, the histogram and the highlight warning, not at how bright the screen is.";
@@ -31,6 +30,10 @@ pub(crate) const MARK_THE_SPOT: &str = "Mark where the subject stands, with tape
 pub(crate) const WAYS_CLEAR: &str =
     "Cables taped, exits and aisles clear; the tallest leg of each stand under its load.";
 pub(crate) const BATTERY_GUESS: &str = "By the frames planned; cold and idling take more.";
+pub(crate) const STAND: &str = "Light stand";
+pub(crate) const BOOM: &str = "Boom with its counterweight";
+pub(crate) const CLAMP: &str = "Clamp with a safety line";
+pub(crate) const POLE: &str = "Pole for the assistant";
 pub(crate) const TRIPOD: &str = "Tripod with its plate";
 pub(crate) const ND: &str = "Neutral density filters, with rings that fit the lens";
 pub(crate) const TARGET: &str = "Grey card or two-tone target";
@@ -106,14 +109,4 @@ pub(crate) fn batteries(flash: &str, sets: usize) -> String {
 pub(crate) fn bags(count: usize, kilograms: f64) -> String {
     let bags = if count == 1 { "A bag".to_owned() } else { format!("{count} bags") };
     format!("{bags} of {kilograms:.0} kg for the stands")
-}
-
-pub(crate) const fn holder(holder: Holder) -> Option<&'static str> {
-    match holder {
-        Holder::Stand => Some("Light stand"),
-        Holder::Boom => Some("Boom with its counterweight"),
-        Holder::Clamp => Some("Clamp with a safety line"),
-        Holder::Assistant => Some("Pole for the assistant"),
-        Holder::Table | Holder::Camera | Holder::Hand => None,
-    }
 }
