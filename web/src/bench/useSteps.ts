@@ -33,8 +33,11 @@ export function useSteps({ id, session, put, busyRef, chainRef, follow, nowRef }
         await follow(false)
       } catch (error) {
         const newer = error instanceof ApiProblem ? error.problem.newer : null
-        if (newer?.what === 'setup') session.adopt(newer.kept)
-        else session.say(words(error))
+        if (newer?.what === 'setup') {
+          // It was done already, its answer lost, or somebody else was quicker: what is shown has to be of what is there now.
+          session.adopt(newer.kept)
+          await follow(false)
+        } else session.say(words(error))
       }
     },
     [follow, id, nowRef, put, session],
