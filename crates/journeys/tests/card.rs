@@ -18,7 +18,7 @@ async fn a_card_goes_by_the_clock(#[case] phone: bool) {
     walk.open("/").await;
     walk.press_named("Card of Slip shed").await;
     walk.sees("#setup-doors h2", "Boatbuilder at the doors").await;
-    walk.sees("#setup-doors .now", "The ladder runs on 2026-09-17").await;
+    walk.sees("#setup-doors .now", "The ladder runs on 17 September 2026").await;
     assert_eq!(walk.read(SHUTTER).await, "1/160");
     // At 18:36 the ladder has been turned at 18:35.
     walk.open(AT).await;
@@ -31,7 +31,7 @@ async fn a_card_goes_by_the_clock(#[case] phone: bool) {
     walk.accessible("the field card").await;
     walk.fits_across().await;
     // A tick is there again after the page was left.
-    let boxes = "document.querySelector('input[data-tick=\"pack/pack-mod-octa-90\"]')";
+    let boxes = "document.querySelector('input[data-tick=\"pack/kit-mod-octa-90\"]')";
     walk.read(&format!("{boxes}.closest('label').click()")).await;
     walk.open("/kit").await;
     walk.open(AT).await;

@@ -66,8 +66,7 @@ export default function CardPage() {
     ).then(() => !stop.signal.aborted && setAll(true))
     return () => stop.abort()
   }, [card])
-  const ready = card !== undefined
-  useEffect(() => (ready && page.current ? live(page.current, id) : undefined), [ready, id, card])
+  useEffect(() => (card && page.current ? live(page.current, id) : undefined), [id, card])
   const asFile = async () => {
     if (!card) return
     setTrouble(null)

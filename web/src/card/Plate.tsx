@@ -2,20 +2,19 @@ import type { Settings, SetupCard } from '../api/types'
 import { Drawing, Patterns } from '../set/drawing/Drawing'
 import { onPaper } from '../set/drawing/inks'
 import { projection } from '../set/drawing/projection'
+import { turnsSaid } from '../words/turns'
 import { clockTime } from '../words/units'
+import { dateWords } from './dateWords'
 import { Lines } from './Lines'
 
 type Clock = Settings['clock']
 type Dial = SetupCard['assessment']['dials'][number]
-type Rung = NonNullable<SetupCard['ladder']>['rungs'][number]
 
 /** What a dial is known by on the card and in its ladder. */
 const dialKey = ({ dial, light }: Dial['id']) => (light ? `${dial}-${light}` : dial)
 
 /** Which light a dial moves: the shutter the ambient alone, a power one flash, all others both. */
 const moves = { shutter: 'ambient', power: 'flash', iso: '', aperture: '', nd: '', kelvin: '' } as const
-
-const sentence = (rung: Rung) => rung.turns.map(({ name, to }) => `${name} ${to}`).join(', ')
 
 function Dials({ card }: { card: SetupCard }) {
   const set = card.assessment.dials.filter(({ id, label }) => id.dial !== 'nd' || label !== 'none')
@@ -59,7 +58,7 @@ function Ladder({ ladder, clock }: { ladder: NonNullable<SetupCard['ladder']>; c
             <tr key={rung.minute} data-rung>
               <th scope="row">{clockTime(rung.clock, clock)}</th>
               <td>
-                {sentence(rung)}
+                {turnsSaid(rung.turns)}
                 {!rung.kept && <div className="quiet">no longer as planned</div>}
               </td>
             </tr>
@@ -119,14 +118,20 @@ export function Plate({ card, number, date, spot, clock, picture }: Props) {
   const rungs = ladder?.rungs.map((rung) => ({
     minute: rung.minute,
     clock: clockTime(rung.clock, clock),
-    text: sentence(rung),
+    text: turnsSaid(rung.turns),
     turns: rung.turns.map(({ dial, to }) => [dialKey(dial), to]),
   }))
   const standing = new Map(assessment.dials.map((dial) => [dialKey(dial.id), dial.label]))
   const apart = (ladder?.rungs[0]?.turns ?? []).filter(({ dial, to }) => standing.get(dialKey(dial)) !== to)
   const stands = card.layout.things.filter(({ what }) => STANDS.has(what.thing))
   const live = rungs
-    ? { 'data-ladder': JSON.stringify(rungs), 'data-until': ladder?.until, 'data-date': date }
+    ? {
+        'data-ladder': JSON.stringify(rungs),
+        'data-until': ladder?.until,
+        'data-date': date,
+        'data-said': dateWords(date),
+        'data-clock-of': clock,
+      }
     : {}
   return (
     <section className="plate" id={card.id} aria-labelledby={`name-${card.id}`} {...live}>
@@ -167,8 +172,8 @@ export function Plate({ card, number, date, spot, clock, picture }: Props) {
       {apart.length > 0 && (
         <div className="binds">
           <p>
-            The ladder begins with {apart.map(({ name, to }) => `${name} ${to}`).join(', ')}; the plan stands
-            at other dials. Solve it on the bench before you go, or hold what is to stay.
+            The ladder begins with {turnsSaid(apart)}; the plan stands at other dials. Solve it on the bench
+            before you go, or hold what is to stay.
           </p>
         </div>
       )}

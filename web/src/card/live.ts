@@ -6,7 +6,8 @@ export function live(root: HTMLElement, key: string): () => void {
   type Rung = { minute: number; clock: string; text: string; turns: [string, string][] }
   const asked = new URLSearchParams(location.search).get('at')
   const opened = Date.now()
-  const begin = asked ? new Date(asked).getTime() : opened
+  const meant = asked ? new Date(asked).getTime() : opened
+  const begin = Number.isNaN(meant) ? opened : meant
   const now = () => new Date(begin + (Date.now() - opened))
   const two = (number: number) => String(number).padStart(2, '0')
   const span = (seconds: number) => {
@@ -29,10 +30,15 @@ export function live(root: HTMLElement, key: string): () => void {
       const today = !printing && plate.dataset.date === date
       const current = today ? rungs.filter((rung) => rung.minute <= minute).length - 1 : -1
       const next = today ? rungs[current + 1] : undefined
-      put(plate.querySelector('[data-clock]'), `${two(at.getHours())}:${two(at.getMinutes())}`)
+      const hours = at.getHours()
+      const twelve = plate.dataset.clockOf === 'hours12'
+      const shows = twelve
+        ? `${((hours + 11) % 12) + 1}:${two(at.getMinutes())} ${hours < 12 ? 'am' : 'pm'}`
+        : `${two(hours)}:${two(at.getMinutes())}`
+      put(plate.querySelector('[data-clock]'), shows)
       const left = next ? (next.minute - minute) * 60 : 0
       const said = !today
-        ? `The ladder runs on ${plate.dataset.date}.`
+        ? `The ladder runs on ${plate.dataset.said}.`
         : minute > until
           ? 'The ladder is over: read the light anew.'
           : next

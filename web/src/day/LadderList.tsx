@@ -1,5 +1,6 @@
 import { Spoken } from '../ui/voice'
 import { useState } from 'react'
+import { turnsSaid } from '../words/turns'
 import styled from 'styled-components'
 import type { Ladder, Rung, Setup } from '../api/types'
 import { Latch } from '../ui/Push'
@@ -104,7 +105,7 @@ export function LadderList({
               Next at <strong>{show(next.clock)}</strong>, in {span(next.minute - minute)}
               {inForce < 0 && ': set'}
             </p>
-            <p className="turns">{next.turns.map((turn) => `${turn.name} ${turn.to}`).join(', ')}</p>
+            <p className="turns">{turnsSaid(next.turns)}</p>
           </>
         ) : (
           <p className="when">Nothing more to turn until the end of work.</p>

@@ -5,7 +5,7 @@ use crate::assess::Assessment;
 use crate::optics::Support;
 use crate::quantity::Minutes;
 use crate::say;
-use crate::setup::Holder;
+use crate::setup::{Holder, Light};
 use crate::situation::{Lit, Situation};
 
 /// How long each takes one person, in minutes (common practice; guesses, told as such).
@@ -32,6 +32,13 @@ fn light_line(s: &Situation<'_>, assessment: &Assessment, lit: &Lit<'_>) -> Card
     }
 }
 
+/// The bag a light's stand wants, in kilograms: the one on it, or what the wind said asks for, the heavier; none where neither does.
+pub(super) fn bag_of(light: &Light, assessment: &Assessment) -> Option<f64> {
+    let placed = assessment.set.lights.iter().find(|placed| placed.light == light.id);
+    let needed = placed.and_then(|placed| placed.bag_needed).map_or(0.0, |bag| bag.kilograms());
+    Some(light.bag.kilograms().max(needed)).filter(|bag| *bag > 0.0)
+}
+
 /// What is put up: the place of the subject first, then the camera, then each light, the key first.
 pub(super) fn build(s: &Situation<'_>, assessment: &Assessment) -> Build {
     let tripod = s.setup.camera.support == Support::Tripod;
@@ -48,9 +55,7 @@ pub(super) fn build(s: &Situation<'_>, assessment: &Assessment) -> Build {
         lines.push(light_line(s, assessment, lit));
         minutes += LIGHT + if lit.modifier.is_some() { MODIFIER } else { 0.0 };
         let placed = assessment.set.lights.iter().find(|placed| placed.light == lit.light.id);
-        let bag =
-            lit.light.bag.kilograms().max(placed.and_then(|one| one.bag_needed).map_or(0.0, |bag| bag.kilograms()));
-        if bag > 0.0 {
+        if let Some(bag) = bag_of(lit.light, assessment) {
             lines.push(CardLine::new(format!("bag-{}", lit.light.id), say::card::bag(&lit.name, bag)));
         }
         let large = lit.emitter.area() >= LARGE;

@@ -1,7 +1,7 @@
 //! In which order a setup is tested, and pictures that are made of two frames.
 
 use super::CardLine;
-use crate::marks::Mark;
+use crate::marks::{Mark, stops_amount};
 use crate::say;
 use crate::situation::{Dials, Situation};
 use crate::solve::Cure;
@@ -18,12 +18,12 @@ pub(super) fn tests(s: &Situation<'_>) -> Vec<CardLine> {
     let fastest = s.safe_sync.unwrap_or(s.shutter.1);
     if fastest > dials.shutter {
         let by = f64::from(fastest.sixths() - dials.shutter.sixths()) / 6.0;
-        let text = say::card::test_flash(&fastest.label(s.step), say::stops_error(by));
+        let text = say::card::test_flash(&fastest.label(s.step), &stops_amount(by));
         lines.push(CardLine::new("test-flash", text));
     }
     lines.push(CardLine::new("test-both", say::card::TEST_BOTH));
-    let last = s.lights.len() > 1;
-    lines.push(CardLine::new("test-one", if last { say::card::TEST_EACH_LIGHT } else { say::card::TEST_ONE_THING }));
+    let several = s.lights.len() > 1;
+    lines.push(CardLine::new("test-one", if several { say::card::TEST_EACH_LIGHT } else { say::card::TEST_ONE_THING }));
     lines
 }
 

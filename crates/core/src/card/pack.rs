@@ -1,12 +1,13 @@
 //! What a job packs: the kit of all its setups, with counts, and the small things no plan names.
 
+use super::build::bag_of;
 use super::{CardLine, SetupCard};
 use crate::kit::Kit;
 use crate::marks::Mark;
 use crate::optics::Support;
 use crate::quantity::Id;
 use crate::say;
-use crate::setup::{Holder, Setup};
+use crate::setup::{Holder, Light, Setup};
 use std::collections::BTreeMap;
 
 /// How many of something any one setup uses: what one has put away the next can have.
@@ -23,7 +24,7 @@ fn most<'a, K: Ord>(setups: impl Iterator<Item = &'a Setup>, used: impl Fn(&Setu
     found
 }
 
-fn lights(setup: &Setup) -> impl Iterator<Item = &crate::setup::Light> {
+fn lights(setup: &Setup) -> impl Iterator<Item = &Light> {
     setup.lights.iter().filter(|light| light.on)
 }
 
@@ -64,12 +65,12 @@ const fn holds(holder: Holder) -> Option<&'static str> {
 #[must_use]
 pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
     let setups = || cards.iter().map(|card| &card.setup);
-    let name = |id: &Id| kit.items.iter().find(|item| item.id() == id).map(|item| item.name().to_string());
+    let name = |id: &Id| kit.item(id).map(|item| item.name().to_string());
     let mut lines = Vec::new();
     let of_kit = |used: BTreeMap<Id, usize>, lines: &mut Vec<CardLine>| {
         for (id, count) in used {
             if let Some(name) = name(&id) {
-                lines.push(CardLine::new(format!("pack-{id}"), say::card::count(&name, count)));
+                lines.push(CardLine::new(format!("kit-{id}"), say::card::count(&name, count)));
             }
         }
     };
@@ -80,7 +81,7 @@ pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
     let gels = most(setups(), |setup| lights(setup).flat_map(|light| light.gels.at.clone()).collect::<Vec<Id>>());
     for (id, count) in &gels {
         if let Some(name) = name(id) {
-            lines.push(CardLine::new(format!("pack-{id}"), say::card::gel(&name, *count)));
+            lines.push(CardLine::new(format!("kit-{id}"), say::card::gel(&name, *count)));
         }
     }
     for (id, (drained, heads)) in batteries(cards) {
@@ -102,15 +103,13 @@ pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
     for (kind, count) in cards_used {
         lines.push(CardLine::new(format!("pack-card-{kind:?}").to_lowercase(), say::card::count(kind.words(), count)));
     }
-    let bag = |card: &SetupCard| -> f64 {
-        let needed = card.assessment.set.lights.iter().filter_map(|one| one.bag_needed).map(|bag| bag.kilograms());
-        lights(&card.setup).map(|light| light.bag.kilograms()).chain(needed).fold(0.0, f64::max)
+    let bags = |card: &SetupCard| -> Vec<f64> {
+        lights(&card.setup).filter_map(|light| bag_of(light, &card.assessment)).collect()
     };
-    let heaviest = cards.iter().map(bag).fold(0.0, f64::max);
-    let bags =
-        cards.iter().map(|card| lights(&card.setup).filter(|light| light.held_by == Holder::Stand).count()).max();
+    let bags: Vec<Vec<f64>> = cards.iter().map(bags).collect();
+    let heaviest = bags.iter().flatten().copied().fold(0.0, f64::max);
     if heaviest > 0.0 {
-        lines.push(CardLine::new("pack-bags", say::card::bags(bags.unwrap_or(1).max(1), heaviest)));
+        lines.push(CardLine::new("pack-bags", say::card::bags(bags.iter().map(Vec::len).max().unwrap_or(1), heaviest)));
     }
     let filters = setups().any(|setup| setup.camera.nd.at.stops() > 0.0);
     lines.extend(filters.then(|| CardLine::new("pack-nd", say::card::ND)));

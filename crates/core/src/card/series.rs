@@ -1,28 +1,25 @@
 //! Hand-held series: how many frames hold one that is sharp, from the planned shutter down.
 
 use super::CardLine;
+use crate::assess::Assessment;
 use crate::marks::{Mark, ShutterMark};
 use crate::optics::frames_for_a_sharp_one;
-use crate::picture::in_hand;
+use crate::picture::{flash_freezes, in_hand};
 use crate::say;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
 
-/// From these odds on one frame is enough.
-const SURE: f64 = 0.95;
 /// Under these nobody counts any more: as many as there is time for.
 const HOPELESS: f64 = 0.04;
 /// Shutters told, each a stop slower.
 const STEPS: i16 = 4;
-/// More of the face's light from flash than this, and the flash freezes what the hand does.
-const FROZEN: f64 = 0.25;
 
 /// What to take in the hand at the planned shutter and slower; nothing on a tripod, by flash, or where one frame will do.
-pub(super) fn series(s: &Situation<'_>, assessment: &crate::assess::Assessment) -> Vec<CardLine> {
-    let frozen = assessment.level(Patch::Face).is_some_and(|face| face.flash_share.share() >= FROZEN);
+pub(super) fn series(s: &Situation<'_>, assessment: &Assessment) -> Vec<CardLine> {
+    let frozen = assessment.level(Patch::Face).is_some_and(|face| flash_freezes(face.flash_share.share()));
     let planned = Dials::of(s.setup).shutter;
-    let first = in_hand(s, planned).map_or(1.0, |hand| hand.odds.share());
-    if frozen || first >= SURE {
+    let one_will_do = in_hand(s, planned).is_none_or(|hand| frames_for_a_sharp_one(hand.odds) == 1);
+    if frozen || one_will_do {
         return Vec::new();
     }
     let at = |step: i16| ShutterMark::nearest(planned.sixths() - 6 * step);

@@ -68,6 +68,22 @@ fn the_slip_shed_is_packed() {
     assert!(!said.iter().any(|text| text.contains("Neutral density")), "no setup uses a filter");
 }
 
+/// A bag for each stand of one setup that wants one: the foot of the slip has one light in the wind, the others stand indoors without.
+#[test]
+fn bags_are_counted_where_they_are_wanted() {
+    let (mut cards, kit) = cards(SLIP_SHED);
+    let said = |cards: &[SetupCard]| -> Vec<String> {
+        packing(cards, &kit).into_iter().filter(|line| line.key == "pack-bags").map(|line| line.text).collect()
+    };
+    let doors = cards[0].setup.lights[0].clone();
+    // Three more stands indoors want none.
+    cards[0].setup.lights.extend([doors.clone(), doors.clone(), doors]);
+    let one = said(&cards);
+    assert!(one.len() == 1 && one[0].starts_with("A bag of "), "{one:?}");
+    cards.retain(|card| card.id.as_str() != "setup-water");
+    assert!(said(&cards).is_empty());
+}
+
 /// Many frames at high power drain more than one battery, over all setups together.
 #[test]
 fn batteries_add_up_over_the_job() {

@@ -214,6 +214,12 @@ impl Kit {
         filter, filters, Filter, Filter;
     }
 
+    /// Any thing of it by its id.
+    #[must_use]
+    pub fn item(&self, id: &Id) -> Option<&KitItem> {
+        self.items.iter().find(|item| item.id() == id)
+    }
+
     /// The kit as it is said to be: nothing learnt of it.
     #[must_use]
     pub fn as_said(self) -> Kit {

@@ -4,6 +4,7 @@ use super::Taught;
 use super::prior::HAND;
 use crate::judge::{Sharpness, sharp};
 use crate::optics::odds_of_a_sharp_frame;
+use crate::picture::flash_freezes;
 use crate::quantity::{Learnt, Seconds, Stops, no_finer};
 use crate::setup::Patch;
 use crate::take::Take;
@@ -16,8 +17,6 @@ struct Held {
     sharp: bool,
 }
 
-/// More of the face's light from flash than this, and the flash freezes what the hand does.
-const FROZEN: f64 = 0.25;
 /// Steps the hand's odds are looked through at, and how far, in stops.
 const STEP: f64 = 0.02;
 const REACH: f64 = 4.0;
@@ -35,7 +34,7 @@ fn held(take: &Take) -> Option<Held> {
         Sharpness::Soft | Sharpness::Unclear => return None,
     };
     let longer = (shutter.time().seconds() / rule.seconds()).log2() - seen.shown_later();
-    (flash < FROZEN).then_some(Held { longer, sharp })
+    (!flash_freezes(flash)).then_some(Held { longer, sharp })
 }
 
 /// The likeliest hand: stops longer than the rule, with a prior about it, from sharp frames and others. Weighed over all hands that

@@ -218,8 +218,7 @@ fn correction(of: &Learnable, learnt: Learnt, prior: f64, in_force: Option<Learn
 
 /// What a part is called.
 pub(crate) fn name(of: &Learnable, kit: &Kit) -> String {
-    let named =
-        of.id().and_then(|id| kit.items.iter().find(|item| item.id() == id)).map(|item| item.name().to_string());
+    let named = of.id().and_then(|id| kit.item(id)).map(|item| item.name().to_string());
     match of {
         Learnable::Meter => say::learnt::YOUR_METER.to_owned(),
         Learnable::Hand => say::learnt::YOUR_HAND.to_owned(),

@@ -15,6 +15,8 @@ use crate::terms::{Purpose, Venue};
 const CAMERA: f64 = 1.6;
 /// The flash stands so far to the side of the camera, in degrees about the card.
 const ASIDE: f64 = 30.0;
+/// A name is no longer, in letters; a flash's own may be as long.
+const LONGEST: usize = 120;
 /// How deep a card is, in metres.
 const FLAT: f64 = 0.02;
 
@@ -50,7 +52,8 @@ pub fn session_job(frames: &[SessionFrame], date: &str, kit: &Kit) -> Option<Job
 /// The setup of a frame; none where the kit has no body or lens.
 pub(super) fn staged(frame: &Could<'_>, number: usize, kit: &Kit) -> Option<Setup> {
     let called = say::learnt::frame_of(number, frame.lit.map(|(flash, _)| flash.name.as_str()));
-    let mut setup = Setup::starting(Name::new(called.get(..120).unwrap_or(&called)).ok()?, kit)?;
+    let called: String = called.chars().take(LONGEST).collect();
+    let mut setup = Setup::starting(Name::new(&called).ok()?, kit)?;
     setup.note = Note::new(&say::learnt::frame_done(&frame.scene(), &frame.dials())).ok()?;
     let subject = &mut setup.subject;
     (subject.kind, subject.tone, subject.movement) = (SubjectKind::Thing, Tone::Medium, Movement::Still);

@@ -139,6 +139,14 @@ impl InHand {
     }
 }
 
+/// From this share of the face's light on, flash freezes what the hand does.
+const FREEZES: f64 = 0.25;
+
+/// Whether flash freezes what the hand does, by its share of the face's light.
+pub(crate) fn flash_freezes(share: f64) -> bool {
+    share >= FREEZES
+}
+
 /// What the hand makes of frames at a shutter; none on a tripod.
 pub(crate) fn in_hand(s: &Situation<'_>, shutter: ShutterMark) -> Option<InHand> {
     let rule = Seconds::of(s.asks.hand()?.seconds() * Learnt::more_of(s.terms.house.hand).exp2());

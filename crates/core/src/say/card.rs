@@ -1,7 +1,5 @@
 //! The field card, in words.
 
-use std::fmt::Display;
-
 pub(crate) const TEST_BOTH: &str = "Both together: look at face against background, the histogram and the highlight warning, not at how bright the screen is.";
 pub(crate) const TEST_ONE_THING: &str = "Then change one thing at a time, and take a frame after each.";
 pub(crate) const TEST_EACH_LIGHT: &str =
@@ -59,8 +57,7 @@ pub(crate) fn test_ambient([shutter, aperture, iso]: &[String; 3], lit: bool) ->
     format!("{off}: {shutter}, {aperture}, ISO {iso}. The background is to be right in it.")
 }
 
-pub(crate) fn test_flash(shutter: &str, darker: impl Display) -> String {
-    let darker = darker.to_string().replace("± ", "");
+pub(crate) fn test_flash(shutter: &str, darker: &str) -> String {
     format!("Flash alone: shutter at {shutter}, which takes {darker} of ambient away and no flash.")
 }
 

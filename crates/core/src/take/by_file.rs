@@ -46,8 +46,8 @@ fn meant<'a>(
 ) -> (Option<&'a Id>, ByFile) {
     let Some(said) = said.map(plain).filter(|said| !said.is_empty()) else { return (None, ByFile::NotSaid) };
     let is = |name: &Name| plain(name.as_str()) == said;
-    let mut found = things.filter(|(_, name, in_files)| in_files.map_or_else(|| is(name), is)).map(|(id, ..)| id);
-    let all: Vec<&Id> = found.by_ref().collect();
+    let found = things.filter(|(_, name, in_files)| in_files.map_or_else(|| is(name), is)).map(|(id, ..)| id);
+    let all: Vec<&Id> = found.collect();
     match all.as_slice() {
         // Of two alike the planned one is meant.
         ids if ids.contains(&planned) => (None, ByFile::AsPlanned),

@@ -64,7 +64,7 @@ impl Learnable {
     #[must_use]
     pub fn said(&self, kit: &Kit) -> Option<f64> {
         let Some(id) = self.id() else { return Some(0.0) };
-        Some(kit.items.iter().find(|item| item.id() == id)?.said().unwrap_or(0.0))
+        Some(kit.item(id)?.said().unwrap_or(0.0))
     }
 
     /// What is in force of it.

@@ -51,6 +51,21 @@ fn a_bare_head_is_dialled_for_its_guide_number() {
     assert!(lit.dials.contains("f/8") && lit.dials.contains("1/16"), "{}", lit.dials);
 }
 
+/// A flash with as long a name as any may have still has its frame.
+#[test]
+fn long_names_leave_no_frame_out() {
+    use crate::kit::KitItem;
+    use crate::quantity::Name;
+    let mut kit = crate::sample::kit();
+    for item in &mut kit.items {
+        if let KitItem::Flash(flash) = item {
+            flash.name = Name::new(&"ä".repeat(120)).unwrap();
+        }
+    }
+    let frames = session(&learn(&[], &kit, &House::default()), &kit, 6);
+    assert!(frames.iter().all(|frame| frame.setup.is_some()));
+}
+
 /// What the session works out by guide number and distance, the set works out by its own light: a setup of each frame passes its check,
 /// and by its flash the card is right at the dials, as far as clicks, a broad modifier's nearness and the kit's zoom leave it.
 #[test]
