@@ -7,15 +7,14 @@ import { Link, NavLink, Route, Routes, useHref, useLocation, useNavigate } from 
 import styled from 'styled-components'
 import { hear, listen, refreshes } from './api/ear'
 import { ErrorScreen } from './ErrorScreen'
-import { openSessions } from './session/useSession'
-import { useSettings } from './settings/useSettings'
-import { useKeyList, useKeys } from './keys/KeysProvider'
-import { QuietPush } from './ui/Push'
 import { unseen } from './ui/unseen'
 import { useTitle } from './ui/useTitle'
 
+const RailEnd = lazy(() => import('./RailEnd'))
 const BenchPage = lazy(() => import('./bench/BenchPage'))
 const CardPage = lazy(() => import('./card/CardPage'))
+const DrillsPage = lazy(() => import('./drills/DrillsPage'))
+const DrillSheet = lazy(() => import('./drills/SheetPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
 const JobsPage = lazy(() => import('./jobs/JobsPage'))
 const JudgePage = lazy(() => import('./judge/JudgePage'))
@@ -116,20 +115,18 @@ function useArrival(pathname: string) {
   return main
 }
 
-/** The look after this one, for the switch and its key. */
-function useNextLook() {
-  const { draft, edit } = useSettings()
-  const dusk = draft?.theme === 'dusk'
-  return { dusk, turn: () => edit((settings) => ({ ...settings, theme: dusk ? 'daylight' : 'dusk' })) }
-}
-
 /** What others change shows by itself; what could not be kept is tried again when the page is looked at again. */
 function useStudio() {
   const queries = useQueryClient()
   useEffect(() => {
     const stop = listen()
     const silence = hear((changed) => refreshes(queries, changed))
-    const again = () => openSessions().forEach((session) => void session.retry())
+    const again = () =>
+      void import('./session/useSession').then(
+        ({ openSessions }) => openSessions().forEach((session) => void session.retry()),
+        // Out of reach still: the next time it is looked at.
+        () => undefined,
+      )
     const back = () => document.visibilityState === 'visible' && again()
     window.addEventListener('online', again)
     document.addEventListener('visibilitychange', back)
@@ -143,9 +140,6 @@ function useStudio() {
 }
 
 function TopRail() {
-  const show = useKeyList()
-  const look = useNextLook()
-  useKeys('rail', [{ key: 'd', name: 'Daylight or dusk', run: look.turn }])
   return (
     <Rail aria-label="Main">
       <span className="mark" aria-hidden>
@@ -155,12 +149,12 @@ function TopRail() {
         Jobs
       </NavLink>
       <NavLink to="/kit">Kit</NavLink>
+      <NavLink to="/drills">Drills</NavLink>
       <NavLink to="/settings">Settings</NavLink>
       <span className="end">
-        <QuietPush onPress={look.turn}>{look.dusk ? 'Daylight' : 'Dusk'}</QuietPush>
-        <QuietPush onPress={show} aria-label="Keys on this screen">
-          ?
-        </QuietPush>
+        <Suspense>
+          <RailEnd />
+        </Suspense>
       </span>
     </Rail>
   )
@@ -205,6 +199,8 @@ export function App() {
               <Route path="/jobs/:id/day" element={<DayPage />} />
               <Route path="/jobs/:id/card" element={<CardPage />} />
               <Route path="/jobs/:id/log" element={<LogPage />} />
+              <Route path="/drills" element={<DrillsPage />} />
+              <Route path="/drills/sheet/:seed" element={<DrillSheet />} />
               <Route path="/kit" element={<KitPage />} />
               <Route path="/kit/learnt" element={<LearntPage />} />
               <Route path="/settings" element={<SettingsPage />} />

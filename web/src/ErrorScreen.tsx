@@ -1,5 +1,4 @@
 import styled from 'styled-components'
-import { openSessions } from './session/useSession'
 import { MainPush } from './ui/Push'
 import { Spoken } from './ui/voice'
 
@@ -22,7 +21,9 @@ const isChunk = (error: unknown) =>
 /** What shows when a screen fails: what happened, that nothing is lost, and the way on. */
 export function ErrorScreen({ error }: { error: unknown }) {
   const reload = async () => {
-    await Promise.all(openSessions().map((session) => session.flush()))
+    // Where that part was never fetched there is nothing to keep.
+    const sessions = await import('./session/useSession').catch(() => null)
+    await Promise.all((sessions?.openSessions() ?? []).map((session) => session.flush()))
     window.location.reload()
   }
   return (

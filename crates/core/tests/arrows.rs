@@ -48,9 +48,10 @@ const RENDER: [&str; 22] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 33] = [
+const CORE: [&str; 35] = [
     "sources",
     "check",
+    "checklist",
     "wanted",
     "say",
     "house",
@@ -77,6 +78,7 @@ const CORE: [&str; 33] = [
     "layout",
     "card",
     "starts",
+    "drill",
     "kit_sheet",
     "take",
     "judge",

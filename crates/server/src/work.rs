@@ -46,6 +46,8 @@ pub enum Kind {
     Moment,
     /// A job's field card.
     Card,
+    /// A round of practice.
+    Drill,
     /// An order of setups.
     Schedule,
     /// A frame looked at.

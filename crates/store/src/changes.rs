@@ -32,6 +32,13 @@ pub enum Changed {
         /// The job.
         job: Id,
     },
+    /// What is ticked on a job's field card.
+    Ticks {
+        /// The job.
+        job: Id,
+    },
+    /// What was practised.
+    Drills,
     /// The kit.
     Kit,
     /// The settings.

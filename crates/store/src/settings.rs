@@ -3,10 +3,11 @@ use crate::error::Newer;
 use crate::{Changed, StoreError, Studio};
 use serde::{Deserialize, Serialize};
 use sqlx::SqliteConnection;
-use tolva_core::House;
+use tolva_core::checklist::Checklists;
 use tolva_core::format::BodyKind;
 use tolva_core::quantity::Learnt;
 use tolva_core::take::Learnable;
+use tolva_core::{FieldError, House};
 use utoipa::ToSchema;
 
 /// Light or dim.
@@ -34,7 +35,7 @@ pub enum Clock {
 }
 
 /// The studio's settings.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, Deserialize, ToSchema)]
 #[serde(deny_unknown_fields)]
 pub struct Settings {
     /// What planning depends on.
@@ -45,16 +46,24 @@ pub struct Settings {
     pub clock: Clock,
     /// Whether single keys act as shortcuts.
     pub single_keys: bool,
+    /// Lines the field cards of each kind of job begin with.
+    pub lists: Checklists,
 }
 
 impl Default for Settings {
     fn default() -> Self {
-        Settings { house: House::default(), theme: Theme::default(), clock: Clock::default(), single_keys: true }
+        Settings {
+            house: House::default(),
+            theme: Theme::default(),
+            clock: Clock::default(),
+            single_keys: true,
+            lists: Checklists::default(),
+        }
     }
 }
 
 /// The settings as they are kept.
-#[derive(Debug, Clone, Copy, PartialEq, Serialize, ToSchema)]
+#[derive(Debug, Clone, PartialEq, Serialize, ToSchema)]
 pub struct KeptSettings {
     /// The settings.
     pub settings: Settings,
@@ -66,9 +75,11 @@ impl Settings {
     /// Checks what the types alone do not.
     ///
     /// # Errors
-    /// The first problem, at its field.
-    pub fn check(&self) -> Result<(), Vec<tolva_core::FieldError>> {
-        self.house.check()
+    /// All problems, each at its field.
+    pub fn check(&self) -> Result<(), Vec<FieldError>> {
+        let errors = [self.house.check(), self.lists.check()].into_iter().filter_map(Result::err).flatten();
+        let errors: Vec<FieldError> = errors.collect();
+        if errors.is_empty() { Ok(()) } else { Err(errors) }
     }
 }
 
@@ -125,7 +136,7 @@ async fn keep(
     )
     .execute(connection)
     .await?;
-    Ok(KeptSettings { settings: *settings, version: next })
+    Ok(KeptSettings { settings: settings.clone(), version: next })
 }
 
 /// Puts a correction of meter or forecast in force, and gives what was in force before.

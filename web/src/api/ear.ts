@@ -37,6 +37,7 @@ export function refreshes(queries: QueryClient, changed: Changed): void {
       break
     case 'job':
       stale('deleted')
+      stale('card', changed.id)
       // A job that is gone leaves its list first, so that nothing is asked of it any more.
       void queries.invalidateQueries({ queryKey: ['jobs'] }).then(() => {
         if (isListed(queries, changed.id)) stale('day', changed.id)
@@ -49,6 +50,12 @@ export function refreshes(queries: QueryClient, changed: Changed): void {
     case 'takes':
       stale('takes', changed.job)
       stale('take')
+      break
+    case 'ticks':
+      stale('ticks', changed.job)
+      break
+    case 'drills':
+      stale('drills')
       break
     case 'kit':
       stale('kit')

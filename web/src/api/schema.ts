@@ -259,6 +259,74 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How practice goes. */
+        get: operations["drills_told"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/answers": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Answers a round, and keeps the answer. */
+        post: operations["drills_answer"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/round": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A round to answer. */
+        get: operations["drills_round"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/sheet": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A sheet of ten rounds for paper, with its key. */
+        get: operations["drills_sheet"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/events": {
         parameters: {
             query?: never;
@@ -699,6 +767,24 @@ export interface paths {
         put?: never;
         /** Takes in takes of a job's setups as [`takes_in_lines`] wrote them, all of them or none. Copies of frames do not come with them. */
         post: operations["log_import"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/{id}/ticks": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What is ticked on a job's field card. */
+        get: operations["jobs_ticks"];
+        /** Ticks lines of a job's field card, and takes ticks away. */
+        put: operations["jobs_tick"];
+        post?: never;
         delete?: never;
         options?: never;
         head?: never;
@@ -1908,6 +1994,8 @@ export interface components {
             date: components["schemas"]["Note"];
             /** @description Portrait, event or product. */
             kind: components["schemas"]["JobKind"];
+            /** @description Lines of its own on the lists of its field card. */
+            lines: components["schemas"]["OwnLine"][];
             /** @description Its name. */
             name: components["schemas"]["Name"];
             /** @description Where, in a line; may be empty. */
@@ -2558,6 +2646,14 @@ export interface components {
             /** @enum {string} */
             what: "takes";
         } | {
+            /** @description The job. */
+            job: components["schemas"]["Id"];
+            /** @enum {string} */
+            what: "ticks";
+        } | {
+            /** @enum {string} */
+            what: "drills";
+        } | {
             /** @enum {string} */
             what: "kit";
         } | {
@@ -2566,6 +2662,15 @@ export interface components {
         } | {
             /** @enum {string} */
             what: "all";
+        };
+        /** @description Lines that each kind of job begins with. */
+        Checklists: {
+            /** @description At an occasion. */
+            event: components["schemas"]["OwnLine"][];
+            /** @description Where people are portrayed. */
+            portrait: components["schemas"]["OwnLine"][];
+            /** @description For things. */
+            product: components["schemas"]["OwnLine"][];
         };
         /**
          * @description Whether a frame is kept.
@@ -3239,6 +3344,89 @@ export interface components {
          * @enum {string}
          */
         DriftBy: "hand" | "light" | "kit";
+        /** @description An answer. */
+        DrillAnswer: {
+            /**
+             * Format: double
+             * @description In the gesture's own measure: stops, the number of a mark or a choice, kelvin, degrees.
+             */
+            answer: number;
+            /** @description To a round of this kind, */
+            kind: components["schemas"]["DrillKind"];
+            /**
+             * Format: int32
+             * @description by this seed.
+             */
+            seed: number;
+        };
+        /** @description A frame of a round. */
+        DrillFrame: {
+            /** @description What is said of it. */
+            caption: string;
+            /** @description What it is a picture of. */
+            setup: components["schemas"]["Setup"];
+        };
+        /**
+         * @description What a round practises.
+         * @enum {string}
+         */
+        DrillKind: "ratio" | "lit_to_shadow" | "which_dial" | "against" | "equivalent" | "power_for_distance" | "distance_for_power" | "light_from" | "reflection" | "grey_card" | "depth" | "sharp_in_hand" | "binds";
+        /** @description A sheet for paper, with its key. */
+        DrillSheet: {
+            /** @description The right answer of each, with why. */
+            key: string[];
+            /** @description Its rounds. */
+            rounds: components["schemas"]["Round"][];
+        };
+        /** @description How a kind of question stands. */
+        DrillStanding: {
+            /**
+             * Format: int32
+             * @description How often it was asked.
+             */
+            asked: number;
+            /**
+             * Format: int32
+             * @description Its box, 1 to 5; 0 before it was ever asked.
+             */
+            in_box: number;
+            /** @description The kind. */
+            kind: components["schemas"]["DrillKind"];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: int32
+             * @description How often it was answered right.
+             */
+            right: number;
+        };
+        /** @description What was answered in a week. */
+        DrillWeek: {
+            /**
+             * Format: int32
+             * @description Rounds answered.
+             */
+            asked: number;
+            /** @description Its Monday, as YYYY-MM-DD. */
+            monday: string;
+            /**
+             * Format: double
+             * @description How far off answers in stops were on the whole, to either side; none where none was of stops.
+             */
+            off?: number | null;
+            /**
+             * Format: int32
+             * @description Of these right.
+             */
+            right: number;
+        };
+        /** @description How practice goes. */
+        DrillsTold: {
+            /** @description How every kind of question stands. */
+            standing: components["schemas"]["DrillStanding"][];
+            /** @description Week by week, the oldest first. */
+            weeks: components["schemas"]["DrillWeek"][];
+        };
         /** @description A row of a flash's duration table: t0.1, the time above a tenth of the peak, at a power. */
         DurationRow: {
             /** @description The power. */
@@ -3703,6 +3891,78 @@ export interface components {
             /** @description Whether the solver leaves it. */
             held: boolean;
         };
+        /** @description The one gesture a round is answered by. */
+        Gesture: {
+            /** @enum {string} */
+            by: "stops";
+            /**
+             * Format: double
+             * @description The lowest.
+             */
+            from: number;
+            /**
+             * Format: double
+             * @description The highest.
+             */
+            to: number;
+            /** @description What is put on the scale. */
+            what: string;
+            /** @description What stands at 0. */
+            zero: string;
+        } | {
+            /** @description Where it stands. */
+            begins: number;
+            /** @enum {string} */
+            by: "dial";
+            /** @description Its marks. */
+            marks: string[];
+            /** @description What is turned. */
+            name: string;
+        } | {
+            /**
+             * Format: double
+             * @description Where its index stands.
+             */
+            begins: number;
+            /** @enum {string} */
+            by: "rule";
+        } | {
+            /** @enum {string} */
+            by: "turn";
+            /**
+             * Format: double
+             * @description The furthest to either side.
+             */
+            most: number;
+        } | {
+            /** @enum {string} */
+            by: "choice";
+            /** @description What they say. */
+            options: string[];
+        };
+        /** @description What an answer was worth. */
+        Graded: {
+            /** @description What is right, and what was answered, where that can be seen. */
+            frames: components["schemas"]["DrillFrame"][];
+            /**
+             * Format: double
+             * @description How far off it was, in stops; none where it is no matter of stops.
+             */
+            off?: number | null;
+            /** @description Whether it was near enough. */
+            right: boolean;
+            /** @description The same in words. */
+            said: string;
+            /**
+             * Format: double
+             * @description What is right, in the gesture's own measure.
+             */
+            truth: number;
+            /** @description Why. */
+            why: string;
+            /** @description The same as it is written. */
+            written: string;
+        };
         /** @description A grey patch as a camera showed it at a setting. */
         GreyAsked: {
             /** @description The camera's temperature. */
@@ -3929,12 +4189,14 @@ export interface components {
             job: components["schemas"]["Brief"];
             /** @description Setups the kit does not allow as they stand. */
             off: components["schemas"]["OffCard"][];
-            /** @description What all of them pack. */
+            /** @description What all of them pack, with the studio's own lines and the job's. */
             packing: components["schemas"]["CardLine"][];
             /** @description The place of its day. */
             place?: string | null;
             /** @description Its setups, in shooting order. */
             setups: components["schemas"]["SetupCard"][];
+            /** @description Own lines of what is done there before the first frame. */
+            there: components["schemas"]["CardLine"][];
             /** @description The time zone its clock goes by. */
             zone?: string | null;
         };
@@ -4150,8 +4412,6 @@ export interface components {
             iso_lowest: components["schemas"]["IsoMark"];
             /** @description Whether pictures are looked at pixel by pixel, so that depth and shake are judged by the pixels. */
             judged_by_pixels: boolean;
-            /** @enum {string} */
-            kind: "camera";
             learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
@@ -4181,6 +4441,8 @@ export interface components {
             /** @description Fastest mechanical time with flash. */
             sync: components["schemas"]["ShutterMark"];
             tint_step?: components["schemas"]["Duv"] | null;
+            /** @enum {string} */
+            kind: "camera";
         } | {
             /** @description Closest distance it focuses to. */
             closest_focus: components["schemas"]["Metres"];
@@ -4191,8 +4453,6 @@ export interface components {
             /** @description Its id. */
             id: components["schemas"]["Id"];
             in_files?: components["schemas"]["Name"] | null;
-            /** @enum {string} */
-            kind: "lens";
             learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
@@ -4214,6 +4474,8 @@ export interface components {
             widest_long: components["schemas"]["ApertureMark"];
             /** @description Widest opening at the shortest focal length. */
             widest_short: components["schemas"]["ApertureMark"];
+            /** @enum {string} */
+            kind: "lens";
         } | {
             /** @description What it does when it is to fire before it is ready. */
             before_ready: components["schemas"]["BeforeReady"];
@@ -4232,8 +4494,6 @@ export interface components {
             /** @description Its colour. */
             kelvin: components["schemas"]["Kelvin"];
             kelvin_lowest?: components["schemas"]["Kelvin"] | null;
-            /** @enum {string} */
-            kind: "flash";
             learnt?: components["schemas"]["Learnt"] | null;
             /** @description Its lowest power. */
             lowest_power: components["schemas"]["Power"];
@@ -4261,6 +4521,8 @@ export interface components {
             sync_click: components["schemas"]["SyncClick"];
             /** @description Whether it works with automatic (TTL) exposure. */
             ttl: boolean;
+            /** @enum {string} */
+            kind: "flash";
         } | {
             /**
              * Format: double
@@ -4271,8 +4533,6 @@ export interface components {
             face: components["schemas"]["Face"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
-            /** @enum {string} */
-            kind: "modifier";
             learnt?: components["schemas"]["Learnt"] | null;
             /** @description Light lost against the bare head, on the axis, from far. */
             loss: components["schemas"]["Stops"];
@@ -4280,13 +4540,13 @@ export interface components {
             modifier_kind: components["schemas"]["ModifierKind"];
             /** @description Its name. */
             name: components["schemas"]["Name"];
+            /** @enum {string} */
+            kind: "modifier";
         } | {
             /** @description How far it leads to the green or magenta side. */
             duv: components["schemas"]["Duv"];
             /** @description Its id. */
             id: components["schemas"]["Id"];
-            /** @enum {string} */
-            kind: "gel";
             learnt?: components["schemas"]["Learnt"] | null;
             /** @description Light it takes. */
             loss: components["schemas"]["Stops"];
@@ -4294,17 +4554,19 @@ export interface components {
             name: components["schemas"]["Name"];
             /** @description The step it makes; positive is warmer. */
             shift: components["schemas"]["MiredShift"];
+            /** @enum {string} */
+            kind: "gel";
         } | {
             /** @description Its id. */
             id: components["schemas"]["Id"];
-            /** @enum {string} */
-            kind: "filter";
             /** @description Its name. */
             name: components["schemas"]["Name"];
             /** @description Its strongest setting; the same for a fixed one. */
             strongest: components["schemas"]["NdMark"];
             /** @description Its weakest setting. */
             weakest: components["schemas"]["NdMark"];
+            /** @enum {string} */
+            kind: "filter";
         };
         /** @description What a thing does. */
         KitSheet: {
@@ -5329,6 +5591,11 @@ export interface components {
          * @enum {string}
          */
         Offer: "apply" | "in_force" | "unsure" | "slight";
+        /**
+         * @description A list of the field card that takes lines of one's own.
+         * @enum {string}
+         */
+        OnList: "pack" | "there";
         /** @description The setups of a job in their new order. */
         Order: {
             /** @description The order it was changed from; where it is another by now, nothing is changed. */
@@ -5389,6 +5656,15 @@ export interface components {
              * @description Stored energy.
              */
             watt_seconds: number;
+        };
+        /** @description A line of one's own. */
+        OwnLine: {
+            /** @description What it is ticked by. */
+            id: components["schemas"]["Id"];
+            /** @description Where it stands. */
+            on: components["schemas"]["OnList"];
+            /** @description What it says, in a line. */
+            text: components["schemas"]["Name"];
         };
         /** @description How many frames, how fast. */
         Pace: {
@@ -6315,6 +6591,29 @@ export interface components {
          * @enum {string}
          */
         RoomSide: "ground" | "ceiling" | "left" | "right" | "rear" | "background";
+        /** @description A question. */
+        Round: {
+            /** @description What is asked. */
+            ask: string;
+            /** @description What is looked at. */
+            frames: components["schemas"]["DrillFrame"][];
+            /** @description How it is answered. */
+            gesture: components["schemas"]["Gesture"];
+            /** @description What kind. */
+            kind: components["schemas"]["DrillKind"];
+            /**
+             * Format: double
+             * @description How a pane is turned that is asked about, in degrees to the right.
+             */
+            pane?: number | null;
+            /**
+             * Format: int32
+             * @description The seed it is drawn by.
+             */
+            seed: number;
+            /** @description Colours that are looked at. */
+            swatches: components["schemas"]["Swatch"][];
+        };
         /**
          * @description A thing a venue may forbid.
          * @enum {string}
@@ -6455,6 +6754,8 @@ export interface components {
             clock: components["schemas"]["Clock"];
             /** @description What planning depends on. */
             house: components["schemas"]["House"];
+            /** @description Lines the field cards of each kind of job begin with. */
+            lists: components["schemas"]["Checklists"];
             /** @description Whether single keys act as shortcuts. */
             single_keys: boolean;
             /** @description Light or dim. */
@@ -6736,6 +7037,11 @@ export interface components {
             change?: components["schemas"]["Change"] | null;
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
+            /**
+             * Format: int32
+             * @description Its longer side, in pixels, 48 to 480; 132 without.
+             */
+            side?: number | null;
         };
         /** @description How much darker the eye sockets are than the cheek. */
         Sockets: {
@@ -7199,6 +7505,13 @@ export interface components {
             /** @enum {string} */
             kind: "room";
         };
+        /** @description A patch of colour. */
+        Swatch: {
+            /** @description What it is. */
+            caption: string;
+            /** @description As #rrggbb in sRGB. */
+            srgb: string;
+        };
         /**
          * @description How many thirds below the sync speed stay safe.
          * @enum {string}
@@ -7382,6 +7695,23 @@ export interface components {
             side: components["schemas"]["RoomSide"];
             /** @enum {string} */
             thing: "side";
+        };
+        /** @description A line that is to be ticked, or not any more. */
+        Tick: {
+            /** @description The line, as the card names it. */
+            line: string;
+            /** @description Whether it is ticked. */
+            ticked: boolean;
+        };
+        /** @description Lines that are ticked. */
+        Ticked: {
+            /** @description Their names. */
+            lines: string[];
+        };
+        /** @description What is ticked on a card, or is to be. */
+        TicksToPut: {
+            /** @description Each line that changes. */
+            ticks: components["schemas"]["Tick"][];
         };
         /** @description a time zone of the IANA database */
         TimeZoneName: string;
@@ -8229,14 +8559,14 @@ export interface operations {
                 /**
                  * @example {
                  *       "one": {
+                 *         "l": 50,
                  *         "a": 2.5,
-                 *         "b": 0,
-                 *         "l": 50
+                 *         "b": 0
                  *       },
                  *       "other": {
+                 *         "l": 61,
                  *         "a": -5,
-                 *         "b": 29,
-                 *         "l": 61
+                 *         "b": 29
                  *       }
                  *     }
                  */
@@ -8345,14 +8675,14 @@ export interface operations {
             content: {
                 /**
                  * @example {
-                 *       "kelvin": 5600,
-                 *       "linear": false,
-                 *       "tint": 0,
                  *       "values": [
                  *         131,
                  *         118,
                  *         96
-                 *       ]
+                 *       ],
+                 *       "linear": false,
+                 *       "kelvin": 5600,
+                 *       "tint": 0
                  *     }
                  */
                 "application/json": components["schemas"]["GreyAsked"];
@@ -8585,16 +8915,16 @@ export interface operations {
             content: {
                 /**
                  * @example {
-                 *       "films": [
-                 *         {
-                 *           "loss": 0.5,
-                 *           "shift": 109
-                 *         }
-                 *       ],
                  *       "light": {
                  *         "by": "lamp",
                  *         "lamp": "cool_white_tube"
-                 *       }
+                 *       },
+                 *       "films": [
+                 *         {
+                 *           "shift": 109,
+                 *           "loss": 0.5
+                 *         }
+                 *       ]
                  *     }
                  */
                 "application/json": components["schemas"]["LightAsked"];
@@ -8703,15 +9033,15 @@ export interface operations {
                 /**
                  * @example {
                  *       "colour": {
+                 *         "l": 66,
                  *         "a": 10,
-                 *         "b": 16,
-                 *         "l": 66
+                 *         "b": 16
                  *       },
-                 *       "kelvin": 3200,
                  *       "light": {
                  *         "by": "kelvin",
                  *         "kelvin": 2700
                  *       },
+                 *       "kelvin": 3200,
                  *       "tint": 0
                  *     }
                  */
@@ -9167,6 +9497,317 @@ export interface operations {
                 };
             };
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_told: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillsTold"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_answer: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["DrillAnswer"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Graded"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_round: {
+        parameters: {
+            query?: {
+                /** @description What kind; the one that is due without it. */
+                kind?: components["schemas"]["DrillKind"] | null;
+                /** @description By which seed; one that was never answered without it. */
+                seed?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Round"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_sheet: {
+        parameters: {
+            query: {
+                /** @description By which seed. */
+                seed: number;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["DrillSheet"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -11583,6 +12224,193 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["TakesIn"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_ticks: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ticked"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_tick: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TicksToPut"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Ticked"];
                 };
             };
             /** @description Not understood. */

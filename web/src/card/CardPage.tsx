@@ -3,18 +3,20 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import styled from 'styled-components'
 import { words } from '../api/client'
-import { dayQuery, settingsQuery } from '../api/queries'
+import { dayQuery, jobQuery, settingsQuery } from '../api/queries'
 import { save } from '../ui/save'
 import { PageHead } from '../ui/PageHead'
 import { Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
+import { useNotice } from '../ui/Notices'
 import { useTitle } from '../ui/useTitle'
 import { Spoken } from '../ui/voice'
 import { cardQuery } from './cardQuery'
-import { JobSheet } from './JobSheet'
+import { OwnSheet } from './OwnSheet'
 import { live } from './live'
 import { pictures } from './pictures'
 import { sheet } from './sheet'
+import { useTicks } from './useTicks'
 
 const Head = styled(PageHead)`
   @media print {
@@ -50,6 +52,9 @@ export default function CardPage() {
   const [trouble, setTrouble] = useState<string | null>(null)
   const page = useRef<HTMLDivElement>(null)
   const card = told.data
+  const job = useQuery(jobQuery(id)).data
+  const ready = !!card && !!job
+  const say = useNotice()
   useTitle(card && `Card of ${card.job.name}`)
   const spots = useMemo(
     () => new Map(day.data?.day?.place.spots.map((spot) => [spot.id, spot.name]) ?? []),
@@ -57,16 +62,25 @@ export default function CardPage() {
   )
   const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map())
   const [all, setAll] = useState(false)
+  const setups = card?.setups
   useEffect(() => {
-    if (!card) return
+    if (!setups) return
     const stop = new AbortController()
-    const setups = card.setups.map((one) => one.id)
-    void pictures(setups, stop.signal, (setup, address) =>
-      setSeen((before) => new Map(before).set(setup, address)),
+    void pictures(
+      setups.map((one) => one.id),
+      stop.signal,
+      (setup, address) => setSeen((before) => new Map(before).set(setup, address)),
     ).then(() => !stop.signal.aborted && setAll(true))
     return () => stop.abort()
-  }, [card])
-  useEffect(() => (card && page.current ? live(page.current, id) : undefined), [id, card])
+  }, [setups])
+  useEffect(() => (ready && page.current ? live(page.current, null) : undefined), [ready, card])
+  const ticks = useTicks(id, page, ready && card)
+  const untick = () => {
+    const lines = ticks.lines
+    const all = (ticked: boolean) => ticks.put(Object.fromEntries(lines.map((line) => [line, ticked])))
+    all(false)
+    say('Every tick is taken away.', { label: 'Put them back', run: () => all(true) })
+  }
   const asFile = async () => {
     if (!card) return
     setTrouble(null)
@@ -86,6 +100,7 @@ export default function CardPage() {
         {card && (
           <span className="end">
             {!all && <Spoken as="span">Pictures are being made …</Spoken>}
+            {ticks.lines.length > 0 && <Push onPress={untick}>Untick all</Push>}
             <Push onPress={() => void asFile()}>Save as one file</Push>
             <Push onPress={() => window.print()}>Print</Push>
           </span>
@@ -103,7 +118,7 @@ export default function CardPage() {
             <b>{card.job.name}</b>
           </p>
         )}
-        {card && <JobSheet card={card} spots={spots} clock={clock} pictures={seen} />}
+        {card && job && <OwnSheet job={job} card={card} spots={spots} clock={clock} pictures={seen} />}
       </Page>
     </>
   )

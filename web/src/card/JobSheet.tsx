@@ -1,18 +1,21 @@
-import type { JobCard, Settings } from '../api/types'
+import type { ReactNode } from 'react'
+import type { CardLine, JobCard, OnList, Settings } from '../api/types'
 import { dateWords } from './dateWords'
 import { Lines } from './Lines'
 import { Plate } from './Plate'
 
-type Props = {
+export type SheetProps = {
   card: JobCard
   spots: ReadonlyMap<string, string>
   clock: Settings['clock']
   /** The address of each setup's picture, where there is one. */
   pictures: ReadonlyMap<string, string>
+  /** Own lines in the program: what stands at the end of one, and where one is added. */
+  own?: { end: (line: CardLine) => ReactNode; add: (on: OnList, label: string) => ReactNode }
 }
 
 /** A job's card: what to pack, then each setup on a plate of its own, with a bar for the thumb. */
-export function JobSheet({ card, spots, clock, pictures }: Props) {
+export function JobSheet({ card, spots, clock, pictures, own }: SheetProps) {
   const { job } = card
   return (
     <>
@@ -39,7 +42,14 @@ export function JobSheet({ card, spots, clock, pictures }: Props) {
       <section className="plate" id="pack" aria-labelledby="name-pack">
         <h2 id="name-pack">Pack</h2>
         <div className="halves">
-          <Lines title="For all setups together" of="pack" lines={card.packing} />
+          <Lines title="For all setups together" of="pack" lines={card.packing} end={own?.end}>
+            {own?.add('pack', 'One more to pack')}
+          </Lines>
+          {(card.there.length > 0 || own) && (
+            <Lines title="There, before the first frame" of="there" lines={card.there} end={own?.end}>
+              {own?.add('there', 'One more to do there')}
+            </Lines>
+          )}
         </div>
       </section>
       <nav className="thumb" aria-label="Setups of this card">

@@ -1,15 +1,13 @@
 import { renderToStaticMarkup } from 'react-dom/server.browser'
-import { JobSheet } from './JobSheet'
+import { JobSheet, type SheetProps } from './JobSheet'
 import { live } from './live'
 import { alone, sheet } from './sheet'
-
-type Props = Parameters<typeof JobSheet>[0]
 
 const plain = (text: string) =>
   text.replaceAll('&', '&amp;').replaceAll('<', '&lt;').replaceAll('"', '&quot;')
 
 /** A card as one file: it needs no network and no program, and is whole where no scripts run. */
-export function cardFile(props: Props): string {
+export function cardFile(props: SheetProps): string {
   const { name } = props.card.job
   const body = renderToStaticMarkup(<JobSheet {...props} />)
   const script = `(${live.toString()})(document.documentElement, ${JSON.stringify(props.card.id)})`

@@ -1,8 +1,8 @@
 /**
- * What a card does where scripts run: its clock, the ladder by it, and ticks that are kept. It goes into the file as it stands here, so
- * it uses nothing that is not in it.
+ * What a card does where scripts run: its clock, the ladder by it, and ticks that are kept under `key`; none are where the studio keeps
+ * them. It goes into the file as it stands here, so it uses nothing that is not in it.
  */
-export function live(root: HTMLElement, key: string): () => void {
+export function live(root: HTMLElement, key: string | null): () => void {
   type Rung = { minute: number; clock: string; text: string; turns: [string, string][] }
   const asked = new URLSearchParams(location.search).get('at')
   const opened = Date.now()
@@ -73,11 +73,13 @@ export function live(root: HTMLElement, key: string): () => void {
     }
   }
   const boxes = Array.from(root.querySelectorAll<HTMLInputElement>('input[data-tick]'))
-  const ticked = new Set(read())
-  boxes.forEach((box) => {
-    box.checked = ticked.has(box.dataset.tick ?? '')
-  })
+  const ticked = new Set(key === null ? [] : read())
+  if (key !== null)
+    boxes.forEach((box) => {
+      box.checked = ticked.has(box.dataset.tick ?? '')
+    })
   const keep = () => {
+    if (key === null) return
     try {
       localStorage.setItem(
         kept,

@@ -36,7 +36,8 @@ p { margin: 4px 0; }
 .stands dt { font-weight: 750; font-size: 18px; }
 .stands dd { margin: 0; }
 .lines { list-style: none; margin: 0; padding: 0; }
-.lines label { display: flex; gap: 12px; align-items: center; min-height: 48px; padding: 5px 0; border-bottom: 1px solid var(--line); font-size: 16px; cursor: pointer; }
+.lines li { display: flex; align-items: center; border-bottom: 1px solid var(--line); }
+.lines label { flex: 1; display: flex; gap: 12px; align-items: center; min-height: 48px; padding: 5px 0; font-size: 16px; cursor: pointer; }
 .lines input { flex: none; width: 26px; height: 26px; margin: 0; accent-color: var(--ink); }
 .lines input:checked + span { text-decoration: line-through; color: var(--quiet); }
 .lines small { display: block; font-size: 14px; color: var(--quiet); }

@@ -54,6 +54,7 @@ const newJob: Brief = {
   place: '',
   purpose: { shown: { on: 'anywhere' }, shape: 'sensor' },
   venue: { tripod: true, stands: true, flash: true, sound: true, bounce: true },
+  lines: [],
 }
 
 /** Adds files and says what they brought. */

@@ -11,7 +11,8 @@ const Small = styled.canvas`
 `
 
 type Props = {
-  id: string
+  /** The kept setup it is, where it is one. */
+  id?: string
   setup: Setup
   /** A change that is looked at before it is made. */
   change?: Change
@@ -20,19 +21,21 @@ type Props = {
   mark?: string
   /** No side of it is longer, in pixels. */
   side: number
+  /** How finely it is made, by its longer side in pixels; as for a strip without. */
+  made?: number
 }
 
 /** A small, rough picture of a setup. */
-export function SmallFrame({ id, setup, change, label, mark, side }: Props) {
+export function SmallFrame({ id, setup, change, label, mark, side, made }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
   const seen = useQuery({
-    queryKey: ['setup', id, 'small', setup, change ?? null],
+    queryKey: ['setup', id ?? '', 'small', setup, change ?? null, made ?? null],
     queryFn: async ({ signal }) => {
       const asked = () =>
         need(
           client.POST('/api/picture/small', {
-            params: { query: { of: id } },
-            body: { setup, change },
+            params: { query: id === undefined ? {} : { of: id } },
+            body: { setup, change, side: made },
             parseAs: 'blob',
             signal,
           }),

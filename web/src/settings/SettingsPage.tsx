@@ -10,6 +10,7 @@ import { Keeping, SaveWords } from '../ui/Keeping'
 import { Push } from '../ui/Push'
 import { useTitle } from '../ui/useTitle'
 import { HabitLines } from './HabitLines'
+import { ListLines } from './ListLines'
 import { useSettings } from './useSettings'
 
 const Page = styled.div`
@@ -154,6 +155,9 @@ export default function SettingsPage() {
       <p className="line">
         <SaveWords save={state.save} />
       </p>
+      <h2>Lines of the field card</h2>
+      <p className="said">What the card of every job of a kind has besides what its plan asks for.</p>
+      <ListLines value={now.lists} onPut={(lists) => set({ lists })} />
       <h2>The whole studio in one file</h2>
       <p className="line">
         <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their

@@ -20,7 +20,13 @@ const house: KeptSettings['settings']['house'] = {
   skies: { clear: null, broken: null, overcast: null },
 }
 const kept = (clock: 'hours24' | 'hours12'): KeptSettings => ({
-  settings: { house, theme: 'device', clock, single_keys: true },
+  settings: {
+    house,
+    theme: 'device',
+    clock,
+    single_keys: true,
+    lists: { portrait: [], event: [], product: [] },
+  },
   version: 1,
 })
 

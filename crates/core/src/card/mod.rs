@@ -3,11 +3,13 @@
 mod before;
 mod build;
 mod order;
+mod own;
 mod pack;
 mod series;
 #[cfg(test)]
 mod tests;
 
+pub use own::own_lines;
 pub use pack::packing;
 
 use crate::assess::Assessment;

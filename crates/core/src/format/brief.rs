@@ -1,6 +1,7 @@
 //! What a job is about.
 
 use super::*;
+use crate::checklist::{Checklists, OwnLine, check_lines};
 
 /// What kind of commission a job is.
 #[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
@@ -13,6 +14,18 @@ pub enum JobKind {
     Event,
     /// Things.
     Product,
+}
+
+impl JobKind {
+    /// The lines a job of this kind begins with.
+    #[must_use]
+    pub fn lines_of(self, lists: &Checklists) -> &[OwnLine] {
+        match self {
+            JobKind::Portrait => &lists.portrait,
+            JobKind::Event => &lists.event,
+            JobKind::Product => &lists.product,
+        }
+    }
 }
 
 /// What a job says of itself.
@@ -34,6 +47,8 @@ pub struct Brief {
     pub purpose: Purpose,
     /// What its venue allows.
     pub venue: Venue,
+    /// Lines of its own on the lists of its field card.
+    pub lines: Vec<OwnLine>,
 }
 
 impl Brief {
@@ -60,6 +75,7 @@ impl Brief {
             check.problem("/date", Problem::Date);
         }
         self.purpose.check(&mut check);
+        check_lines("/lines", &self.lines, &mut check);
         check.done()
     }
 }

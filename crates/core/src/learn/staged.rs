@@ -36,6 +36,7 @@ pub fn session_job(frames: &[SessionFrame], date: &str, kit: &Kit) -> Option<Job
         place: Note::default(),
         purpose: Purpose::default(),
         venue: Venue::default(),
+        lines: Vec::new(),
     };
     let (id, kit) = (Id::new("job-test-frames").ok()?, kit.clone());
     (!setups.is_empty()).then(|| JobFile {

@@ -3,12 +3,14 @@
 use super::asked::Asked;
 use super::exports::ladder_of;
 use super::id;
+use crate::body::Body;
 use crate::problem::Problem;
 use crate::work::Kind;
-use actix_web::get;
-use actix_web::web::{Json, Path};
-use serde::Serialize;
-use tolva_core::card::{CardLine, SetupCard, card, packing};
+use actix_web::web::{Data, Json, Path};
+use actix_web::{get, put};
+use serde::{Deserialize, Serialize};
+use tolva_core::card::{CardLine, SetupCard, card, own_lines, packing};
+use tolva_core::checklist::OnList;
 use tolva_core::day::{DayLight, Timeline, forecast};
 use tolva_core::forecast::Seen;
 use tolva_core::format::Brief;
@@ -16,7 +18,7 @@ use tolva_core::ladder::{Ladder, Ladders};
 use tolva_core::quantity::Id;
 use tolva_core::setup::Setup;
 use tolva_core::situation::Situation;
-use tolva_store::JobSnapshot;
+use tolva_store::{JobSnapshot, Studio, Tick};
 use utoipa::ToSchema;
 
 /// A setup that stands on no card.
@@ -45,8 +47,10 @@ pub struct JobCard {
     setups: Vec<SetupCard>,
     /// Setups the kit does not allow as they stand.
     off: Vec<OffCard>,
-    /// What all of them pack.
+    /// What all of them pack, with the studio's own lines and the job's.
     packing: Vec<CardLine>,
+    /// Own lines of what is done there before the first frame.
+    there: Vec<CardLine>,
 }
 
 fn whole(of: Id, snapshot: JobSnapshot, ladders: &Ladders) -> JobCard {
@@ -73,7 +77,10 @@ fn whole(of: Id, snapshot: JobSnapshot, ladders: &Ladders) -> JobCard {
     }
     let place = day.as_ref().map(|day| day.place.name.to_string());
     let zone = day.as_ref().map(|day| day.place.zone.to_string());
-    JobCard { id: of, packing: packing(&cards, &kit), job, place, zone, setups: cards, off }
+    let of_kind = job.kind.lines_of(&settings.lists);
+    let own = |on: OnList| own_lines(of_kind, &job.lines, on);
+    let packing = [packing(&cards, &kit), own(OnList::Pack)].concat();
+    JobCard { id: of, packing, there: own(OnList::There), job, place, zone, setups: cards, off }
 }
 
 /// The field card of a job, whole.
@@ -85,4 +92,35 @@ pub async fn card_of_job(asked: Asked, path: Path<String>) -> Result<Json<JobCar
     let snapshot = asked.studio.snapshot_of_job(&of).await?;
     let ladders = asked.ladders.clone();
     Ok(Json(asked.work(Kind::Card, move || whole(of, snapshot, &ladders)).await?))
+}
+
+/// What is ticked on a card, or is to be.
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct TicksToPut {
+    /// Each line that changes.
+    ticks: Vec<Tick>,
+}
+
+/// Lines that are ticked.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct Ticked {
+    /// Their names.
+    lines: Vec<String>,
+}
+
+/// What is ticked on a job's field card.
+#[utoipa::path(operation_id = "jobs_ticks", params(("id" = String, Path)),
+    responses((status = 200, body = Ticked), (status = 404, body = Problem)))]
+#[get("/jobs/{id}/ticks")]
+pub async fn ticks(studio: Data<Studio>, path: Path<String>) -> Result<Json<Ticked>, Problem> {
+    Ok(Json(Ticked { lines: studio.ticks(&id(&path)?).await? }))
+}
+
+/// Ticks lines of a job's field card, and takes ticks away.
+#[utoipa::path(operation_id = "jobs_tick", params(("id" = String, Path)), request_body = TicksToPut,
+    responses((status = 200, body = Ticked), (status = 404, body = Problem), (status = 422, body = Problem)))]
+#[put("/jobs/{id}/ticks")]
+pub async fn tick(studio: Data<Studio>, path: Path<String>, body: Body<TicksToPut>) -> Result<Json<Ticked>, Problem> {
+    Ok(Json(Ticked { lines: studio.tick(&id(&path)?, &body.0.ticks).await? }))
 }

@@ -5,6 +5,7 @@ mod asked;
 mod card;
 mod colour;
 mod day;
+mod drills;
 mod events;
 mod exports;
 mod files;
@@ -130,6 +131,12 @@ macro_rules! every_endpoint {
             .service(jobs::duplicate)
             .service(jobs::order)
             .service(card::card_of_job)
+            .service(card::ticks)
+            .service(card::tick)
+            .service(drills::told)
+            .service(drills::one)
+            .service(drills::answer_round)
+            .service(drills::sheet)
             .service(day::get)
             .service(day::keep)
             .service(day::answer)

@@ -28,10 +28,15 @@ pub struct SmallPicture {
     /// A change that is looked at before it is made.
     #[serde(default)]
     pub change: Option<Change>,
+    /// Its longer side, in pixels, 48 to 480; 132 without.
+    #[serde(default)]
+    pub side: Option<u32>,
 }
 
-/// Its longer side, in pixels, and its rounds of samples.
-const SIDE: f64 = 132.0;
+/// Its longer side, in pixels, unless it is said, how small and how large it may be, and its rounds of samples.
+const SIDE: u32 = 132;
+const SMALLEST: u32 = 48;
+const LARGEST: u32 = 480;
 const ROUNDS: u32 = 3;
 
 /// A small, rough picture of a setup as PNG in sRGB, in all its light, as it is or after a change.
@@ -42,7 +47,8 @@ const ROUNDS: u32 = 3;
 )]
 #[post("/picture/small")]
 pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>) -> Result<HttpResponse, Problem> {
-    let SmallPicture { setup, change } = body.0;
+    let SmallPicture { setup, change, side } = body.0;
+    let longer = f64::from(side.unwrap_or(SIDE).clamp(SMALLEST, LARGEST));
     let ground = asked.ground(&of).await?;
     let setup = match change {
         Some(change) => {
@@ -58,7 +64,7 @@ pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>
         let motif = motif(&picturing);
         let view = motif.shown.view;
         let aspect = view.half_width / view.half_height;
-        let side = |share: f64| (SIDE * share.min(1.0)).round().max(1.0) as u32;
+        let side = |share: f64| (longer * share.min(1.0)).round().max(1.0) as u32;
         let size = (side(aspect), side(1.0 / aspect));
         let layers = with_brushes(|| {
             let mut picture = Picture::of(World::of(motif.set, motif.shown), size, &motif.probes);

@@ -1,6 +1,6 @@
 import { useState } from 'react'
 import { ApiProblem } from '../api/client'
-import { LiveText } from '../ui/Field'
+import { LiveText } from './Field'
 
 /** A name to type before something is made. */
 export function NameToMake({

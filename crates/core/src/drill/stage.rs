@@ -1,0 +1,93 @@
+//! The set rounds with a picture are made on: one person before a grey wall, ambient metered at both, one light from the side.
+
+use super::{Chance, DrillFrame};
+use crate::assess::{Level, assess};
+use crate::geometry::DVec3;
+use crate::house::House;
+use crate::kit::Kit;
+use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
+use crate::optics::Support;
+use crate::quantity::{Ev100, Id, Metres, Millimetres, Name, Power};
+use crate::scene::Position;
+use crate::setup::{Dial, Measured, Method, Patch, Reading, Receptor, Setup, Turned};
+
+/// The focal length people are pictured at, where the lens has it: 60 mm.
+const FOCAL: f64 = 60.0;
+/// f/5.6, 1/60, ISO 100, in sixths: within sync of every shutter, with room to either side.
+pub(super) const APERTURE: i16 = 30;
+pub(super) const SHUTTER: i16 = 36;
+pub(super) const ISO: i16 = 0;
+/// The exposure value of those dials.
+const EV: f64 = 11.0;
+/// Where a light stands: from the subject, and up, in metres.
+const AWAY: f64 = 1.6;
+const UP: f64 = 2.0;
+
+fn reading(id: &str, patch: Patch, ev: f64) -> Option<Reading> {
+    Some(Reading {
+        id: Id::new(id).ok()?,
+        patch,
+        method: Method::Incident,
+        measured: Measured::Ev { ev: Ev100::nearest(ev) },
+        time: None,
+        receptor: Receptor::Dome,
+        turned: Turned::Patch,
+    })
+}
+
+/// A person whose ambient and background stand at these levels at the dials, in stops from correct.
+pub(super) fn person(chance: &mut Chance, kit: &Kit, face: f64, background: f64) -> Option<Setup> {
+    let mut setup = Setup::starting(Name::new(crate::say::drill::SETUP).ok()?, kit)?;
+    let lens = kit.lens(&setup.camera.lens)?;
+    let within = |focal: f64| focal.clamp(lens.focal_shortest.millimetres(), lens.focal_longest.millimetres());
+    let camera = &mut setup.camera;
+    camera.focal = Millimetres::new(within(FOCAL)).ok()?;
+    camera.support = Support::Tripod;
+    camera.aperture = Dial::held(ApertureMark::nearest(APERTURE).max(lens.widest_at(camera.focal)));
+    camera.shutter = Dial::held(ShutterMark::nearest(SHUTTER));
+    camera.iso = Dial::held(IsoMark::nearest(ISO));
+    setup.background.distance = Metres::nearest(f64::from(chance.whole(25, 60) as i32) / 10.0);
+    setup.readings =
+        vec![reading("face", Patch::Face, EV + face)?, reading("background", Patch::Background, EV + background)?];
+    Some(setup)
+}
+
+/// Puts the light at an angle round the subject: 0 at the camera, to the right as seen from there above zero, in degrees.
+pub(super) fn light_at(setup: &mut Setup, degrees: f64) {
+    let turned = degrees.to_radians();
+    if let Some(light) = setup.lights.first_mut() {
+        light.at = Position::nearest(DVec3::new(AWAY * turned.sin(), -AWAY * turned.cos(), UP));
+    }
+}
+
+/// The levels of a setup as its dials stand.
+pub(super) fn levels(setup: &Setup, kit: &Kit, house: House) -> Option<Vec<Level>> {
+    assess(setup, kit, house).ok().map(|assessment| assessment.levels)
+}
+
+/// One of them.
+pub(super) fn level(levels: &[Level], patch: Patch) -> Option<&Level> {
+    levels.iter().find(|level| level.patch == patch)
+}
+
+/// Turns the power so that flash alone puts the face where it is to be, as far as the flash goes.
+pub(super) fn put_flash(setup: &mut Setup, kit: &Kit, house: House, wanted: f64) -> Option<()> {
+    let is = level(&levels(setup, kit, house)?, Patch::Face)?.flash?.stops();
+    let lowest = kit.flash(&setup.lights.first()?.flash)?.lowest_power.stops_below_full();
+    let light = setup.lights.first_mut()?;
+    let below = (light.power.at.stops_below_full() + is - wanted).clamp(0.0, lowest);
+    light.power = Dial::held(Power::nearest((below * 10.0).round() / 10.0));
+    Some(())
+}
+
+/// How far the flash can be turned up and down from where it stands, in stops.
+pub(super) fn room(setup: &Setup, kit: &Kit) -> Option<(f64, f64)> {
+    let light = setup.lights.first()?;
+    let below = light.power.at.stops_below_full();
+    Some((below, kit.flash(&light.flash)?.lowest_power.stops_below_full() - below))
+}
+
+/// A frame of it.
+pub(super) fn frame(setup: &Setup, caption: impl Into<String>) -> DrillFrame {
+    DrillFrame { setup: Box::new(setup.clone()), caption: caption.into() }
+}

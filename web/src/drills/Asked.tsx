@@ -1,0 +1,69 @@
+import styled from 'styled-components'
+import type { DrillFrame, Round } from '../api/types'
+import { SmallFrame } from '../picture/SmallFrame'
+
+const Seen = styled.div`
+  display: flex;
+  flex-wrap: wrap;
+  gap: 10px 16px;
+  padding: 8px 0;
+  figure {
+    margin: 0;
+    flex: 1 1 220px;
+    max-width: 440px;
+    min-height: 120px;
+  }
+  canvas {
+    width: 100%;
+  }
+  figcaption {
+    font-size: 15px;
+    padding-top: 2px;
+  }
+  .patch {
+    height: 132px;
+    outline: 1px solid ${({ theme }) => theme.engraved};
+    forced-color-adjust: none;
+  }
+`
+/** How finely frames are made, by their longer side in pixels. */
+const MADE = 440
+
+/** The frames of a round, beside each other. */
+export function Frames({ frames }: { frames: readonly DrillFrame[] }) {
+  return (
+    <Seen>
+      {frames.map((frame, index) => (
+        <figure key={index}>
+          <SmallFrame
+            setup={frame.setup}
+            label={frame.caption || 'A frame to look at'}
+            mark={`drill-${index}`}
+            side={MADE}
+            made={MADE}
+          />
+          {frame.caption && <figcaption>{frame.caption}</figcaption>}
+        </figure>
+      ))}
+    </Seen>
+  )
+}
+
+/** Patches of colour to look at. */
+export function Swatches({ swatches }: Pick<Round, 'swatches'>) {
+  return (
+    <Seen>
+      {swatches.map((swatch) => (
+        <figure key={swatch.caption}>
+          <div
+            className="patch"
+            role="img"
+            aria-label={`${swatch.caption}: ${swatch.srgb}`}
+            style={{ background: swatch.srgb }}
+          />
+          <figcaption>{swatch.caption}</figcaption>
+        </figure>
+      ))}
+    </Seen>
+  )
+}

@@ -1,0 +1,152 @@
+import { useQuery } from '@tanstack/react-query'
+import { useState } from 'react'
+import { useNavigate } from 'react-router'
+import styled from 'styled-components'
+import { words } from '../api/client'
+import type { DrillKind } from '../api/types'
+import { useKeys } from '../keys/KeysProvider'
+import { MainPush, Push } from '../ui/Push'
+import { Trouble } from '../ui/Trouble'
+import { useTitle } from '../ui/useTitle'
+import { Spoken } from '../ui/voice'
+import { drillsQuery, roundOf } from './drillsQuery'
+import { RoundView } from './RoundView'
+import { Standing } from './Standing'
+import { Weeks } from './Weeks'
+
+const Page = styled.div`
+  max-width: 1240px;
+  margin: 0 auto;
+  padding: 14px 20px 60px;
+  display: grid;
+  grid-template-columns: minmax(0, 1fr) 340px;
+  gap: 8px 36px;
+  align-items: start;
+  h1 {
+    font-size: 24px;
+    font-weight: 650;
+    font-stretch: 84%;
+  }
+  h2 {
+    font-size: 17px;
+    padding-top: 6px;
+  }
+  .top {
+    grid-column: 1 / -1;
+    display: flex;
+    flex-wrap: wrap;
+    gap: 6px 18px;
+    align-items: baseline;
+  }
+  .top .end {
+    margin-left: auto;
+  }
+  .notches {
+    letter-spacing: 0.12em;
+    font-size: 20px;
+    white-space: nowrap;
+  }
+  @media (max-width: 900px) {
+    grid-template-columns: minmax(0, 1fr);
+    padding: 8px 12px 40px;
+  }
+`
+const IN_A_TURN = 10
+
+type Asked = { number: number; kind?: DrillKind }
+
+/** Practice: a turn of ten rounds, each one question and one gesture. */
+export default function DrillsPage() {
+  useTitle('Drills')
+  const navigate = useNavigate()
+  const told = useQuery(drillsQuery)
+  const [asked, setAsked] = useState<Asked | null>(null)
+  const [results, setResults] = useState<boolean[]>([])
+  const round = useQuery({
+    queryKey: ['drills', 'round', asked?.number, asked?.kind ?? null],
+    queryFn: () => roundOf(asked?.kind),
+    enabled: asked !== null,
+    staleTime: Infinity,
+  })
+  const ask = (kind?: DrillKind) => setAsked((before) => ({ number: (before?.number ?? 0) + 1, kind }))
+  const begin = () => {
+    setResults([])
+    ask()
+  }
+  const over = results.length >= IN_A_TURN
+  useKeys('drills', [{ key: 'n', name: 'Ten rounds', run: begin }])
+  const right = results.filter(Boolean).length
+  return (
+    <Page>
+      <div className="top">
+        <h1>Drills</h1>
+        {results.length > 0 && (
+          <span
+            className="notches"
+            role="img"
+            aria-label={`${right} right of ${results.length} answered, of ${IN_A_TURN}`}
+          >
+            {results.map((good) => (good ? '●' : '○')).join('')}
+            {'·'.repeat(Math.max(0, IN_A_TURN - results.length))}
+          </span>
+        )}
+        <span className="end">
+          <Push onPress={() => void navigate(`/drills/sheet/${(asked?.number ?? 0) + 1}`)}>
+            A sheet for paper
+          </Push>
+        </span>
+      </div>
+      <div>
+        {asked === null && (
+          <>
+            <p>
+              Ten short rounds on frames made up for each: one question, one gesture, then what is right and
+              why. What goes wrong comes back sooner.
+            </p>
+            <p>
+              <MainPush onPress={begin}>Ten rounds</MainPush>
+            </p>
+          </>
+        )}
+        {asked !== null && round.isPending && <Spoken>Drawing a round …</Spoken>}
+        {round.error && <Trouble>{words(round.error)}</Trouble>}
+        {over && asked?.kind === undefined && (
+          <Spoken as="p" data-turn-over>
+            <b>
+              {right} of {IN_A_TURN} right.
+            </b>
+          </Spoken>
+        )}
+        {asked !== null && round.data && (
+          <RoundView
+            key={`${asked.number}`}
+            round={round.data}
+            next={over ? 'Ten more' : asked.kind ? 'Another of these' : 'Next'}
+            onGraded={(graded) => setResults((before) => [...before, graded.right])}
+            onNext={() => (over ? begin() : ask(asked.kind))}
+          />
+        )}
+      </div>
+      <div>
+        <h2>Kinds of question</h2>
+        {told.error && <Trouble>{words(told.error)}</Trouble>}
+        {told.data && (
+          <Standing
+            told={told.data}
+            onAsk={(kind) => {
+              setResults([])
+              ask(kind)
+            }}
+          />
+        )}
+        {told.data && told.data.weeks.length > 0 && (
+          <>
+            <h2>Week by week</h2>
+            <p>Rounds answered, those right filled; below, how far off in stops on the whole.</p>
+            <Weeks weeks={told.data.weeks} />
+          </>
+        )}
+      </div>
+    </Page>
+  )
+}
