@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import styled from 'styled-components'
 import type { DrillFrame, Round } from '../api/types'
 import { SmallFrame } from '../picture/SmallFrame'
@@ -7,14 +8,17 @@ const Seen = styled.div`
   flex-wrap: wrap;
   gap: 10px 16px;
   padding: 8px 0;
+  align-items: flex-start;
+  > * {
+    flex: 1 1 150px;
+    max-width: 440px;
+  }
   figure {
     margin: 0;
-    flex: 1 1 220px;
-    max-width: 440px;
     min-height: 120px;
   }
-  canvas {
-    width: 100%;
+  > svg {
+    max-width: 250px;
   }
   figcaption {
     font-size: 15px;
@@ -29,8 +33,8 @@ const Seen = styled.div`
 /** How finely frames are made, by their longer side in pixels. */
 const MADE = 440
 
-/** The frames of a round, beside each other. */
-export function Frames({ frames }: { frames: readonly DrillFrame[] }) {
+/** The frames of a round, beside each other, and what is drawn beside them. */
+export function Frames({ frames, children }: { frames: readonly DrillFrame[]; children?: ReactNode }) {
   return (
     <Seen>
       {frames.map((frame, index) => (
@@ -45,6 +49,7 @@ export function Frames({ frames }: { frames: readonly DrillFrame[] }) {
           {frame.caption && <figcaption>{frame.caption}</figcaption>}
         </figure>
       ))}
+      {children}
     </Seen>
   )
 }

@@ -7,7 +7,7 @@ const Scale = styled(Slider)`
   touch-action: pan-y;
   .track {
     position: relative;
-    height: 86px;
+    height: 78px;
     border-top: 2px solid ${({ theme }) => theme.ink};
   }
   .mark {

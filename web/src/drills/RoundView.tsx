@@ -78,9 +78,12 @@ export function RoundView({ round, onGraded, onNext, next }: Props) {
   return (
     <Plate aria-label="Question" data-kind={kind}>
       <p className="ask">{round.ask}</p>
-      {frames.length > 0 && <Frames frames={frames} />}
+      {(frames.length > 0 || turns) && (
+        <Frames frames={frames}>
+          {turns && <Circle degrees={value} truth={graded?.truth ?? null} pane={round.pane ?? null} />}
+        </Frames>
+      )}
       {round.swatches.length > 0 && <Swatches swatches={round.swatches} />}
-      {turns && <Circle degrees={value} truth={graded?.truth ?? null} pane={round.pane ?? null} />}
       {scale && (
         <Engraved
           scale={scale}

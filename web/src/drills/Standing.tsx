@@ -17,12 +17,14 @@ const List = styled.ul`
     justify-content: flex-start;
     text-align: left;
     border-color: transparent;
+    padding: 3px 0;
+    font-stretch: 90%;
   }
   svg {
     flex: none;
   }
   .count {
-    width: 5.2em;
+    width: 4.4em;
     text-align: right;
     font-variant-numeric: tabular-nums;
     font-size: 14px;

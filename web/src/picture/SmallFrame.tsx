@@ -54,7 +54,7 @@ export function SmallFrame({ id, setup, change, label, mark, side, made }: Props
       ref={canvas}
       width={seen.width}
       height={seen.height}
-      style={{ maxWidth: side, maxHeight: side }}
+      style={{ maxWidth: `min(${side}px, 100%)`, maxHeight: side }}
       data-small={mark ?? ''}
       role="img"
       aria-label={label}

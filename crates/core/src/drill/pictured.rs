@@ -184,7 +184,7 @@ impl Turned {
 
 /// What a dial does to ambient against flash: the trade's common errors stand among the questions.
 pub(super) fn against(chance: &mut Chance, kit: &Kit, house: House) -> Option<Drawn> {
-    let mut setup = person(chance, kit, -5.0, -2.5)?;
+    let mut setup = person(chance, kit, -6.0, -1.5)?;
     // Bare, so that its light falls off as the square of its distance does.
     setup.lights.first_mut()?.modifier = None;
     light_at(&mut setup, 45.0);

@@ -4,21 +4,21 @@ use super::{Chance, DrillFrame};
 use crate::assess::{Level, assess};
 use crate::geometry::DVec3;
 use crate::house::House;
-use crate::kit::Kit;
+use crate::kit::{Kit, Lens};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::optics::Support;
 use crate::quantity::{Ev100, Id, Metres, Millimetres, Name, Power};
 use crate::scene::Position;
-use crate::setup::{Dial, Measured, Method, Patch, Reading, Receptor, Setup, Turned};
+use crate::setup::{Dial, Holder, Measured, Method, Patch, Reading, Receptor, Setup, Turned};
 
-/// The focal length people are pictured at, where the lens has it: 60 mm.
-const FOCAL: f64 = 60.0;
+/// The focal length people are pictured at, where the lens has it, in millimetres.
+const FOCAL: f64 = 100.0;
+/// Nearer than people stand to the camera, in metres.
+const NEAREST: f64 = 2.0;
 /// f/5.6, 1/60, ISO 100, in sixths: within sync of every shutter, with room to either side.
 pub(super) const APERTURE: i16 = 30;
 pub(super) const SHUTTER: i16 = 36;
 pub(super) const ISO: i16 = 0;
-/// The exposure value of those dials.
-const EV: f64 = 11.0;
 /// Where a light stands: from the subject, and up, in metres.
 const AWAY: f64 = 1.6;
 const UP: f64 = 2.0;
@@ -38,17 +38,25 @@ fn reading(id: &str, patch: Patch, ev: f64) -> Option<Reading> {
 /// A person whose ambient and background stand at these levels at the dials, in stops from correct.
 pub(super) fn person(chance: &mut Chance, kit: &Kit, face: f64, background: f64) -> Option<Setup> {
     let mut setup = Setup::starting(Name::new(crate::say::drill::SETUP).ok()?, kit)?;
-    let lens = kit.lens(&setup.camera.lens)?;
-    let within = |focal: f64| focal.clamp(lens.focal_shortest.millimetres(), lens.focal_longest.millimetres());
+    let within = |lens: &Lens| FOCAL.clamp(lens.focal_shortest.millimetres(), lens.focal_longest.millimetres());
+    let off = |lens: &Lens| (within(lens) - FOCAL).abs();
+    let focuses = kit.lenses().filter(|lens| lens.closest_focus.metres() <= NEAREST);
+    let lens = focuses.min_by(|a, b| off(a).total_cmp(&off(b))).or_else(|| kit.lens(&setup.camera.lens))?;
     let camera = &mut setup.camera;
-    camera.focal = Millimetres::new(within(FOCAL)).ok()?;
+    camera.lens = lens.id.clone();
+    camera.focal = Millimetres::new(within(lens)).ok()?;
     camera.support = Support::Tripod;
-    camera.aperture = Dial::held(ApertureMark::nearest(APERTURE).max(lens.widest_at(camera.focal)));
+    // Two stops can be opened still.
+    let aperture = APERTURE.max(lens.widest_at(camera.focal).sixths() + 12);
+    camera.aperture = Dial::held(ApertureMark::nearest(aperture));
     camera.shutter = Dial::held(ShutterMark::nearest(SHUTTER));
     camera.iso = Dial::held(IsoMark::nearest(ISO));
     setup.background.distance = Metres::nearest(f64::from(chance.whole(25, 60) as i32) / 10.0);
-    setup.readings =
-        vec![reading("face", Patch::Face, EV + face)?, reading("background", Patch::Background, EV + background)?];
+    let right = f64::from(aperture + SHUTTER - ISO) / 6.0;
+    setup.readings = vec![
+        reading("face", Patch::Face, right + face)?,
+        reading("background", Patch::Background, right + background)?,
+    ];
     Some(setup)
 }
 
@@ -56,6 +64,8 @@ pub(super) fn person(chance: &mut Chance, kit: &Kit, face: f64, background: f64)
 pub(super) fn light_at(setup: &mut Setup, degrees: f64) {
     let turned = degrees.to_radians();
     if let Some(light) = setup.lights.first_mut() {
+        // From a clamp over the frame: no stand is in it, wherever the light goes.
+        light.held_by = Holder::Clamp;
         light.at = Position::nearest(DVec3::new(AWAY * turned.sin(), -AWAY * turned.cos(), UP));
     }
 }

@@ -106,11 +106,11 @@ pub(crate) fn direction(degrees: f64) -> String {
 }
 
 pub(crate) fn from(degrees: f64) -> String {
-    format!("From {}", direction(degrees))
+    super::capital(&direction(degrees))
 }
 
 pub(crate) fn yours_from(degrees: f64) -> String {
-    format!("Yours, from {}", direction(degrees))
+    format!("Yours: {}", direction(degrees))
 }
 
 pub(crate) fn light_from(degrees: f64) -> String {
