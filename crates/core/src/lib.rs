@@ -25,6 +25,7 @@ pub mod kit_sheet;
 pub mod ladder;
 pub mod layout;
 pub mod learn;
+pub mod modes;
 pub mod outlook;
 pub mod picture;
 pub mod place;

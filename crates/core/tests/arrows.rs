@@ -48,7 +48,7 @@ const RENDER: [&str; 22] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 35] = [
+const CORE: [&str; 36] = [
     "sources",
     "check",
     "checklist",
@@ -69,6 +69,7 @@ const CORE: [&str; 35] = [
     "colours",
     "picture",
     "assess",
+    "modes",
     "arrange",
     "solve",
     "day",

@@ -56,10 +56,11 @@ fn binary() -> PathBuf {
 }
 
 /// Starts the server on a fresh sample studio and gives its address.
-fn serve(folder: &Path) -> (Child, String) {
+fn serve(folder: &Path, more: &[&str]) -> (Child, String) {
     let mut server = Command::new(binary())
         .args(["serve", "--demo", "--stand-ins", "--listen", "127.0.0.1:0", "--data"])
         .arg(folder)
+        .args(more)
         .stdout(Stdio::piped())
         .stderr(Stdio::null())
         .spawn()
@@ -98,13 +99,22 @@ impl Walk {
     pub fn kill_and_restart(&mut self) -> String {
         self.server.kill().unwrap();
         self.server.wait().unwrap();
-        (self.server, self.direct) = serve(self.folder.path());
+        (self.server, self.direct) = serve(self.folder.path(), &[]);
         self.direct.clone()
     }
 
+    /// Starts at a desk whose studio is shared in its room.
+    pub async fn at_a_shared_desk() -> Walk {
+        Walk::serving(1280, 800, 1.0, false, &["--share", "127.0.0.1:0"]).await
+    }
+
     async fn start(width: u32, height: u32, ratio: f64, mobile: bool) -> Walk {
+        Walk::serving(width, height, ratio, mobile, &[]).await
+    }
+
+    async fn serving(width: u32, height: u32, ratio: f64, mobile: bool, more: &[&str]) -> Walk {
         let (folder, profile) = (TempDir::new().unwrap(), TempDir::new().unwrap());
-        let (server, address) = serve(folder.path());
+        let (server, address) = serve(folder.path(), more);
         let mut wanted = DesiredCapabilities::chrome();
         wanted.set_binary("/usr/bin/chromium").unwrap();
         for flag in [

@@ -75,3 +75,47 @@ async fn a_card_is_one_file() {
     walk.cut_off(false).await;
     walk.end().await;
 }
+
+/// What is ticked on one device is ticked on the other by itself; all of it is taken away and put back.
+#[tokio::test(flavor = "multi_thread")]
+async fn ticks_are_seen_by_everybody() {
+    let walk = Walk::at_desk().await;
+    walk.open(AT).await;
+    let cloth = "document.querySelector('input[data-tick=\"pack/pack-cloth\"]')";
+    walk.wait("the card", &format!("return {cloth} !== null")).await;
+    let here = walk.browser.window().await.unwrap();
+    let there = walk.browser.new_tab().await.unwrap();
+    walk.browser.switch_to_window(there.clone()).await.unwrap();
+    walk.open(AT).await;
+    walk.wait("the card", &format!("return {cloth} !== null")).await;
+    walk.read(&format!("{cloth}.closest('label').click()")).await;
+    walk.browser.switch_to_window(here).await.unwrap();
+    walk.wait("the tick", &format!("return {cloth}.checked")).await;
+    walk.press_named("Untick all").await;
+    walk.wait("no tick", &format!("return !{cloth}.checked")).await;
+    walk.press_named("Put them back").await;
+    walk.browser.switch_to_window(there).await.unwrap();
+    walk.wait("the tick again", &format!("return {cloth}.checked")).await;
+    walk.end().await;
+}
+
+/// A line is added where it is read, stands on the card and on every card of its kind where Settings has it, and is put back.
+#[tokio::test(flavor = "multi_thread")]
+async fn lines_of_ones_own() {
+    let walk = Walk::at_desk().await;
+    walk.open("/settings").await;
+    walk.type_into("One more for portraits, packed", "Kneeling mat").await;
+    walk.sees("[data-list=portrait-pack]", "Kneeling mat").await;
+    walk.accessible("settings with a list").await;
+    walk.open(AT).await;
+    walk.sees("#pack", "Kneeling mat").await;
+    walk.type_into("One more to pack", "Thermos").await;
+    walk.sees("#pack", "Thermos").await;
+    walk.press_named("Take off: Thermos").await;
+    walk.wait("it gone", "return !document.querySelector('#pack').textContent.includes('Thermos')").await;
+    walk.press_named("Put it back").await;
+    walk.sees("#pack", "Thermos").await;
+    walk.read("window.scrollTo(0, document.body.scrollHeight)").await;
+    walk.accessible("a card with lines of one's own").await;
+    walk.end().await;
+}

@@ -7,6 +7,7 @@ use crate::easel::Easels;
 use crate::guard::{Own, only_own};
 use crate::log::{Line, cut};
 use crate::problem::Problem;
+use crate::share::{Share, join, knock, only_let_in};
 use crate::stand_ins::StandIns;
 use crate::stopping::Stopping;
 use crate::work::Work;
@@ -63,11 +64,35 @@ pub struct Shared {
     pub stand_ins: StandIns,
     /// Whether it stops.
     pub stopping: Stopping,
+    /// Who else is let in.
+    pub share: Share,
     /// The address listened on.
     pub listen: IpAddr,
 }
 
-/// The whole application.
+/// Everything that answers, behind whoever guards it.
+macro_rules! answering {
+    ($shared:ident, $guard:path) => {{
+        let Shared { studio, work, ladders, lights, easels, stand_ins, stopping, share, listen } = $shared;
+        App::new()
+            .app_data(Data::new(studio))
+            .app_data(Data::new(work))
+            .app_data(Data::new(ladders))
+            .app_data(Data::new(lights))
+            .app_data(Data::new(easels))
+            .app_data(Data::new(stand_ins))
+            .app_data(Data::new(stopping))
+            .app_data(Data::new(share))
+            .app_data(Data::new(Own { listen }))
+            .app_data(PayloadConfig::new(LIMIT))
+            .wrap(from_fn($guard))
+            .wrap(TracingLogger::<Line>::new())
+            // The document's path lies under /api, so it is answered by the scope's default.
+            .service(web::scope("/api").configure(api::configure).default_service(web::to(no_such_endpoint)))
+    }};
+}
+
+/// The whole application, for this machine.
 pub fn app(
     shared: Shared,
 ) -> App<
@@ -79,21 +104,23 @@ pub fn app(
         InitError = (),
     >,
 > {
-    let Shared { studio, work, ladders, lights, easels, stand_ins, stopping, listen } = shared;
-    App::new()
-        .app_data(Data::new(studio))
-        .app_data(Data::new(work))
-        .app_data(Data::new(ladders))
-        .app_data(Data::new(lights))
-        .app_data(Data::new(easels))
-        .app_data(Data::new(stand_ins))
-        .app_data(Data::new(stopping))
-        .app_data(Data::new(Own { listen }))
-        .app_data(PayloadConfig::new(LIMIT))
-        .wrap(from_fn(only_own))
-        .wrap(TracingLogger::<Line>::new())
-        // The document's path lies under /api, so it is answered by the scope's default.
-        .service(web::scope("/api").configure(api::configure).default_service(web::to(no_such_endpoint)))
+    answering!(shared, only_own).service(web::resource("/{path:.*}").route(web::get().to(assets::serve)))
+}
+
+/// The same for devices in the room that were let in, with the door they come in by.
+pub fn shared_app(
+    shared: Shared,
+) -> App<
+    impl ServiceFactory<
+        ServiceRequest,
+        Config = (),
+        Response = ServiceResponse<impl MessageBody>,
+        Error = Error,
+        InitError = (),
+    >,
+> {
+    answering!(shared, only_let_in)
+        .service(web::resource("/join").route(web::get().to(join)).route(web::post().to(knock)))
         .service(web::resource("/{path:.*}").route(web::get().to(assets::serve)))
 }
 

@@ -19,17 +19,25 @@ pub struct Own {
 impl Own {
     /// Whether a Host names this machine as it was told: loopback names, or the address listened on; any bare address
     /// where all are listened on (a name could be rebound by a foreign site, an address cannot).
-    fn names(self, host: &str) -> bool {
-        let name = match host.strip_prefix('[') {
-            Some(rest) => rest.split(']').next().unwrap_or(""),
-            None => host.rsplit_once(':').map_or(host, |(name, _)| name),
-        };
-        if name.eq_ignore_ascii_case("localhost") {
-            return true;
-        }
-        let address = name.parse::<IpAddr>().or_else(|_| name.parse::<Ipv6Addr>().map(IpAddr::V6));
-        address.is_ok_and(|address| address.is_loopback() || address == self.listen || self.listen.is_unspecified())
+    pub fn names(self, host: &str) -> bool {
+        name_of(host).eq_ignore_ascii_case("localhost")
+            || address_of(host)
+                .is_some_and(|address| address.is_loopback() || address == self.listen || self.listen.is_unspecified())
     }
+}
+
+/// A Host without its port.
+fn name_of(host: &str) -> &str {
+    match host.strip_prefix('[') {
+        Some(rest) => rest.split(']').next().unwrap_or(""),
+        None => host.rsplit_once(':').map_or(host, |(name, _)| name),
+    }
+}
+
+/// The address a Host is; none where it is a name.
+pub fn address_of(host: &str) -> Option<IpAddr> {
+    let name = name_of(host);
+    name.parse::<IpAddr>().or_else(|_| name.parse::<Ipv6Addr>().map(IpAddr::V6)).ok()
 }
 
 /// Refuses what comes from elsewhere.

@@ -16,6 +16,7 @@ mod log;
 mod problem;
 mod sample;
 mod serve;
+mod share;
 mod stand_ins;
 mod stopping;
 mod work;
@@ -54,6 +55,9 @@ enum Command {
         /// Bring devices to try it with where none is at hand: a light meter, a camera, a flash receiver. On this machine only.
         #[arg(long)]
         stand_ins: bool,
+        /// Share the studio in a room: listen there too, and let in whoever has the code that the desk shows under Settings.
+        #[arg(long, num_args = 0..=1, value_name = "ADDRESS", default_missing_value = "0.0.0.0:4311")]
+        share: Option<SocketAddr>,
         /// Listen beyond this machine although nothing keeps others out: whoever reaches the address can read and change
         /// everything.
         #[arg(long)]
@@ -174,8 +178,8 @@ fn line(text: String) -> Option<Vec<u8>> {
 #[actix_web::main]
 async fn main() -> ExitCode {
     let done = match Arguments::parse().command {
-        Command::Serve { listen, data, demo, stand_ins, anyone_may_come_in } => {
-            serve::serve(listen, &data, With { demo, stand_ins }, anyone_may_come_in).await.map(|()| None)
+        Command::Serve { listen, data, demo, stand_ins, share, anyone_may_come_in } => {
+            serve::serve(listen, &data, With { demo, stand_ins, share }, anyone_may_come_in).await.map(|()| None)
         }
         Command::Backup { file, data } => backup(&file, &data).await.map(line),
         Command::Restore { file, data } => restore(&file, &data).await.map(line),

@@ -3,6 +3,7 @@
 use crate::app::{Shared, app};
 use crate::cache::Lights;
 use crate::easel::Easels;
+use crate::share::{Share, listen_when_wished};
 use crate::stand_ins::StandIns;
 use crate::stopping::Stopping;
 use crate::work::Work;
@@ -11,7 +12,7 @@ use actix_web::HttpServer;
 use actix_web::dev::ServerHandle;
 use std::fs::{File, TryLockError};
 use std::io::{ErrorKind, Write};
-use std::net::SocketAddr;
+use std::net::{IpAddr, Ipv4Addr, SocketAddr};
 use std::path::Path;
 use std::time::Duration;
 use tolva_core::ladder::Ladders;
@@ -30,7 +31,12 @@ pub struct With {
     pub demo: bool,
     /// Devices to try it with.
     pub stand_ins: bool,
+    /// Where it is shared from the start; nowhere without.
+    pub share: Option<SocketAddr>,
 }
+
+/// Where it is shared in a room, unless it is said.
+const SHARED_AT: SocketAddr = SocketAddr::new(IpAddr::V4(Ipv4Addr::UNSPECIFIED), 4311);
 
 /// Serves until it is told to stop.
 pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) -> Result<(), String> {
@@ -56,6 +62,7 @@ pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) ->
     }
     let stopping = Stopping::default();
     let work = Work::default();
+    let (share, wishes) = Share::at(with.share.unwrap_or(SHARED_AT));
     let shared = Shared {
         studio: studio.clone(),
         easels: Easels::beside(work.at_work().clone()),
@@ -64,8 +71,10 @@ pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) ->
         lights: Lights::default(),
         stopping: stopping.clone(),
         stand_ins: if with.stand_ins { StandIns::of(data) } else { StandIns::default() },
+        share: share.clone(),
         listen: listen.ip(),
     };
+    let sharing = listen_when_wished(share.clone(), shared.clone(), wishes);
     let server = HttpServer::new(move || app(shared.clone()))
         .workers(2)
         .client_request_timeout(Duration::from_secs(15))
@@ -81,7 +90,19 @@ pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) ->
     let tidy = tokio::spawn(tidy_when_idle(studio.clone(), stopping));
     let _ = writeln!(std::io::stdout(), "Tolva is at http://{address} (stop with Ctrl-C)");
     let _ = std::io::stdout().flush();
-    let done = running.await.map_err(|error| error.to_string());
+    let sharing_too = async {
+        if with.share.is_some() {
+            if let Err(error) = share.open(true).await {
+                tracing::error!(%error, "not shared");
+            }
+        }
+        std::future::pending::<()>().await
+    };
+    let done = tokio::select! {
+        done = running => done.map_err(|error| error.to_string()),
+        () = sharing => Ok(()),
+        () = sharing_too => Ok(()),
+    };
     stop.abort();
     tidy.abort();
     studio.close().await;

@@ -4,13 +4,13 @@ use crate::job;
 use crate::{Changed, StoreError, Studio};
 use serde::{Deserialize, Serialize};
 use sqlx::SqliteConnection;
+use tolva_core::FieldError;
 use tolva_core::quantity::Id;
+use tolva_core::quantity::limits::TICK_LINE;
 use utoipa::ToSchema;
 
 /// Ticks a card holds: lines of a setup that is gone stay among them.
 const MOST: usize = 4_000;
-/// The longest name of a line, in bytes.
-const LONGEST: usize = 200;
 
 /// A line that is to be ticked, or not any more.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize, Deserialize, ToSchema)]
@@ -52,11 +52,16 @@ async fn ticked(connection: &mut SqliteConnection, id: &Id) -> Result<Vec<String
 async fn put(connection: &mut SqliteConnection, id: &Id, ticks: &[Tick]) -> Result<Vec<String>, StoreError> {
     job::find(&mut *connection, id).await?;
     let key = id.as_str();
+    let wrong = ticks.iter().enumerate().filter_map(|(index, tick)| {
+        let error = TICK_LINE.check(tick.line.len() as f64).err()?;
+        Some(FieldError { field: format!("/ticks/{index}/line"), problem: error.into() })
+    });
+    let wrong: Vec<FieldError> = wrong.collect();
+    if !wrong.is_empty() {
+        return Err(StoreError::Fields(wrong));
+    }
     for tick in ticks {
         let line = tick.line.as_str();
-        if line.len() > LONGEST {
-            return Err(StoreError::Unwritable { what: line.chars().take(40).collect() });
-        }
         if tick.ticked {
             sqlx::query!("INSERT INTO tick (job_id, line) VALUES (?, ?) ON CONFLICT DO NOTHING", key, line)
                 .execute(&mut *connection)

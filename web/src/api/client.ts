@@ -1,4 +1,5 @@
 import createClient from 'openapi-fetch'
+import { guestToken } from './guest'
 import type { paths } from './schema'
 import type { Problem } from './types'
 
@@ -12,6 +13,8 @@ export const client = createClient<paths>({
   // that a question is on its way before the page is drawn with what it is about.
   fetch: (request) => {
     request.headers.set('X-Asker', `${asker} ${++asked}`)
+    const token = guestToken()
+    if (token !== null) request.headers.set('X-Tolva-Token', token)
     return fetch(request)
   },
 })
@@ -53,6 +56,8 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
   }
   if (given.response.ok) return given.data as T
   const problem = given.error as Partial<Problem> | undefined
+  // Who was put out stands before the door again; what was typed is kept here.
+  if (problem?.type === 'not-let-in') window.location.assign('/join')
   throw new ApiProblem(
     problem?.detail ? (problem as Problem) : { ...unreachable, status: given.response.status },
   )

@@ -1137,6 +1137,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/setups/{id}/modes": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What of a kept setup's dials may be left to the camera, and what compensation each kind of metering then needs. */
+        get: operations["setups_modes"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/setups/{id}/moment": {
         parameters: {
             query?: never;
@@ -1309,6 +1326,58 @@ export interface paths {
         /** Goes a step back. */
         post: operations["setups_undo"];
         delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/share": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** How the studio is shared. */
+        get: operations["share_told"];
+        /** Begins to share, or ends it and puts everybody out. */
+        put: operations["share_open"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/share/code": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts out a new code, in the place of the one before. */
+        post: operations["share_invite"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/share/devices/{id}": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        post?: never;
+        /** Puts a device out. */
+        delete: operations["share_put_out"];
         options?: never;
         head?: never;
         patch?: never;
@@ -1807,6 +1876,11 @@ export interface components {
             /** @description What flash does to the background, in words; none where it does nothing to it. */
             spill?: string | null;
         };
+        /**
+         * @description A dial that is left to the camera.
+         * @enum {string}
+         */
+        Automatic: "shutter" | "iso" | "aperture";
         /** @description What is behind the subject. */
         Background: {
             colour?: components["schemas"]["Colouring"] | null;
@@ -2098,6 +2172,15 @@ export interface components {
             /** @description Fastest mechanical time with flash. */
             sync: components["schemas"]["ShutterMark"];
             tint_step?: components["schemas"]["Duv"] | null;
+        };
+        /** @description How a setup is taken with a dial left to the camera. */
+        CameraModes: {
+            /** @description What is the best of all that, in a sentence. */
+            advice: string;
+            /** @description What each metering asks for; none where there is no ambient light. */
+            compensations: components["schemas"]["Compensation"][];
+            /** @description Each dial that could be left to it. */
+            modes: components["schemas"]["ModeTold"][];
         };
         /** @description What a camera says of a frame; nothing of what it does not say. */
         CameraSaid: {
@@ -2869,6 +2952,22 @@ export interface components {
             setup: components["schemas"]["Setup"];
             /** @description Whether to say what could be set and worn, too; the colour as it stands is there sooner without. */
             ways?: boolean;
+        };
+        /** @description What a meter asks for. */
+        Compensation: {
+            /** @description Whether it is more than most cameras' dial has. */
+            beyond: boolean;
+            /** @description What to set, to a third. */
+            label: string;
+            /** @description By which metering. */
+            metering: components["schemas"]["Metering"];
+            /** @description Its name. */
+            name: string;
+            /**
+             * Format: double
+             * @description How far over mid-grey it finds the frame, in stops.
+             */
+            stops: number;
         };
         /** @description position m */
         Coordinate: number;
@@ -4157,6 +4256,27 @@ export interface components {
             /** @enum {string} */
             what: "card";
         };
+        /** @description A code that can be used now. */
+        Invitation: {
+            /** @description Six digits. */
+            code: string;
+            /**
+             * Format: int64
+             * @description How long codes can be used, in seconds.
+             */
+            lasts: number;
+            /** @description What a camera reads: where to go, with the code. */
+            link: string;
+            /** @description The path. */
+            path: string;
+            /**
+             * Format: int64
+             * @description How long it can still be used, in seconds.
+             */
+            seconds: number;
+            /** @description The same as a square code: its side in modules, and the dark ones as a path over a square of that side. */
+            side: number;
+        };
         /** @description ISO mark sixths of a stop above ISO 100 */
         IsoMark: number;
         /** @description A thing of the kit to save, with the version it was changed from. */
@@ -5362,6 +5482,11 @@ export interface components {
             text: string;
         };
         /**
+         * @description What of the frame a meter weighs.
+         * @enum {string}
+         */
+        Metering: "average" | "centre_weighted" | "spot" | "face";
+        /**
          * @description How a reading was taken.
          * @enum {string}
          */
@@ -5398,6 +5523,15 @@ export interface components {
             card: components["schemas"]["Id"];
             /** @enum {string} */
             what: "card";
+        };
+        /** @description Whether a dial may be left to the camera. */
+        ModeTold: {
+            /** @description Which. */
+            automatic: components["schemas"]["Automatic"];
+            /** @description Whether it may. */
+            may: boolean;
+            /** @description How, or why not. */
+            text: string;
         };
         /** @description Something put before a flash. */
         Modifier: {
@@ -6884,6 +7018,41 @@ export interface components {
         Shape: "sensor" | "three_two" | "five_four" | "square" | "sixteen_nine";
         /** @description share */
         Share: number;
+        /** @description Whether it is to be shared. */
+        ShareWish: {
+            /** @description Whether it listens beyond this machine. */
+            open: boolean;
+        };
+        /** @description A device that was let in. */
+        SharedDevice: {
+            /**
+             * Format: int64
+             * @description What it is put out by.
+             */
+            id: number;
+            /** @description What kind it is. */
+            name: string;
+            /**
+             * Format: int64
+             * @description How long ago it showed itself last, in seconds.
+             */
+            seen: number;
+            /**
+             * Format: int64
+             * @description How long ago it came in, in seconds.
+             */
+            since: number;
+        };
+        /** @description How the studio is shared. */
+        Sharing: {
+            /** @description Where others find it. */
+            addresses: string[];
+            /** @description Who is in. */
+            devices: components["schemas"]["SharedDevice"][];
+            invitation?: components["schemas"]["Invitation"] | null;
+            /** @description Whether it listens beyond this machine. */
+            open: boolean;
+        };
         /** @description How sharp a mark is. */
         Sharp: {
             /**
@@ -14743,6 +14912,79 @@ export interface operations {
             };
         };
     };
+    setups_modes: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["CameraModes"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     setups_put_at: {
         parameters: {
             query?: never;
@@ -15833,6 +16075,281 @@ export interface operations {
             };
             /** @description Some fields need another look. */
             422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    share_told: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sharing"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    share_open: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["ShareWish"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sharing"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Some fields need another look. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    share_invite: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Sharing"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    share_put_out: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: number;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
                 headers: {
                     [name: string]: unknown;
                 };

@@ -3,6 +3,7 @@ import { useEffect, useMemo, useRef, useState } from 'react'
 import { Link, useParams } from 'react-router'
 import styled from 'styled-components'
 import { words } from '../api/client'
+import type { CameraModes } from '../api/types'
 import { dayQuery, jobQuery, settingsQuery } from '../api/queries'
 import { save } from '../ui/save'
 import { PageHead } from '../ui/PageHead'
@@ -61,6 +62,7 @@ export default function CardPage() {
     [day.data],
   )
   const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map())
+  const [modes, setModes] = useState<ReadonlyMap<string, CameraModes>>(new Map())
   const [all, setAll] = useState(false)
   const setups = card?.setups
   useEffect(() => {
@@ -69,7 +71,10 @@ export default function CardPage() {
     void pictures(
       setups.map((one) => one.id),
       stop.signal,
-      (setup, address) => setSeen((before) => new Map(before).set(setup, address)),
+      {
+        onPicture: (setup, address) => setSeen((before) => new Map(before).set(setup, address)),
+        onModes: (setup, modes) => setModes((before) => new Map(before).set(setup, modes)),
+      },
     ).then(() => !stop.signal.aborted && setAll(true))
     return () => stop.abort()
   }, [setups])
@@ -86,7 +91,7 @@ export default function CardPage() {
     setTrouble(null)
     try {
       const { cardFile } = await import('./file')
-      const text = cardFile({ card, spots, clock, pictures: seen })
+      const text = cardFile({ card, spots, clock, pictures: seen, modes })
       save(new Blob([text], { type: 'text/html' }), `${card.job.name} card.html`)
     } catch (error) {
       setTrouble(words(error))
@@ -118,7 +123,9 @@ export default function CardPage() {
             <b>{card.job.name}</b>
           </p>
         )}
-        {card && job && <OwnSheet job={job} card={card} spots={spots} clock={clock} pictures={seen} />}
+        {card && job && (
+          <OwnSheet job={job} card={card} spots={spots} clock={clock} pictures={seen} modes={modes} />
+        )}
       </Page>
     </>
   )

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react'
-import type { CardLine, JobCard, OnList, Settings } from '../api/types'
+import type { CameraModes, CardLine, JobCard, OnList, Settings } from '../api/types'
 import { dateWords } from './dateWords'
 import { Lines } from './Lines'
 import { Plate } from './Plate'
@@ -10,12 +10,14 @@ export type SheetProps = {
   clock: Settings['clock']
   /** The address of each setup's picture, where there is one. */
   pictures: ReadonlyMap<string, string>
+  /** What of each setup may be left to the camera, where that is known. */
+  modes: ReadonlyMap<string, CameraModes>
   /** Own lines in the program: what stands at the end of one, and where one is added. */
   own?: { end: (line: CardLine) => ReactNode; add: (on: OnList, label: string) => ReactNode }
 }
 
 /** A job's card: what to pack, then each setup on a plate of its own, with a bar for the thumb. */
-export function JobSheet({ card, spots, clock, pictures, own }: SheetProps) {
+export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProps) {
   const { job } = card
   return (
     <>
@@ -37,6 +39,7 @@ export function JobSheet({ card, spots, clock, pictures, own }: SheetProps) {
           spot={spots.get(one.setup.slot?.spot ?? '') ?? null}
           clock={clock}
           picture={pictures.get(one.id) ?? null}
+          modes={modes.get(one.id) ?? null}
         />
       ))}
       <section className="plate" id="pack" aria-labelledby="name-pack">

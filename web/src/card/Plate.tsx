@@ -1,10 +1,11 @@
-import type { Settings, SetupCard } from '../api/types'
+import type { CameraModes, Settings, SetupCard } from '../api/types'
 import { Drawing, Patterns } from '../set/drawing/Drawing'
 import { onPaper } from '../set/drawing/inks'
 import { projection } from '../set/drawing/projection'
 import { turnsSaid } from '../words/turns'
 import { clockTime } from '../words/units'
 import { dateWords } from './dateWords'
+import { LeftToCamera } from './LeftToCamera'
 import { Lines } from './Lines'
 
 type Clock = Settings['clock']
@@ -110,10 +111,12 @@ type Props = {
   clock: Clock
   /** Its picture's address; none before there is one. */
   picture: string | null
+  /** What may be left to the camera; none before it is known. */
+  modes: CameraModes | null
 }
 
 /** One setup, as it is wanted in the hand: dials first, then when to turn which, what stands where, and what to tick. */
-export function Plate({ card, number, date, spot, clock, picture }: Props) {
+export function Plate({ card, number, date, spot, clock, picture, modes }: Props) {
   const { setup, assessment, ladder } = card
   const rungs = ladder?.rungs.map((rung) => ({
     minute: rung.minute,
@@ -210,6 +213,7 @@ export function Plate({ card, number, date, spot, clock, picture }: Props) {
         <Lines title="Before the first frame" of={card.id} lines={card.before} />
         <Lines title="Test in this order" of={card.id} lines={card.tests} />
         {card.series.length > 0 && <Lines title="In the hand" of={card.id} lines={card.series} />}
+        {modes && <LeftToCamera modes={modes} />}
         {assessment.cautions.length > 0 && (
           <div>
             <h3>Mind</h3>

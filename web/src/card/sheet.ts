@@ -28,6 +28,7 @@ p { margin: 4px 0; }
 .ladder th { font-size: 20px; font-variant-numeric: tabular-nums; white-space: nowrap; width: 1%; }
 .ladder tr[aria-current] { outline: 3px solid var(--ink); outline-offset: -2px; }
 .ladder tr[aria-current] > * { padding-left: 8px; }
+.cheat caption { text-align: left; font-size: 14px; color: var(--quiet); padding-top: 6px; }
 .seen { display: grid; grid-template-columns: minmax(0, 1fr) minmax(0, 1.3fr); gap: 14px; align-items: start; margin-top: 8px; }
 .seen img { width: 100%; max-height: 420px; object-fit: contain; object-position: left top; display: block; }
 .seen svg { width: 100%; height: auto; max-height: 420px; display: block; background: #fff; }

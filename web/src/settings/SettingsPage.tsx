@@ -1,6 +1,7 @@
 import { useQuery } from '@tanstack/react-query'
 import { Spoken } from '../ui/voice'
 import styled from 'styled-components'
+import { isGuest } from '../api/guest'
 import { roomQuery } from '../api/queries'
 import type { Settings } from '../api/types'
 import { download } from '../ui/download'
@@ -11,6 +12,7 @@ import { Push } from '../ui/Push'
 import { useTitle } from '../ui/useTitle'
 import { HabitLines } from './HabitLines'
 import { ListLines } from './ListLines'
+import { ShareLines } from './ShareLines'
 import { useSettings } from './useSettings'
 
 const Page = styled.div`
@@ -155,25 +157,32 @@ export default function SettingsPage() {
       <p className="line">
         <SaveWords save={state.save} />
       </p>
+      {!isGuest() && <ShareLines />}
       <h2>Lines of the field card</h2>
       <p className="said">What the card of every job of a kind has besides what its plan asks for.</p>
       <ListLines value={now.lists} onPut={(lists) => set({ lists })} />
-      <h2>The whole studio in one file</h2>
-      <p className="line">
-        <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their
-        history, takes with copies of their frames, kit and settings, as of this moment.{' '}
-        <code>tolva restore</code> puts it back.
-      </p>
+      {!isGuest() && (
+        <>
+          <h2>The whole studio in one file</h2>
+          <p className="line">
+            <Push onPress={() => download('/api/backup')}>Back up the studio</Push> Jobs, setups with their
+            history, takes with copies of their frames, kit and settings, as of this moment.{' '}
+            <code>tolva restore</code> puts it back.
+          </p>
+        </>
+      )}
       {room && room.frames > 0 && (
         <p className="line" data-room>
           Copies of {room.frames === 1 ? '1 frame' : `${room.frames} frames`} take{' '}
           {Math.max(0.1, room.bytes / 1e6).toFixed(1)} MB in the folder <code>frames</code> beside it.
         </p>
       )}
-      <p className="line">
-        <Push onPress={() => download('/api/export')}>Export the kit and every job</Push> Files that can be
-        read without Tolva, in one archive. Import on Jobs takes it, or any file of it.
-      </p>
+      {!isGuest() && (
+        <p className="line">
+          <Push onPress={() => download('/api/export')}>Export the kit and every job</Push> Files that can be
+          read without Tolva, in one archive. Import on Jobs takes it, or any file of it.
+        </p>
+      )}
     </Page>
   )
 }

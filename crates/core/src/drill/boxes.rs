@@ -54,7 +54,7 @@ pub fn standing(answers: &[Answered]) -> Vec<DrillStanding> {
     DrillKind::ALL.into_iter().map(of).collect()
 }
 
-/// The kind to ask next: the one longest overdue, never the one just asked. Kinds never asked come between those that are due.
+/// The kind to ask next: the one longest overdue, never the one just asked. Kinds never asked come before all that are not overdue.
 #[must_use]
 pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
     let count = answers.len() as i64;
@@ -67,7 +67,7 @@ pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
     let standing = standing(answers);
     let others = standing.iter().filter(|one| Some(one.kind) != just);
     // Of those equally overdue one is drawn.
-    let longest = others.max_by_key(|one| (overdue(one), chance.whole(0, 1 << 20)));
+    let longest = others.max_by_key(|one| (overdue(one), one.in_box == 0, chance.whole(0, 1 << 20)));
     longest.map_or(DrillKind::Ratio, |one| one.kind)
 }
 

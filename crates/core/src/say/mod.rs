@@ -29,6 +29,7 @@ pub(crate) mod layout;
 pub(crate) mod learnt;
 pub(crate) mod levels;
 pub(crate) mod loudness;
+pub(crate) mod modes;
 pub(crate) mod moment;
 pub(crate) mod names;
 pub(crate) mod outline;

@@ -209,6 +209,7 @@ limits! {
     DURATION_ROWS = "rows of the duration table", "", 1.0, 16.0;
     KIT_ITEMS = "number of things in the kit", "", 0.0, 500.0;
     SETUPS = "number of setups in a job", "", 0.0, 200.0;
+    TICK_LINE = "name of a ticked line", "bytes", 1.0, 200.0;
     OWN_LINES = "number of lines of one's own", "", 0.0, 100.0;
     SPOTS = "number of spots", "", 0.0, 24.0;
     HORIZON_POINTS = "number of points of a horizon", "", 2.0, 72.0;

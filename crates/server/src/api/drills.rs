@@ -105,7 +105,7 @@ pub async fn one(
         Some(kind) => kind,
         None => {
             let answered: Vec<Answered> = studio.drill_answers().await?.iter().map(|answer| answer.answered).collect();
-            next_kind(&answered, u64::from(asked.seed.unwrap_or_default()))
+            next_kind(&answered, rand::random())
         }
     };
     let seed = match asked.seed {

@@ -18,6 +18,7 @@ mod places;
 mod reference;
 mod settings;
 mod setups;
+mod share;
 mod stand_ins;
 mod studio;
 mod takes;
@@ -87,6 +88,7 @@ macro_rules! every_endpoint {
             .service(picture::picture_file)
             .service(picture::closer_look)
             .service(picture::small_picture)
+            .service(picture::modes_of_setup)
             .service(stand_ins::stand_ins)
             .service(stand_ins::meter_shows)
             .service(stand_ins::flashes_stand)
@@ -175,6 +177,10 @@ macro_rules! every_endpoint {
             .service(studio::deleted)
             .service(studio::aside)
             .service(events::listen)
+            .service(share::sharing)
+            .service(share::open_share)
+            .service(share::invite)
+            .service(share::put_device_out)
             .service(settings::get)
             .service(settings::put)
             .service(reference::marks)

@@ -106,7 +106,7 @@ async fn a_setup_is_assessed_in_the_light_of_its_day() {
 #[tokio::test]
 async fn without_a_place_or_a_date_there_is_no_light_and_it_says_what_to_do() {
     let tolva = demo();
-    let new = json!({ "name": "New", "kind": "portrait", "client": "", "date": "", "place": "", "purpose": {"shown": {"on": "anywhere"}, "shape": "sensor"}, "venue": {"tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true} });
+    let new = json!({ "name": "New", "kind": "portrait", "client": "", "date": "", "place": "", "purpose": {"shown": {"on": "anywhere"}, "shape": "sensor"}, "venue": {"tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true}, "lines": [] });
     let (_, job) = tolva.post("/api/jobs", new).await;
     let path = format!("/api/jobs/{}", job["id"].as_str().unwrap());
     let (status, problem) = tolva.ask(Method::GET, &format!("{path}/day/answer"), None).await;

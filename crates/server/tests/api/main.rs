@@ -3,6 +3,7 @@
 #![allow(clippy::unwrap_used)]
 
 mod day;
+mod field;
 mod layout;
 mod learnt;
 mod program;

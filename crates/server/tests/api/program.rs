@@ -53,7 +53,7 @@ async fn scripts_come_compressed() {
 async fn the_sample_studio_leaves_a_used_one_alone() {
     let mut first = serve(TempDir::new().unwrap(), false);
     let (status, _) =
-        first.post("/api/jobs", json!({"name": "Mine", "kind": "event", "client": "", "date": "", "place": "", "purpose": {"shown": {"on": "anywhere"}, "shape": "sensor"}, "venue": {"tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true}})).await;
+        first.post("/api/jobs", json!({"name": "Mine", "kind": "event", "client": "", "date": "", "place": "", "purpose": {"shown": {"on": "anywhere"}, "shape": "sensor"}, "venue": {"tripod": true, "stands": true, "flash": true, "sound": true, "bounce": true}, "lines": []})).await;
     assert_eq!(status, StatusCode::CREATED);
     let second = serve(first.stop(), true);
     let jobs = second.get("/api/jobs").await["jobs"].clone();

@@ -1,0 +1,106 @@
+//! In the field and for practice: ticks, lines of one's own, drills.
+
+use super::common::demo;
+use reqwest::{Method, StatusCode};
+use serde_json::{Value, json};
+
+const TICKS: &str = "/api/jobs/job-slip-shed/ticks";
+const CARD: &str = "/api/jobs/job-slip-shed/card";
+
+#[tokio::test]
+async fn ticks_are_kept_and_taken_away() {
+    let tolva = demo();
+    assert_eq!(tolva.get(TICKS).await["lines"], json!([]));
+    let put = |ticks: Value| tolva.ask(Method::PUT, TICKS, Some(json!({ "ticks": ticks })));
+    let two = json!([{ "line": "pack/b", "ticked": true }, { "line": "pack/a", "ticked": true }]);
+    assert_eq!(put(two).await.1["lines"], json!(["pack/a", "pack/b"]));
+    let again = json!([{ "line": "pack/a", "ticked": true }, { "line": "pack/b", "ticked": false }]);
+    assert_eq!(put(again).await.1["lines"], json!(["pack/a"]));
+    // Of what is too long nothing is kept, and nothing beside it.
+    let long = json!([{ "line": "pack/c", "ticked": true }, { "line": "x".repeat(300), "ticked": true }]);
+    assert!(put(long).await.0.is_client_error());
+    assert_eq!(tolva.get(TICKS).await["lines"], json!(["pack/a"]));
+    let (status, _) = tolva.ask(Method::GET, "/api/jobs/nobody/ticks", None).await;
+    assert_eq!(status, StatusCode::NOT_FOUND);
+    assert_eq!(tolva.get("/api/jobs/job-tram-hall/ticks").await["lines"], json!([]), "each job has its own");
+}
+
+fn texts(card: &Value, list: &str) -> Vec<String> {
+    card[list].as_array().unwrap().iter().map(|line| line["text"].as_str().unwrap().to_owned()).collect()
+}
+
+/// Lines of the job, and of the studio for every job of its kind, stand on the card after what the plan asks for.
+#[tokio::test]
+async fn own_lines_stand_on_the_card() {
+    let tolva = demo();
+    let card = tolva.get(CARD).await;
+    let pack = texts(&card, "packing");
+    assert_eq!(pack.last().unwrap(), "The boatbuilder’s other apron, dry");
+    assert_eq!(texts(&card, "there"), ["Ask the boatbuilder when the tide reaches the slip"]);
+    let kept = tolva.get("/api/settings").await;
+    let mut settings = kept["settings"].clone();
+    settings["lists"]["portrait"] = json!([{ "id": "mat", "on": "pack", "text": "Kneeling mat" }]);
+    settings["lists"]["event"] = json!([{ "id": "ear", "on": "pack", "text": "Ear plugs" }]);
+    let body = json!({ "settings": settings, "version": kept["version"] });
+    assert_eq!(tolva.ask(Method::PUT, "/api/settings", Some(body)).await.0, StatusCode::OK);
+    let pack = texts(&tolva.get(CARD).await, "packing");
+    assert_eq!(pack[pack.len() - 2..], ["Kneeling mat", "The boatbuilder’s other apron, dry"]);
+    assert!(!pack.contains(&"Ear plugs".to_owned()));
+    // Twice the same is told at its field.
+    let kept = tolva.get("/api/settings").await;
+    let mut settings = kept["settings"].clone();
+    settings["lists"]["event"] =
+        json!([{ "id": "a", "on": "pack", "text": "One" }, { "id": "a", "on": "there", "text": "Two" }]);
+    let body = json!({ "settings": settings, "version": kept["version"] });
+    let (status, problem) = tolva.ask(Method::PUT, "/api/settings", Some(body)).await;
+    assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(problem["errors"][0]["field"], "/settings/lists/event/1/id");
+}
+
+#[tokio::test]
+async fn drills_are_asked_answered_and_remembered() {
+    let tolva = demo();
+    let told = tolva.get("/api/drills").await;
+    assert_eq!(told["standing"].as_array().unwrap().len(), 13);
+    assert_eq!(told["weeks"], json!([]));
+    let round = tolva.get("/api/drills/round").await;
+    assert!(round["ask"].as_str().unwrap().len() > 20);
+    let again =
+        tolva.get(&format!("/api/drills/round?kind={}&seed={}", round["kind"].as_str().unwrap(), round["seed"])).await;
+    assert_eq!(again, round, "the same round when it is asked for");
+    // f/5.6 to f/8 at the same ISO, and so on: by its own count of stops in the core's tests; here that right and wrong are kept.
+    let answer = |answer: f64| json!({ "kind": "power_for_distance", "seed": 5, "answer": answer });
+    let (_, wrong) = tolva.post("/api/drills/answers", answer(0.0)).await;
+    let truth = wrong["truth"].as_f64().unwrap();
+    let (status, right) = tolva.post("/api/drills/answers", answer(truth)).await;
+    assert_eq!((status, &right["right"]), (StatusCode::OK, &json!(true)));
+    let told = tolva.get("/api/drills").await;
+    let standing = told["standing"].as_array().unwrap();
+    let one = standing.iter().find(|one| one["kind"] == "power_for_distance").unwrap();
+    let expected = if truth == 0.0 { 2 } else { 1 };
+    assert_eq!(
+        (&one["asked"], &one["right"], &one["in_box"]),
+        (&json!(2), &json!(expected), &json!(if expected == 2 { 3 } else { 2 }))
+    );
+    assert_eq!(told["weeks"].as_array().unwrap().len(), 1);
+    for nonsense in [answer(99.0), json!({ "kind": "flying", "seed": 5, "answer": 0.0 })] {
+        assert!(tolva.post("/api/drills/answers", nonsense).await.0.is_client_error());
+    }
+    // Frames of a round are pictures like any other.
+    let ratio = tolva.get("/api/drills/round?kind=ratio&seed=3").await;
+    let body = json!({ "setup": ratio["frames"][0]["setup"], "side": 200 });
+    let (status, _) = tolva.post("/api/picture/small", body).await;
+    assert_eq!(status, StatusCode::OK);
+}
+
+#[tokio::test]
+async fn a_sheet_has_ten_rounds_and_their_key() {
+    let tolva = demo();
+    let sheet = tolva.get("/api/drills/sheet?seed=4").await;
+    let (rounds, key) = (sheet["rounds"].as_array().unwrap(), sheet["key"].as_array().unwrap());
+    assert_eq!((rounds.len(), key.len()), (10, 10));
+    assert_eq!(tolva.get("/api/drills/sheet?seed=4").await, sheet);
+    assert_ne!(tolva.get("/api/drills/sheet?seed=5").await["key"], sheet["key"]);
+    // Looking at a key answers nothing.
+    assert_eq!(tolva.get("/api/drills").await["weeks"], json!([]));
+}
