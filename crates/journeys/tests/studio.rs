@@ -184,3 +184,29 @@ async fn pages_are_named_and_the_rail_is_skipped() {
     walk.wait("its first control", "return document.activeElement.closest('main') !== null").await;
     walk.end().await;
 }
+
+/// The next job stands first, with its countdown, its setups by the clock and what of it is packed.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_next_job_stands_first() {
+    let walk = Walk::at_desk().await;
+    walk.open("/?at=2026-09-16T12:00").await;
+    walk.sees("[data-next=job-slip-shed] h2", "Slip shed, tomorrow").await;
+    walk.sees("[data-next] li", "Boatbuilder at the doors").await;
+    walk.sees("[data-next] time", ":").await;
+    walk.sees("[data-next] a", "Packed: 0 of").await;
+    walk.accessible("jobs with the next one").await;
+    walk.press_named("Packed").await;
+    let cloth = "document.querySelector('input[data-tick=\"pack/pack-cloth\"]')";
+    walk.wait("the card", &format!("return {cloth} !== null")).await;
+    walk.read(&format!("{cloth}.closest('label').click()")).await;
+    walk.open("/?at=2026-09-17T17:45").await;
+    walk.sees("[data-next] a", "Packed: 1 of").await;
+    walk.sees("[data-next] h2", "min").await;
+    // After it the next one comes; after all of them nothing stands there.
+    walk.open("/?at=2026-09-18T12:00").await;
+    walk.sees("[data-next=job-tram-hall] h2", "tomorrow").await;
+    walk.open("/?at=2027-01-01T12:00").await;
+    walk.wait("the jobs", "return document.querySelectorAll('article').length === 3").await;
+    walk.wait("nothing next", "return document.querySelector('[data-next]') === null").await;
+    walk.end().await;
+}

@@ -125,6 +125,26 @@ impl Studio {
         Ok(JobSummary { id, job, version, setups })
     }
 
+    /// The job that comes next: the earliest of a day, as YYYY-MM-DD, or later; none where nothing comes.
+    ///
+    /// # Errors
+    /// [`StoreError`].
+    pub async fn next_job(&self, on: &str) -> Result<Option<JobSummary>, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        let row = sqlx::query!(
+            "SELECT id FROM job WHERE deleted_at IS NULL AND json_extract(body, '$.date') >= ?
+             ORDER BY json_extract(body, '$.date'), position LIMIT 1",
+            on
+        )
+        .fetch_optional(&mut *connection)
+        .await?;
+        drop(connection);
+        match row {
+            Some(row) => self.job(&read_id(&row.id)?).await.map(Some),
+            None => Ok(None),
+        }
+    }
+
     /// Makes a job.
     ///
     /// # Errors

@@ -13,6 +13,7 @@ import { Entry } from './JobLines'
 import { NameToMake } from '../ui/NameToMake'
 import { PurposeLines } from './PurposeLines'
 import { ShootingOrder } from './ShootingOrder'
+import { dateOf } from './until'
 import { useJob } from './useJob'
 
 const kinds: { id: JobKind; name: string }[] = [
@@ -92,6 +93,12 @@ export default function JobEntry({ job }: { job: JobSummary }) {
             error={error('/date')}
             onCommit={(date) => edit({ date })}
           />{' '}
+          {brief.date === '' && (
+            <>
+              <Push onPress={() => edit({ date: dateOf(new Date()) })}>today</Push>{' '}
+              <Push onPress={() => edit({ date: dateOf(new Date(), 1) })}>tomorrow</Push>{' '}
+            </>
+          )}
           at{' '}
           <LiveText
             label="Place"

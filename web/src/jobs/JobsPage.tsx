@@ -16,6 +16,7 @@ import { useTitle } from '../ui/useTitle'
 import { JobLines } from './JobLines'
 
 const DeletedList = lazy(() => import('./DeletedList'))
+const NextJob = lazy(() => import('./NextJob'))
 const JobEntry = lazy(() => import('./JobEntry'))
 
 const Page = styled.div`
@@ -157,6 +158,11 @@ export default function JobsPage() {
             ))}
           </ul>
         </section>
+      )}
+      {words === '' && (
+        <Suspense>
+          <NextJob />
+        </Suspense>
       )}
       {jobs.isPending && <Spoken>Fetching the jobs …</Spoken>}
       {kit.data?.length === 0 && (

@@ -61,6 +61,28 @@ pub async fn add(studio: Data<Studio>, body: Body<Brief>) -> Result<HttpResponse
     Ok(HttpResponse::Created().json(studio.add_job(body.0).await?))
 }
 
+/// From which day on.
+#[derive(Debug, Deserialize, IntoParams)]
+#[serde(deny_unknown_fields)]
+pub struct From {
+    /// The day, as YYYY-MM-DD, by the clock of who asks.
+    pub on: String,
+}
+
+/// The job that comes next.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct NextJob {
+    /// Which; none where nothing comes.
+    pub job: Option<JobSummary>,
+}
+
+/// The job that comes next: the earliest of a day or later.
+#[utoipa::path(operation_id = "jobs_next", params(From), responses((status = 200, body = NextJob)))]
+#[get("/jobs/next")]
+pub async fn next(studio: Data<Studio>, from: Query<From>) -> Result<Json<NextJob>, Problem> {
+    Ok(Json(NextJob { job: studio.next_job(&from.on).await? }))
+}
+
 /// One job with its setups.
 #[utoipa::path(operation_id = "jobs_one", params(("id" = String, Path)), responses((status = 200, body = JobSummary), (status = 404, body = Problem)))]
 #[get("/jobs/{id}")]

@@ -126,6 +126,7 @@ macro_rules! every_endpoint {
             .service(takes::take_apart)
             .service(jobs::list)
             .service(jobs::add)
+            .service(jobs::next)
             .service(jobs::one)
             .service(jobs::keep)
             .service(jobs::delete)

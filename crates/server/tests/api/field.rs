@@ -104,3 +104,20 @@ async fn a_sheet_has_ten_rounds_and_their_key() {
     // Looking at a key answers nothing.
     assert_eq!(tolva.get("/api/drills").await["weeks"], json!([]));
 }
+
+/// The earliest of the day or later comes next; deleted, the one after it does; after all of them, none.
+#[tokio::test]
+async fn what_comes_next_is_by_its_date() {
+    let tolva = demo();
+    let next = async |on: &str| tolva.get(&format!("/api/jobs/next?on={on}")).await["job"].clone();
+    let dates = |job: &Value| job["job"]["date"].as_str().map(str::to_owned);
+    let first = next("2026-01-01").await;
+    let date = dates(&first).unwrap();
+    assert_eq!(next(&date).await["id"], first["id"], "on the day itself it still comes");
+    assert!(!first["setups"].as_array().unwrap().is_empty());
+    let path = format!("/api/jobs/{}", first["id"].as_str().unwrap());
+    assert!(tolva.ask(Method::DELETE, &path, None).await.0.is_success());
+    let second = next("2026-01-01").await;
+    assert!(second["id"] != first["id"] && dates(&second).unwrap() >= date, "{second}");
+    assert_eq!(next("2027-01-01").await, Value::Null);
+}

@@ -1,0 +1,104 @@
+import { useQuery } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
+import { Link } from 'react-router'
+import styled from 'styled-components'
+import { client, need } from '../api/client'
+import { settingsQuery } from '../api/queries'
+import { cardQuery, ticksQuery } from '../card/cardQuery'
+import { dateWords } from '../card/dateWords'
+import { clockTime } from '../words/units'
+import { dateOf, untilWords } from './until'
+
+const Plate = styled.section`
+  border-left: 7px solid ${({ theme }) => theme.ink};
+  padding: 2px 0 4px 14px;
+  margin-bottom: 16px;
+  h2 {
+    font-size: 21px;
+    font-stretch: 88%;
+    font-weight: 650;
+  }
+  h2 span {
+    font-weight: 400;
+  }
+  ol {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 4px 22px;
+    padding: 4px 0;
+    list-style: none;
+  }
+  a {
+    display: inline-block;
+    padding: 4px 0;
+  }
+  time {
+    font-variant-numeric: tabular-nums;
+    font-weight: 650;
+  }
+`
+const MINUTE = 60_000
+
+/** The clock: the one on the wall, or one that was asked for in the address, going on from there. */
+function useNow(): Date {
+  const [opened] = useState(() => Date.now())
+  const [at, setAt] = useState(opened)
+  useEffect(() => {
+    const timer = window.setInterval(() => setAt(Date.now()), MINUTE / 4)
+    return () => window.clearInterval(timer)
+  }, [])
+  const asked = new URLSearchParams(window.location.search).get('at')
+  const begin = asked ? new Date(asked).getTime() : opened
+  return new Date((Number.isNaN(begin) ? opened : begin) + (at - opened))
+}
+
+/** The job that comes next: how long until then, its setups by the clock, and what is packed of it. */
+export default function NextJob() {
+  const now = useNow()
+  const on = dateOf(now)
+  const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
+  const next = useQuery({
+    queryKey: ['jobs', 'next', on],
+    queryFn: () => need(client.GET('/api/jobs/next', { params: { query: { on } } })),
+  }).data?.job
+  const id = next?.id ?? ''
+  const card = useQuery({ ...cardQuery(id), enabled: id !== '' }).data
+  const ticked = useQuery({ ...ticksQuery(id), enabled: id !== '' }).data
+  if (!next) return null
+  const { job } = next
+  const times = (card?.setups ?? []).flatMap(({ setup }) => setup.slot?.time ?? [])
+  const first = [...times].sort()[0] ?? null
+  const slots = new Map(card?.setups.map((one) => [one.id, one.setup.slot?.time]) ?? [])
+  const packed = card?.packing.filter((line) => ticked?.lines.includes(`pack/${line.key}`)).length
+  return (
+    <Plate aria-label="What comes next" data-next={next.id}>
+      <h2>
+        {job.name}, {untilWords(now, job.date, first)}{' '}
+        <span>{[dateWords(job.date), card?.place ?? job.place].filter(Boolean).join(', ')}</span>
+      </h2>
+      {next.setups.length > 0 && (
+        <ol>
+          {next.setups.map((setup) => {
+            const time = slots.get(setup.id)
+            return (
+              <li key={setup.id}>
+                {time && <time>{clockTime(time, clock)}</time>}{' '}
+                <Link to={`/setups/${setup.id}`}>{setup.name}</Link>
+              </li>
+            )
+          })}
+        </ol>
+      )}
+      <p>
+        <Link to={`/jobs/${next.id}/card#pack`}>
+          {card && packed !== undefined
+            ? packed === card.packing.length
+              ? 'All is packed'
+              : `Packed: ${packed} of ${card.packing.length}`
+            : 'What to pack'}
+        </Link>{' '}
+        · <Link to={`/jobs/${next.id}/day`}>Light of its day</Link>
+      </p>
+    </Plate>
+  )
+}
