@@ -21,8 +21,9 @@ async fn finely(walk: &Walk) {
 #[ignore = "writes into docs/screenshots"]
 async fn at_a_desk() {
     let walk = Walk::at_desk().await;
-    walk.open("/").await;
+    walk.open("/?at=2026-09-17T16:40").await;
     walk.sees(".light", "low sun behind the subject").await;
+    walk.sees("[data-next] a", "Packed").await;
     walk.picture(&file("jobs")).await;
     walk.open_setup("setup-doors").await;
     walk.sees("h2", "Other plans").await;
@@ -49,9 +50,17 @@ async fn at_a_desk() {
     walk.picture(&file("kit")).await;
     walk.open_set("setup-water").await;
     walk.picture(&file("set")).await;
-    walk.open("/setups/setup-doors/sheet").await;
-    walk.find("[data-legend]").await;
-    walk.picture(&file("set-sheet")).await;
+    walk.open("/drills").await;
+    walk.press("[data-standing=ratio] button").await;
+    walk.wait("its frame", "return document.querySelector('[data-small=drill-0]') !== null").await;
+    walk.focus("[data-kind=ratio] input[type=range]").await;
+    for _ in 0..5 {
+        walk.keys(thirtyfour::Key::Left).await;
+    }
+    walk.press_named("It is").await;
+    walk.wait("what is right", "return document.querySelector('[data-right]') !== null").await;
+    walk.wait("its frame again", "return document.querySelector('[data-small=drill-0]') !== null").await;
+    walk.picture(&file("drills")).await;
     walk.open("/jobs/job-slip-shed/day?setup=setup-doors&at=18:40").await;
     walk.sees("[data-next]", "Next at").await;
     walk.sees("[data-level=Face]", "EV").await;

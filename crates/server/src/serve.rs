@@ -91,10 +91,10 @@ pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) ->
     let _ = writeln!(std::io::stdout(), "Tolva is at http://{address} (stop with Ctrl-C)");
     let _ = std::io::stdout().flush();
     let sharing_too = async {
-        if with.share.is_some() {
-            if let Err(error) = share.open(true).await {
-                tracing::error!(%error, "not shared");
-            }
+        if with.share.is_some()
+            && let Err(error) = share.open(true).await
+        {
+            tracing::error!(%error, "not shared");
         }
         std::future::pending::<()>().await
     };

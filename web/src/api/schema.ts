@@ -6980,7 +6980,10 @@ export interface components {
             layout: components["schemas"]["Layout"];
             /** @description What two frames of one picture have in common and what changes between them; none where one is enough. */
             second_frame?: string | null;
-            /** @description How many frames to take in the hand, at the planned shutter and slower; nothing where one will do. */
+            /**
+             * @description Frames of one picture: how many in the hand, at the planned shutter and slower; focus steps; a darker one for what clips. Nothing
+             *     where one frame will do.
+             */
             series: components["schemas"]["CardLine"][];
             /** @description As it stands. */
             setup: components["schemas"]["Setup"];

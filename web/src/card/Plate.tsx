@@ -212,7 +212,7 @@ export function Plate({ card, number, date, spot, clock, picture, modes }: Props
         />
         <Lines title="Before the first frame" of={card.id} lines={card.before} />
         <Lines title="Test in this order" of={card.id} lines={card.tests} />
-        {card.series.length > 0 && <Lines title="In the hand" of={card.id} lines={card.series} />}
+        {card.series.length > 0 && <Lines title="Series" of={card.id} lines={card.series} />}
         {modes && <LeftToCamera modes={modes} />}
         {assessment.cautions.length > 0 && (
           <div>

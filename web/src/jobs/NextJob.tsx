@@ -67,8 +67,13 @@ export default function NextJob() {
   if (!next) return null
   const { job } = next
   const times = (card?.setups ?? []).flatMap(({ setup }) => setup.slot?.time ?? [])
-  const first = [...times].sort()[0] ?? null
+  const clockNow = now.toTimeString().slice(0, 5)
+  const sorted = [...times].sort()
+  // On its day the next of its setups is waited for.
+  const first = (on === job.date ? sorted.find((time) => time >= clockNow) : sorted[0]) ?? null
   const slots = new Map(card?.setups.map((one) => [one.id, one.setup.slot?.time]) ?? [])
+  const at = (id: string) => slots.get(id) ?? '99'
+  const byTheClock = [...next.setups].sort((one, other) => at(one.id).localeCompare(at(other.id)))
   const packed = card?.packing.filter((line) => ticked?.lines.includes(`pack/${line.key}`)).length
   return (
     <Plate aria-label="What comes next" data-next={next.id}>
@@ -78,7 +83,7 @@ export default function NextJob() {
       </h2>
       {next.setups.length > 0 && (
         <ol>
-          {next.setups.map((setup) => {
+          {byTheClock.map((setup) => {
             const time = slots.get(setup.id)
             return (
               <li key={setup.id}>

@@ -22,6 +22,7 @@ export function ListLines({ value, onPut }: Props) {
       {kinds.flatMap(([kind, of]) =>
         lists.map(([on, what]) => {
           const all = value[kind]
+          const own = all.filter((line) => line.on === on)
           const put = (lines: OwnLine[]) => onPut({ ...value, [kind]: lines })
           const drop = (line: OwnLine) => {
             put(all.filter(({ id }) => id !== line.id))
@@ -29,15 +30,13 @@ export function ListLines({ value, onPut }: Props) {
           }
           return (
             <div className="line" key={`${kind}-${on}`} data-list={`${kind}-${on}`}>
-              For {of}, {what}:{' '}
-              {all
-                .filter((line) => line.on === on)
-                .map((line) => (
-                  <span key={line.id}>
-                    {line.text}
-                    <DropLine text={line.text} onDrop={() => drop(line)} />{' '}
-                  </span>
-                ))}
+              {own.length > 0 && `For ${of}, ${what}: `}
+              {own.map((line) => (
+                <span key={line.id}>
+                  {line.text}
+                  <DropLine text={line.text} onDrop={() => drop(line)} />{' '}
+                </span>
+              ))}
               <AddLine on={on} label={`One more for ${of}, ${what}`} lines={all} onPut={put} />
             </div>
           )

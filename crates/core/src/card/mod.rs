@@ -6,6 +6,7 @@ mod order;
 mod own;
 mod pack;
 mod series;
+mod steps;
 #[cfg(test)]
 mod tests;
 
@@ -79,7 +80,8 @@ pub struct SetupCard {
     pub before: Vec<CardLine>,
     /// Frames to test it by, in their order.
     pub tests: Vec<CardLine>,
-    /// How many frames to take in the hand, at the planned shutter and slower; nothing where one will do.
+    /// Frames of one picture: how many in the hand, at the planned shutter and slower; focus steps; a darker one for what clips. Nothing
+    /// where one frame will do.
     pub series: Vec<CardLine>,
     /// What two frames of one picture have in common and what changes between them; none where one is enough.
     pub second_frame: Option<String>,
@@ -96,7 +98,12 @@ pub fn card(id: Id, s: &Situation<'_>, ladder: Option<Ladder>) -> SetupCard {
         build: build::build(s, &assessment),
         before: before::before(s),
         tests: order::tests(s),
-        series: series::series(s, &assessment),
+        series: [
+            series::series(s, &assessment),
+            steps::focus_steps(s, &assessment).into_iter().collect(),
+            steps::second_exposure(s, &assessment).into_iter().collect(),
+        ]
+        .concat(),
         second_frame: order::second_frame(s, &cures),
         setup,
         assessment,

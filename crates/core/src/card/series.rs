@@ -14,6 +14,14 @@ const HOPELESS: f64 = 0.04;
 /// Shutters told, each a stop slower.
 const STEPS: i16 = 4;
 
+/// How far frames are apart at best, in seconds, by the body and by the flash that takes longest to be ready; and how many the flash
+/// whose battery is empty first has, where one fires.
+fn pace(s: &Situation<'_>, assessment: &Assessment) -> (f64, Option<u32>) {
+    let body = 1.0 / s.body.frames_per_second.max(0.1);
+    let apart = assessment.lights.iter().map(|light| light.recharge.seconds()).fold(body, f64::max);
+    (apart, assessment.lights.iter().map(|light| light.pops_per_battery).min())
+}
+
 /// What to take in the hand at the planned shutter and slower; nothing on a tripod, by flash, or where one frame will do.
 pub(super) fn series(s: &Situation<'_>, assessment: &Assessment) -> Vec<CardLine> {
     let frozen = assessment.level(Patch::Face).is_some_and(|face| flash_freezes(face.flash_share.share()));
@@ -25,14 +33,16 @@ pub(super) fn series(s: &Situation<'_>, assessment: &Assessment) -> Vec<CardLine
     let at = |step: i16| ShutterMark::nearest(planned.sixths() - 6 * step);
     let shutters = (0..STEPS).map(at).take_while(|shutter| *shutter >= s.shutter.0);
     let counted = shutters.filter_map(|shutter| Some((shutter, in_hand(s, shutter)?.odds)));
-    let mut lines = Vec::new();
+    let (apart, pops) = pace(s, assessment);
+    let (mut lines, mut all) = (Vec::new(), 0);
     for (shutter, odds) in counted {
         let label = shutter.label(s.step);
         let text = if odds.share() < HOPELESS {
             say::card::as_many_as_there_is_time(&label)
         } else {
             let frames = frames_for_a_sharp_one(odds);
-            let seconds = f64::from(frames) / s.body.frames_per_second.max(0.1);
+            let seconds = f64::from(frames) * apart;
+            all += frames;
             say::card::frames_at(frames, &label, seconds)
         };
         lines.push(CardLine::new(format!("series-{}", shutter.sixths()), text));
@@ -41,7 +51,14 @@ pub(super) fn series(s: &Situation<'_>, assessment: &Assessment) -> Vec<CardLine
         }
     }
     if let Some(last) = lines.last_mut() {
-        last.why = Some(say::card::REVIEW_SLOWEST_FIRST.to_owned());
+        let empties = pops.filter(|pops| all > *pops).map(say::card::more_than_a_battery);
+        last.why = Some(
+            [Some(say::card::REVIEW_SLOWEST_FIRST.to_owned()), empties]
+                .into_iter()
+                .flatten()
+                .collect::<Vec<_>>()
+                .join(" "),
+        );
     }
     lines
 }

@@ -54,7 +54,8 @@ pub fn standing(answers: &[Answered]) -> Vec<DrillStanding> {
     DrillKind::ALL.into_iter().map(of).collect()
 }
 
-/// The kind to ask next: the one longest overdue, never the one just asked. Kinds never asked come before all that are not overdue.
+/// The kind to ask next: the one longest overdue, never the one just asked. A kind never asked comes before all that are not overdue, and
+/// at the latest after each that was asked again: who has everything wrong meets every kind all the same.
 #[must_use]
 pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
     let count = answers.len() as i64;
@@ -65,7 +66,9 @@ pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
     };
     let just = answers.last().map(|answer| answer.kind);
     let standing = standing(answers);
-    let others = standing.iter().filter(|one| Some(one.kind) != just);
+    let again = standing.iter().any(|one| Some(one.kind) == just && one.asked > 1);
+    let fresh = again && standing.iter().any(|one| one.in_box == 0);
+    let others = standing.iter().filter(|one| Some(one.kind) != just && (!fresh || one.in_box == 0));
     // Of those equally overdue one is drawn.
     let longest = others.max_by_key(|one| (overdue(one), one.in_box == 0, chance.whole(0, 1 << 20)));
     longest.map_or(DrillKind::Ratio, |one| one.kind)
@@ -75,6 +78,16 @@ pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
 mod tests {
     use super::*;
     use rstest::rstest;
+
+    /// Who has everything wrong meets every kind within twice as many rounds as there are.
+    #[test]
+    fn no_kind_starves() {
+        let mut answers: Vec<Answered> = Vec::new();
+        for round in 0..2 * DrillKind::ALL.len() as u64 {
+            answers.push(Answered { kind: next_kind(&answers, round), right: false });
+        }
+        assert!(DrillKind::ALL.into_iter().all(|kind| answers.iter().any(|answer| answer.kind == kind)), "{answers:?}");
+    }
 
     #[rstest]
     #[case::never(&[], 0)]

@@ -107,3 +107,19 @@ pub(crate) fn bags(count: usize, kilograms: f64) -> String {
     let bags = if count == 1 { "A bag".to_owned() } else { format!("{count} bags") };
     format!("{bags} of {kilograms:.0} kg for the stands")
 }
+
+pub(crate) const FROM_NEAR_TO_FAR: &str =
+    "From the nearest point on; aperture, light and white balance stay, and nothing is touched between frames.";
+
+pub(crate) fn focus_steps(frames: f64, step: &str) -> String {
+    format!("{frames:.0} frames through the depth, focus {step} further each time")
+}
+
+pub(crate) fn second_exposure(darker: f64) -> String {
+    let stops = crate::marks::stops_amount(darker);
+    format!("One frame more, {stops} darker by the shutter, for what clips in the first")
+}
+
+pub(crate) fn more_than_a_battery(pops: u32) -> String {
+    format!("All of them are more than the {pops} pops of a battery.")
+}

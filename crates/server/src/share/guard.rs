@@ -47,9 +47,27 @@ fn foreign(own: &Own, request: &ServiceRequest) -> Option<&'static str> {
     (elsewhere && !visit).then_some("Another site may not use Tolva.")
 }
 
-fn refusal(share: &Share, own: &Own, request: &ServiceRequest) -> Result<Option<u64>, HttpResponse> {
+/// Why somebody gets no further.
+enum Refusal {
+    /// To the door.
+    ToTheDoor,
+    /// No.
+    No(Box<Problem>),
+}
+
+impl From<Refusal> for HttpResponse {
+    fn from(refusal: Refusal) -> HttpResponse {
+        match refusal {
+            Refusal::ToTheDoor => HttpResponse::SeeOther().insert_header((LOCATION, "/join")).finish(),
+            Refusal::No(problem) => problem.error_response(),
+        }
+    }
+}
+
+/// The device that asks, none at the door; or why it gets no further.
+fn let_through(share: &Share, own: &Own, request: &ServiceRequest) -> Result<Option<u64>, Refusal> {
     let refuse = |status: StatusCode, kind: &'static str, title: &'static str, detail: &str| {
-        Err(Problem::new(status, kind, title, detail).error_response())
+        Err(Refusal::No(Box::new(Problem::new(status, kind, title, detail))))
     };
     if let Some(detail) = foreign(own, request) {
         return refuse(StatusCode::FORBIDDEN, "foreign", "From elsewhere", detail);
@@ -64,7 +82,7 @@ fn refusal(share: &Share, own: &Own, request: &ServiceRequest) -> Result<Option<
             let detail = "This device is not let in, or no longer. Ask for a code at the desk.";
             return refuse(StatusCode::UNAUTHORIZED, "not-let-in", "Not let in", detail);
         }
-        return Err(HttpResponse::SeeOther().insert_header((LOCATION, "/join")).finish());
+        return Err(Refusal::ToTheDoor);
     };
     if DESK_ONLY.iter().any(|path| request.path().starts_with(path)) {
         return refuse(StatusCode::FORBIDDEN, "desk-only", "At the desk", "This is done at the desk alone.");
@@ -88,8 +106,8 @@ pub async fn only_let_in(
     request: ServiceRequest,
     next: Next<impl MessageBody>,
 ) -> Result<ServiceResponse<EitherBody<impl MessageBody>>, Error> {
-    match refusal(&share, &own, &request) {
-        Err(response) => return Ok(request.into_response(response).map_into_right_body()),
+    match let_through(&share, &own, &request) {
+        Err(refusal) => return Ok(request.into_response(HttpResponse::from(refusal)).map_into_right_body()),
         Ok(Some(device)) => {
             request.extensions_mut().insert(LetIn(device));
         }

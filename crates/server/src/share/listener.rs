@@ -5,7 +5,7 @@ use crate::app::{Shared, shared_app};
 use actix_web::HttpServer;
 use actix_web::dev::Server;
 use std::future::pending;
-use std::net::{IpAddr, SocketAddr};
+use std::net::{IpAddr, Ipv4Addr, SocketAddr};
 use std::time::Duration;
 use tokio::sync::{mpsc, oneshot};
 
@@ -72,15 +72,17 @@ pub async fn listen_when_wished(share: Share, shared: Shared, mut wishes: mpsc::
     }
 }
 
-/// Addresses at which others find it: its own, or every one of this machine in a local network.
+/// Addresses at which others find it: its own, or every one of this machine beyond loopback, those of private networks first.
 pub fn where_found(listens: SocketAddr) -> Vec<SocketAddr> {
     if !listens.ip().is_unspecified() {
         return vec![listens];
     }
-    let local = |ip: &IpAddr| match ip {
-        IpAddr::V4(four) => four.is_private() || four.is_link_local(),
-        IpAddr::V6(_) => false,
+    let four = |ip: IpAddr| match ip {
+        IpAddr::V4(four) => (!four.is_loopback()).then_some(four),
+        IpAddr::V6(_) => None,
     };
     let own = if_addrs::get_if_addrs().unwrap_or_default();
-    own.iter().map(if_addrs::Interface::ip).filter(local).map(|ip| SocketAddr::new(ip, listens.port())).collect()
+    let mut found: Vec<Ipv4Addr> = own.iter().map(if_addrs::Interface::ip).filter_map(four).collect();
+    found.sort_by_key(|ip| (!ip.is_private(), *ip));
+    found.into_iter().map(|ip| SocketAddr::new(ip.into(), listens.port())).collect()
 }
