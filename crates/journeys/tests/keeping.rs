@@ -199,7 +199,7 @@ async fn the_other_window_hears_of_everything() {
         fetch('/api/jobs', {method: 'POST', headers: {'Content-Type': 'application/json'},
             body: JSON.stringify({name: 'Made elsewhere', kind: 'event', client: '', date: '', place: '',
                 purpose: {shown: {on: 'anywhere'}, shape: 'sensor'},
-                venue: {tripod: true, stands: true, flash: true, sound: true, bounce: true}})}).then(() => done(1))";
+                venue: {tripod: true, stands: true, flash: true, sound: true, bounce: true}, lines: []})}).then(() => done(1))";
     walk.browser.execute_async(call, Vec::<Value>::new()).await.unwrap();
     walk.sees("article input", "Made elsewhere").await;
     walk.end().await;

@@ -62,5 +62,6 @@ async fn two_hands_on_one_setup() {
     walk.press_named("End sharing").await;
     walk.press_named("Share in this room").await;
     walk.sees("[data-shared]", "Shared at").await;
-    walk.end_expecting("401").await;
+    // The wrong code was refused, and what the phone asked once it was out.
+    walk.end_expecting("responded with a status of 40").await;
 }

@@ -3,7 +3,9 @@
 use crate::problem::Problem;
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::header::{CACHE_CONTROL, HOST, HeaderName, HeaderValue, ORIGIN, X_CONTENT_TYPE_OPTIONS};
+use actix_web::http::header::{
+    CACHE_CONTROL, HOST, HeaderMap, HeaderName, HeaderValue, ORIGIN, X_CONTENT_TYPE_OPTIONS,
+};
 use actix_web::http::{Method, StatusCode};
 use actix_web::middleware::Next;
 use actix_web::{Error, ResponseError, web};
@@ -40,6 +42,12 @@ pub fn address_of(host: &str) -> Option<IpAddr> {
     name.parse::<IpAddr>().or_else(|_| name.parse::<Ipv6Addr>().map(IpAddr::V6)).ok()
 }
 
+/// An answer of the API is what it says it is, and nobody keeps it.
+pub fn unkept(headers: &mut HeaderMap) {
+    headers.insert(X_CONTENT_TYPE_OPTIONS, HeaderValue::from_static("nosniff"));
+    headers.insert(CACHE_CONTROL, HeaderValue::from_static("no-store"));
+}
+
 /// Refuses what comes from elsewhere.
 pub async fn only_own(
     own: web::Data<Own>,
@@ -68,9 +76,7 @@ pub async fn only_own(
     let api = request.path().starts_with("/api/");
     let mut response = next.call(request).await?;
     if api {
-        let headers = response.headers_mut();
-        headers.insert(X_CONTENT_TYPE_OPTIONS, HeaderValue::from_static("nosniff"));
-        headers.insert(CACHE_CONTROL, HeaderValue::from_static("no-store"));
+        unkept(response.headers_mut());
     }
     Ok(response.map_into_left_body())
 }

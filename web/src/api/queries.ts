@@ -1,5 +1,6 @@
 import { infiniteQueryOptions, keepPreviousData, queryOptions } from '@tanstack/react-query'
 import { client, need } from './client'
+import { isGuest } from './guest'
 import type { TakeChoice } from './types'
 
 /** Jobs, a page after the other, of those that these words are in. */
@@ -57,10 +58,11 @@ export const marksQuery = queryOptions({
   staleTime: Infinity,
 })
 
-/** Whether there are devices to try the program with. */
+/** Whether there are devices to try the program with; they are the desk's alone. */
 export const standInsQuery = queryOptions({
   queryKey: ['stand-ins'],
   queryFn: () => need(client.GET('/api/stand-ins')),
+  enabled: !isGuest(),
   staleTime: Infinity,
 })
 

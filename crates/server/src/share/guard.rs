@@ -1,11 +1,11 @@
 //! Keeps out whoever was not let in, and other sites: plain http in a room has no encryption, no Sec-Fetch headers and no names.
 
 use super::Share;
-use crate::guard::{Own, address_of};
+use crate::guard::{Own, address_of, unkept};
 use crate::problem::Problem;
 use actix_web::body::{EitherBody, MessageBody};
 use actix_web::dev::{ServiceRequest, ServiceResponse};
-use actix_web::http::header::{CACHE_CONTROL, HOST, HeaderName, HeaderValue, LOCATION, ORIGIN, X_CONTENT_TYPE_OPTIONS};
+use actix_web::http::header::{HOST, HeaderName, LOCATION, ORIGIN};
 use actix_web::http::{Method, StatusCode};
 use actix_web::middleware::Next;
 use actix_web::{Error, HttpMessage, HttpResponse, ResponseError, web};
@@ -116,9 +116,7 @@ pub async fn only_let_in(
     let api = request.path().starts_with("/api/");
     let mut response = next.call(request).await?;
     if api {
-        let headers = response.headers_mut();
-        headers.insert(X_CONTENT_TYPE_OPTIONS, HeaderValue::from_static("nosniff"));
-        headers.insert(CACHE_CONTROL, HeaderValue::from_static("no-store"));
+        unkept(response.headers_mut());
     }
     Ok(response.map_into_left_body())
 }
