@@ -69,14 +69,14 @@ queries:
 
 kills: ## the program killed in the middle of edits, ROUNDS times (1000)
 	$(CARGO) build $(WHOLE) --bin tolva
-	ROUNDS=$(or $(ROUNDS),1000) $(CARGO) test -p tolva --test killed -- --nocapture
+	ROUNDS=$(or $(ROUNDS),1000) $(CARGO) test $(WHOLE) --test killed -- --nocapture
 
 bench: ## measure the solver; figures go to docs/performance.md by hand
 	$(CARGO) bench -p tolva-light -p tolva-frames -p tolva-render -p tolva-core
 
 screenshots: browser web ## one picture of each main view, from the sample studio, into docs/screenshots
 	$(CARGO) build $(WHOLE) --bin tolva
-	$(CARGO) test -p tolva-journeys --test screenshots -- --ignored
+	$(CARGO) test $(WHOLE) --test screenshots -- --ignored
 
 dev: web/node_modules/.package-lock.json ## server and front end with hot reload, at http://localhost:5173
 	$(CARGO) build $(WHOLE) --bin tolva
