@@ -31,7 +31,7 @@ const Seen = styled.div`
   }
 `
 /** How finely frames are made, by their longer side in pixels. */
-const MADE = 440
+const MADE = 330
 
 /** The frames of a round, beside each other, and what is drawn beside them. */
 export function Frames({ frames, children }: { frames: readonly DrillFrame[]; children?: ReactNode }) {
