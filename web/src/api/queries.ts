@@ -62,7 +62,7 @@ export const marksQuery = queryOptions({
 export const standInsQuery = queryOptions({
   queryKey: ['stand-ins'],
   queryFn: () => need(client.GET('/api/stand-ins')),
-  enabled: !isGuest(),
+  enabled: () => !isGuest(),
   staleTime: Infinity,
 })
 

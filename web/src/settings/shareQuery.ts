@@ -9,6 +9,6 @@ const LOOKS = 1000
 export const shareQuery = queryOptions({
   queryKey: ['share'],
   queryFn: () => need(client.GET('/api/share')),
-  enabled: !isGuest(),
+  enabled: () => !isGuest(),
   refetchInterval: (query) => (query.state.data?.open ? LOOKS : false),
 })
