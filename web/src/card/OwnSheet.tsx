@@ -15,9 +15,11 @@ export function OwnSheet({ job, ...sheet }: SheetProps & { job: JobSummary }) {
     const own = draft.lines.find(({ id }) => line.key === `own-${id}`)
     if (!own) return null
     const drop = () => {
-      const before = draft.lines
-      put(before.filter(({ id }) => id !== own.id))
-      say(`“${own.text}” is off the list.`, { label: 'Put it back', run: () => put(before) })
+      const others = (lines: Brief['lines']) => lines.filter(({ id }) => id !== own.id)
+      session.edit((now) => ({ ...now, lines: others(now.lines) }))
+      // Beside what was added meanwhile.
+      const back = () => session.edit((now) => ({ ...now, lines: [...others(now.lines), own] }))
+      say(`“${own.text}” is off the list.`, { label: 'Put it back', run: () => void back() })
     }
     return <DropLine text={own.text} onDrop={drop} />
   }

@@ -51,14 +51,12 @@ pub(super) fn series(s: &Situation<'_>, assessment: &Assessment) -> Vec<CardLine
         }
     }
     if let Some(last) = lines.last_mut() {
-        let empties = pops.filter(|pops| all > *pops).map(say::card::more_than_a_battery);
-        last.why = Some(
-            [Some(say::card::REVIEW_SLOWEST_FIRST.to_owned()), empties]
-                .into_iter()
-                .flatten()
-                .collect::<Vec<_>>()
-                .join(" "),
-        );
+        let mut why = say::card::REVIEW_SLOWEST_FIRST.to_owned();
+        if let Some(pops) = pops.filter(|pops| all > *pops) {
+            why.push(' ');
+            why.push_str(&say::card::more_than_a_battery(pops));
+        }
+        last.why = Some(why);
     }
     lines
 }

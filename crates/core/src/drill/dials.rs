@@ -1,7 +1,6 @@
 //! Rounds that are reckoned in the head and answered by turning a dial.
 
-use super::pictured::BEGINS;
-use super::stage::{frame, person};
+use super::stage::{ISO, SHUTTER, frame, person};
 use super::{Chance, Drawn, Gesture};
 use crate::house::Units;
 use crate::kit::Kit;
@@ -23,9 +22,7 @@ fn put(setup: &mut Setup, aperture: i16, shutter: i16, iso: i16) {
 pub(super) fn equivalent(chance: &mut Chance, kit: &Kit) -> Option<Drawn> {
     let mut setup = person(chance, kit, 0.0, -1.0)?;
     setup.lights.clear();
-    let (aperture, shutter, iso) = BEGINS;
-    let aperture = aperture.max(setup.camera.aperture.at.sixths());
-    put(&mut setup, aperture, shutter, iso);
+    let (aperture, shutter, iso) = (setup.camera.aperture.at.sixths(), SHUTTER, ISO);
     // Full stops: what is practised is counting them.
     let (closed, faster) = loop {
         let (closed, faster) = (chance.whole(-1, 3) as i16, chance.whole(0, 5) as i16);

@@ -1,6 +1,6 @@
 //! Rounds that are read off frames.
 
-use super::stage::{self, frame, level, levels, light_at, person, put_flash, room};
+use super::stage::{frame, light_at, person, put_flash, room, totals};
 use super::{Chance, Drawn, Gesture};
 use crate::geometry::DVec3;
 use crate::house::House;
@@ -27,9 +27,7 @@ pub(super) fn ratio(chance: &mut Chance, kit: &Kit, house: House) -> Option<Draw
     let mut setup = person(chance, kit, face, background)?;
     light_at(&mut setup, chance.one_of([-50.0, -30.0, 30.0, 50.0]));
     put_flash(&mut setup, kit, house, fills_up(face))?;
-    let levels = levels(&setup, kit, house)?;
-    let of = |patch| level(&levels, patch).map(|level| level.total.stops());
-    let (face, behind) = (of(Patch::Face)?, of(Patch::Background)?);
+    let [face, behind] = totals(&setup, kit, house, [Patch::Face, Patch::Background])?;
     let scale = Gesture::Stops { from: -6.0, to: 3.0, zero: words::FACE, what: words::BACKGROUND };
     let mut drawn = Drawn::asking(words::ASK_RATIO.to_owned(), scale, behind - face, BY_EYE);
     drawn.stops = Some(1.0);
@@ -45,9 +43,7 @@ pub(super) fn lit_to_shadow(chance: &mut Chance, kit: &Kit, house: House) -> Opt
     let mut setup = person(chance, kit, face, face)?;
     light_at(&mut setup, chance.one_of([-70.0, -55.0, 55.0, 70.0]));
     put_flash(&mut setup, kit, house, fills_up(face))?;
-    let levels = levels(&setup, kit, house)?;
-    let of = |patch| level(&levels, patch).map(|level| level.total.stops());
-    let (lit, shadow) = (of(Patch::Face)?, of(Patch::ShadowSide)?);
+    let [lit, shadow] = totals(&setup, kit, house, [Patch::Face, Patch::ShadowSide])?;
     let scale = Gesture::Stops { from: -6.0, to: 1.0, zero: words::LIT_SIDE, what: words::SHADOW_SIDE };
     let mut drawn = Drawn::asking(words::ASK_LIT_TO_SHADOW.to_owned(), scale, shadow - lit, BY_EYE);
     drawn.stops = Some(1.0);
@@ -199,6 +195,3 @@ pub(super) fn against(chance: &mut Chance, kit: &Kit, house: House) -> Option<Dr
     drawn.after = Box::new(move |_| vec![frame(&setup, words::BEFORE), frame(&after, words::AFTER)]);
     Some(drawn)
 }
-
-/// The dials pictures begin at, for whoever counts from them.
-pub(super) const BEGINS: (i16, i16, i16) = (stage::APERTURE, stage::SHUTTER, stage::ISO);

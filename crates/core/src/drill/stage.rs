@@ -1,7 +1,7 @@
 //! The set rounds with a picture are made on: one person before a grey wall, ambient metered at both, one light from the side.
 
 use super::{Chance, DrillFrame};
-use crate::assess::{Level, assess};
+use crate::assess::assess;
 use crate::geometry::DVec3;
 use crate::house::House;
 use crate::kit::{Kit, Lens};
@@ -70,19 +70,16 @@ pub(super) fn light_at(setup: &mut Setup, degrees: f64) {
     }
 }
 
-/// The levels of a setup as its dials stand.
-pub(super) fn levels(setup: &Setup, kit: &Kit, house: House) -> Option<Vec<Level>> {
-    assess(setup, kit, house).ok().map(|assessment| assessment.levels)
-}
-
-/// One of them.
-pub(super) fn level(levels: &[Level], patch: Patch) -> Option<&Level> {
-    levels.iter().find(|level| level.patch == patch)
+/// How two patches of a setup stand as its dials do, in stops.
+pub(super) fn totals(setup: &Setup, kit: &Kit, house: House, patches: [Patch; 2]) -> Option<[f64; 2]> {
+    let assessment = assess(setup, kit, house).ok()?;
+    let of = |patch| assessment.level(patch).map(|level| level.total.stops());
+    Some([of(patches[0])?, of(patches[1])?])
 }
 
 /// Turns the power so that flash alone puts the face where it is to be, as far as the flash goes.
 pub(super) fn put_flash(setup: &mut Setup, kit: &Kit, house: House, wanted: f64) -> Option<()> {
-    let is = level(&levels(setup, kit, house)?, Patch::Face)?.flash?.stops();
+    let is = assess(&*setup, kit, house).ok()?.level(Patch::Face)?.flash?.stops();
     let lowest = kit.flash(&setup.lights.first()?.flash)?.lowest_power.stops_below_full();
     let light = setup.lights.first_mut()?;
     let below = (light.power.at.stops_below_full() + is - wanted).clamp(0.0, lowest);

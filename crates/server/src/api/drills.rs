@@ -8,7 +8,6 @@ use actix_web::http::StatusCode;
 use actix_web::web::{Data, Json};
 use actix_web::{get, post};
 use serde::{Deserialize, Serialize};
-use std::time::{SystemTime, UNIX_EPOCH};
 use tolva_core::drill::{
     Answered, DrillKind, DrillStanding, DrillWeek, Graded, Round, grade, next_kind, round, standing, weeks,
 };
@@ -64,7 +63,7 @@ pub struct DrillSheet {
 }
 
 /// Rounds of a sheet.
-const ON_A_SHEET: u32 = 10;
+const ON_A_SHEET: usize = 10;
 
 fn none_such() -> Problem {
     let detail = "There is no such round: its frames need a body, a lens and a flash in the kit, and an answer has to be on its scale.";
@@ -73,8 +72,7 @@ fn none_such() -> Problem {
 
 /// A seed nobody was asked by.
 async fn fresh(studio: &Studio, kind: DrillKind) -> Result<u32, Problem> {
-    let now = SystemTime::now().duration_since(UNIX_EPOCH).map_or(0, |since| since.as_nanos());
-    let mut seed = (now ^ (now >> 32)) as u32;
+    let mut seed: u32 = rand::random();
     while studio.drill_was_asked(kind, seed).await? {
         seed = seed.wrapping_add(1);
     }
@@ -136,12 +134,12 @@ pub async fn answer_round(
 
 fn sheet_of(seed: u32, ground: &Ground) -> DrillSheet {
     let (kit, house) = (&ground.kit, ground.house());
-    let kinds = DrillKind::ALL.into_iter().cycle().skip((seed % 13) as usize);
+    let kinds = DrillKind::ALL.into_iter().cycle().skip(seed as usize % DrillKind::ALL.len());
     let drawn = kinds.zip(0..).map(|(kind, number)| (kind, seed.wrapping_mul(31).wrapping_add(number)));
     let rounds: Vec<Round> = drawn
         .take(2 * DrillKind::ALL.len())
         .filter_map(|(kind, seed)| round(kind, seed, kit, house))
-        .take(ON_A_SHEET as usize)
+        .take(ON_A_SHEET)
         .collect();
     let key = rounds.iter().filter_map(|round| {
         let graded = grade(round.kind, round.seed, round.gesture.begins(), kit, house)?;

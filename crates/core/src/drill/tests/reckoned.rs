@@ -120,7 +120,7 @@ fn what_binds_is_what_the_numbers_say() {
 #[test]
 fn dials_have_the_marks_of_the_trade() {
     let step = crate::marks::StepSize::Thirds;
-    let (aperture, shutter, iso) = crate::drill::pictured::BEGINS;
+    let (aperture, shutter, iso) = (stage::APERTURE, stage::SHUTTER, stage::ISO);
     assert_eq!(ApertureMark::nearest(aperture).label(step), "f/5.6");
     assert_eq!(ShutterMark::nearest(shutter).label(step), "1/60");
     assert_eq!(IsoMark::nearest(iso).label(step), "100");
