@@ -7,6 +7,10 @@ use thirtyfour::prelude::*;
 use tolva_journeys::Walk;
 
 const GRADED: &str = "return document.querySelector('[data-right]') !== null";
+/// Answers counted beside the kinds.
+const COUNTED: &str = "return [...document.querySelectorAll('[data-standing] .count')]
+    .reduce((all, one) => all + Number(one.textContent.split(' of ')[1] ?? 0), 0)";
+const QUESTION: &str = "return document.querySelector('[data-kind] .ask').textContent";
 const ASKED: &str =
     "return document.querySelector('[data-kind]') !== null && document.querySelector('[data-right]') === null";
 
@@ -46,6 +50,7 @@ async fn a_turn_of_ten_on_a_phone() {
     for number in 0..10 {
         walk.wait("a question", ASKED).await;
         kinds.push(walk.read("return document.querySelector('[data-kind]').dataset.kind").await);
+        let question = walk.read(QUESTION).await;
         walk.fits_across().await;
         walk.read(
             "const choice = document.querySelector('.choices button');
@@ -54,6 +59,9 @@ async fn a_turn_of_ten_on_a_phone() {
         )
         .await;
         walk.wait("what is right", GRADED).await;
+        // By then the standing has come anew: the question is still the one that was answered.
+        walk.wait("how it stands now", &format!("{COUNTED} === {}", number + 1)).await;
+        assert_eq!(walk.read(QUESTION).await, question);
         let next = if number < 9 { "Next" } else { "Ten more" };
         let shown = walk.read("return [...document.querySelectorAll('[data-kind] button')].at(-1).textContent").await;
         assert_eq!(shown, Value::from(next));

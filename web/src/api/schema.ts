@@ -6766,6 +6766,11 @@ export interface components {
              * @description The seed it is drawn by.
              */
             seed: number;
+            /**
+             * Format: double
+             * @description How wide its frames are for their height, so that they have their place before they are made; those of the answer too.
+             */
+            shape: number;
             /** @description Colours that are looked at. */
             swatches: components["schemas"]["Swatch"][];
         };
@@ -9873,6 +9878,8 @@ export interface operations {
                 kind?: components["schemas"]["DrillKind"] | null;
                 /** @description By which seed; one that was never answered without it. */
                 seed?: number | null;
+                /** @description The kind that is being answered: the one due after it is drawn ahead. Which that is does not hang on the answer. */
+                after?: components["schemas"]["DrillKind"] | null;
             };
             header?: never;
             path?: never;

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import styled from 'styled-components'
 import type { DrillFrame, Round } from '../api/types'
 import { SmallFrame } from '../picture/SmallFrame'
+import { MADE } from './drillsQuery'
 
 const Seen = styled.div`
   display: flex;
@@ -15,7 +16,6 @@ const Seen = styled.div`
   }
   figure {
     margin: 0;
-    min-height: 120px;
   }
   > svg {
     max-width: 250px;
@@ -30,11 +30,11 @@ const Seen = styled.div`
     forced-color-adjust: none;
   }
 `
-/** How finely frames are made, by their longer side in pixels. */
-const MADE = 330
+
+type FramesProps = { frames: readonly DrillFrame[]; shape: number; children?: ReactNode }
 
 /** The frames of a round, beside each other, and what is drawn beside them. */
-export function Frames({ frames, children }: { frames: readonly DrillFrame[]; children?: ReactNode }) {
+export function Frames({ frames, shape, children }: FramesProps) {
   return (
     <Seen>
       {frames.map((frame, index) => (
@@ -45,6 +45,7 @@ export function Frames({ frames, children }: { frames: readonly DrillFrame[]; ch
             mark={`drill-${index}`}
             side={MADE}
             made={MADE}
+            shape={shape}
           />
           {frame.caption && <figcaption>{frame.caption}</figcaption>}
         </figure>

@@ -1,5 +1,5 @@
-import { useQuery } from '@tanstack/react-query'
-import { useState } from 'react'
+import { useQuery, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useState } from 'react'
 import { useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { words } from '../api/client'
@@ -9,7 +9,7 @@ import { MainPush, Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
 import { useTitle } from '../ui/useTitle'
 import { Spoken } from '../ui/voice'
-import { drillsQuery, roundOf } from './drillsQuery'
+import { type Asked, drawAhead, drillsQuery, roundQuery } from './drillsQuery'
 import { RoundView } from './RoundView'
 import { Standing } from './Standing'
 import { Weeks } from './Weeks'
@@ -53,8 +53,6 @@ const Page = styled.div`
 `
 const IN_A_TURN = 10
 
-type Asked = { number: number; kind?: DrillKind }
-
 /** Practice: a turn of ten rounds, each one question and one gesture. */
 export default function DrillsPage() {
   useTitle('Drills')
@@ -62,12 +60,13 @@ export default function DrillsPage() {
   const told = useQuery(drillsQuery)
   const [asked, setAsked] = useState<Asked | null>(null)
   const [results, setResults] = useState<boolean[]>([])
-  const round = useQuery({
-    queryKey: ['drills', 'round', asked?.number, asked?.kind ?? null],
-    queryFn: () => roundOf(asked?.kind),
-    enabled: asked !== null,
-    staleTime: Infinity,
-  })
+  const round = useQuery({ ...roundQuery(asked ?? { number: 0 }), enabled: asked !== null })
+  const client = useQueryClient()
+  const now = round.data?.kind
+  useEffect(() => {
+    // What cannot be drawn ahead is drawn, or its trouble told, when its turn comes.
+    if (asked !== null && now) drawAhead(client, asked, now).catch(() => undefined)
+  }, [client, asked, now])
   const ask = (kind?: DrillKind) => setAsked((before) => ({ number: (before?.number ?? 0) + 1, kind }))
   const begin = () => {
     setResults([])
@@ -80,7 +79,7 @@ export default function DrillsPage() {
     <Page>
       <div className="top">
         <h1>Drills</h1>
-        {results.length > 0 && (
+        {asked !== null && asked.kind === undefined && (
           <span
             className="notches"
             role="img"
@@ -119,7 +118,7 @@ export default function DrillsPage() {
         )}
         {asked !== null && round.data && (
           <RoundView
-            key={`${asked.number}`}
+            key={`${asked.number} ${round.data.seed}`}
             round={round.data}
             next={over ? 'Ten more' : asked.kind ? 'Another of these' : 'Next'}
             onGraded={(graded) => setResults((before) => [...before, graded.right])}

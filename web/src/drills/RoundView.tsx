@@ -79,7 +79,7 @@ export function RoundView({ round, onGraded, onNext, next }: Props) {
     <Plate aria-label="Question" data-kind={kind}>
       <p className="ask">{round.ask}</p>
       {(frames.length > 0 || turns) && (
-        <Frames frames={frames}>
+        <Frames frames={frames} shape={round.shape}>
           {turns && <Circle degrees={value} truth={graded?.truth ?? null} pane={round.pane ?? null} />}
         </Frames>
       )}

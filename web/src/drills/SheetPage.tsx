@@ -88,7 +88,7 @@ export default function SheetPage() {
               {sheet.data.rounds.map((round) => (
                 <li key={`${round.kind}-${round.seed}`}>
                   {round.ask}
-                  {round.frames.length > 0 && <Frames frames={round.frames} />}
+                  {round.frames.length > 0 && <Frames frames={round.frames} shape={round.shape} />}
                   {round.swatches.length > 0 && <Swatches swatches={round.swatches} />}
                   {round.gesture.by === 'turn' && round.pane != null && (
                     <Circle degrees={0} truth={null} pane={round.pane} />

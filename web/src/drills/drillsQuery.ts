@@ -1,24 +1,43 @@
-import { queryOptions } from '@tanstack/react-query'
+import { queryOptions, type QueryClient } from '@tanstack/react-query'
 import { client, need } from '../api/client'
 import type { DrillKind } from '../api/types'
+import { smallQuery } from '../picture/SmallFrame'
+
+/** How finely frames are made, by their longer side in pixels. */
+export const MADE = 330
 
 export const drillsQuery = queryOptions({
-  queryKey: ['drills', 'told'],
+  queryKey: ['drills'],
   queryFn: () => need(client.GET('/api/drills')),
 })
 
-/** A round to answer: of a kind that was asked for, or of the one that is due. */
-export const roundOf = (kind?: DrillKind, seed?: number) =>
-  need(
-    client.GET('/api/drills/round', {
-      params: { query: { ...(kind && { kind }), ...(seed !== undefined && { seed }) } },
-    }),
-  )
+/** Which round of this sitting is asked: of a kind that was wanted, or of the one that is due. */
+export type Asked = { number: number; kind?: DrillKind }
+
+/** A round to answer; the one after another can be drawn while that is thought about. */
+export const roundQuery = ({ number, kind }: Asked, after?: DrillKind) =>
+  queryOptions({
+    // Not among what is stale when an answer is kept: a round stays what it is.
+    queryKey: ['drill-round', number, kind ?? null],
+    queryFn: () =>
+      need(
+        client.GET('/api/drills/round', {
+          params: { query: { ...(kind && { kind }), ...(after && { after }) } },
+        }),
+      ),
+    staleTime: Infinity,
+  })
+
+/** Draws the round after this one and makes its frames, in their turn after those that are looked at. */
+export async function drawAhead(client: QueryClient, asked: Asked, now: DrillKind) {
+  const round = await client.fetchQuery(roundQuery({ ...asked, number: asked.number + 1 }, now))
+  await Promise.all(round.frames.map(({ setup }) => client.prefetchQuery(smallQuery({ setup, made: MADE }))))
+}
 
 /** A sheet for paper. */
 export const sheetQuery = (seed: number) =>
   queryOptions({
-    queryKey: ['drills', 'sheet', seed],
+    queryKey: ['drill-sheet', seed],
     queryFn: () => need(client.GET('/api/drills/sheet', { params: { query: { seed } } })),
     staleTime: Infinity,
   })

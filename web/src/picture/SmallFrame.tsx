@@ -1,34 +1,34 @@
-import { useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import { client, need } from '../api/client'
 import type { Change, Setup } from '../api/types'
 import { inTurn } from './inTurn'
 
+/** Its place until it is made: nothing below it moves when it comes. */
+const Place = styled.span`
+  display: block;
+  max-width: 100%;
+  outline: 1px solid ${({ theme }) => theme.line};
+`
 const Small = styled.canvas`
   display: block;
   outline: 1px solid #2e2e2e;
 `
 
-type Props = {
+type Made = {
   /** The kept setup it is, where it is one. */
   id?: string
   setup: Setup
   /** A change that is looked at before it is made. */
   change?: Change
-  label: string
-  /** What it is marked with, for whoever looks for it. */
-  mark?: string
-  /** No side of it is longer, in pixels. */
-  side: number
   /** How finely it is made, by its longer side in pixels; as for a strip without. */
   made?: number
 }
 
-/** A small, rough picture of a setup. */
-export function SmallFrame({ id, setup, change, label, mark, side, made }: Props) {
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const seen = useQuery({
+/** A small picture, made in its turn. */
+export const smallQuery = ({ id, setup, change, made }: Made) =>
+  queryOptions({
     queryKey: ['setup', id ?? '', 'small', setup, change ?? null, made ?? null],
     queryFn: async ({ signal }) => {
       const asked = () =>
@@ -44,11 +44,26 @@ export function SmallFrame({ id, setup, change, label, mark, side, made }: Props
     },
     staleTime: Infinity,
     gcTime: 60_000,
-  }).data
+  })
+
+type Props = Made & {
+  label: string
+  /** What it is marked with, for whoever looks for it. */
+  mark?: string
+  /** No side of it is longer, in pixels. */
+  side: number
+  /** How wide it is for its height, where that is known before it is made. */
+  shape?: number
+}
+
+/** A small, rough picture of a setup. */
+export function SmallFrame({ id, setup, change, label, mark, side, made, shape = 1.5 }: Props) {
+  const canvas = useRef<HTMLCanvasElement>(null)
+  const seen = useQuery(smallQuery({ id, setup, change, made })).data
   useEffect(() => {
     if (seen) canvas.current?.getContext('2d')?.drawImage(seen, 0, 0)
   }, [seen])
-  if (!seen) return <span />
+  if (!seen) return <Place style={{ width: side * Math.min(1, shape), aspectRatio: shape }} />
   return (
     <Small
       ref={canvas}

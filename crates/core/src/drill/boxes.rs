@@ -89,6 +89,22 @@ mod tests {
         assert!(DrillKind::ALL.into_iter().all(|kind| answers.iter().any(|answer| answer.kind == kind)), "{answers:?}");
     }
 
+    /// Which kind comes next does not hang on whether the last answer was right: it can be drawn while that is thought about.
+    #[test]
+    fn the_next_is_known_before_the_answer() {
+        let mut answers: Vec<Answered> = Vec::new();
+        for round in 0..200_u64 {
+            let kind = next_kind(&answers, round);
+            let [right, wrong] = [true, false].map(|right| {
+                let mut after = answers.clone();
+                after.push(Answered { kind, right });
+                next_kind(&after, round + 1)
+            });
+            assert_eq!(right, wrong, "{answers:?}");
+            answers.push(Answered { kind, right: round % 3 != 0 });
+        }
+    }
+
     #[rstest]
     #[case::never(&[], 0)]
     #[case::once_right(&[true], 2)]

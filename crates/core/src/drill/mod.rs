@@ -23,6 +23,7 @@ pub use progress::{DatedAnswer, DrillWeek, weeks};
 use crate::house::House;
 use crate::kit::Kit;
 use crate::setup::Setup;
+use crate::stage::view_of;
 use serde::Serialize;
 
 /// The one gesture a round is answered by.
@@ -113,6 +114,8 @@ pub struct Round {
     pub gesture: Gesture,
     /// What is looked at.
     pub frames: Vec<DrillFrame>,
+    /// How wide its frames are for their height, so that they have their place before they are made; those of the answer too.
+    pub shape: f64,
     /// Colours that are looked at.
     pub swatches: Vec<Swatch>,
     /// How a pane is turned that is asked about, in degrees to the right.
@@ -171,5 +174,12 @@ fn drawn(kind: DrillKind, seed: u32, kit: &Kit, house: House) -> Option<Drawn> {
 #[must_use]
 pub fn round(kind: DrillKind, seed: u32, kit: &Kit, house: House) -> Option<Round> {
     let Drawn { ask, gesture, frames, swatches, pane, .. } = drawn(kind, seed, kit, house)?;
-    Some(Round { kind, seed, ask, gesture, frames, swatches, pane })
+    let shape = frames.first().map_or(1.0, |frame| shape(&frame.setup, kit));
+    Some(Round { kind, seed, ask, gesture, frames, shape, swatches, pane })
+}
+
+fn shape(setup: &Setup, kit: &Kit) -> f64 {
+    let body = kit.camera(&setup.camera.body);
+    let view = body.map(|body| view_of(setup, (body.sensor_width, body.sensor_height)));
+    view.map_or(1.0, |view| view.half_width / view.half_height)
 }

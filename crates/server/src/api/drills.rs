@@ -31,6 +31,8 @@ pub struct RoundAsked {
     kind: Option<DrillKind>,
     /// By which seed; one that was never answered without it.
     seed: Option<u32>,
+    /// The kind that is being answered: the one due after it is drawn ahead. Which that is does not hang on the answer.
+    after: Option<DrillKind>,
 }
 
 /// Which sheet is wanted.
@@ -102,7 +104,9 @@ pub async fn one(
     let kind = match asked.kind {
         Some(kind) => kind,
         None => {
-            let answered: Vec<Answered> = studio.drill_answers().await?.iter().map(|answer| answer.answered).collect();
+            let mut answered: Vec<Answered> =
+                studio.drill_answers().await?.iter().map(|answer| answer.answered).collect();
+            answered.extend(asked.after.map(|kind| Answered { kind, right: false }));
             next_kind(&answered, rand::random())
         }
     };

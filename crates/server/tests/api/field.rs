@@ -86,11 +86,30 @@ async fn drills_are_asked_answered_and_remembered() {
     for nonsense in [answer(99.0), json!({ "kind": "flying", "seed": 5, "answer": 0.0 })] {
         assert!(tolva.post("/api/drills/answers", nonsense).await.0.is_client_error());
     }
-    // Frames of a round are pictures like any other.
+}
+
+/// Frames of a round are pictures like any other, and as wide for their height as their place was held.
+#[tokio::test]
+async fn frames_of_a_round_fill_their_place() {
+    let tolva = demo();
     let ratio = tolva.get("/api/drills/round?kind=ratio&seed=3").await;
     let body = json!({ "setup": ratio["frames"][0]["setup"], "side": 200 });
-    let (status, _) = tolva.post("/api/picture/small", body).await;
-    assert_eq!(status, StatusCode::OK);
+    let made = tolva.client.post(format!("{}/api/picture/small", tolva.address)).json(&body).send().await.unwrap();
+    assert_eq!(made.status(), StatusCode::OK);
+    let frame = image::load_from_memory(&made.bytes().await.unwrap()).unwrap();
+    let shape = f64::from(frame.width()) / f64::from(frame.height());
+    assert!((shape - ratio["shape"].as_f64().unwrap()).abs() < 0.01, "{shape} {}", ratio["shape"]);
+}
+
+/// The round after another is drawn before that is answered, and is of another kind.
+#[tokio::test]
+async fn the_next_round_is_drawn_ahead() {
+    let tolva = demo();
+    for _ in 0..6 {
+        assert_ne!(tolva.get("/api/drills/round?after=depth").await["kind"], "depth");
+    }
+    let (status, _) = tolva.ask(Method::GET, "/api/drills/round?after=flying", None).await;
+    assert!(status.is_client_error());
 }
 
 #[tokio::test]
