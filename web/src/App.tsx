@@ -1,3 +1,4 @@
+import { useOnTour } from './guide/onTour'
 import { Spoken } from './ui/voice'
 import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useRef } from 'react'
@@ -14,6 +15,8 @@ const RailEnd = lazy(() => import('./RailEnd'))
 const BenchPage = lazy(() => import('./bench/BenchPage'))
 const CardPage = lazy(() => import('./card/CardPage'))
 const DrillsPage = lazy(() => import('./drills/DrillsPage'))
+const GuidePage = lazy(() => import('./guide/GuidePage'))
+const TourBar = lazy(() => import('./guide/TourBar'))
 const DrillSheet = lazy(() => import('./drills/SheetPage'))
 const DayPage = lazy(() => import('./day/DayPage'))
 const JobsPage = lazy(() => import('./jobs/JobsPage'))
@@ -150,6 +153,7 @@ function TopRail() {
       </NavLink>
       <NavLink to="/kit">Kit</NavLink>
       <NavLink to="/drills">Drills</NavLink>
+      <NavLink to="/guide">Guide</NavLink>
       <NavLink to="/settings">Settings</NavLink>
       <span className="end">
         <Suspense>
@@ -181,6 +185,7 @@ export function App() {
     main.current?.focus()
   }
   useStudio()
+  const touring = useOnTour() !== null
   return (
     <RouterProvider navigate={navigate} useHref={useHref}>
       <Skip href="#main" onClick={toMain}>
@@ -201,6 +206,7 @@ export function App() {
               <Route path="/jobs/:id/log" element={<LogPage />} />
               <Route path="/drills" element={<DrillsPage />} />
               <Route path="/drills/sheet/:seed" element={<DrillSheet />} />
+              <Route path="/guide/:idea?" element={<GuidePage />} />
               <Route path="/kit" element={<KitPage />} />
               <Route path="/kit/learnt" element={<LearntPage />} />
               <Route path="/settings" element={<SettingsPage />} />
@@ -209,6 +215,11 @@ export function App() {
           </Suspense>
         </ErrorBoundary>
       </Main>
+      {touring && (
+        <Suspense>
+          <TourBar />
+        </Suspense>
+      )}
     </RouterProvider>
   )
 }

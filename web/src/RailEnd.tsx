@@ -17,7 +17,7 @@ export default function RailEnd() {
   return (
     <>
       <QuietPush onPress={look.turn}>{look.dusk ? 'Daylight' : 'Dusk'}</QuietPush>
-      <QuietPush onPress={show} aria-label="Keys on this screen">
+      <QuietPush onPress={show} aria-label="Help of this screen, with its keys">
         ?
       </QuietPush>
     </>

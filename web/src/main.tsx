@@ -31,11 +31,11 @@ if (root) {
         <QueryClientProvider client={queries}>
           <LookProvider>
             <NoticeProvider>
-              <KeysProvider>
-                <BrowserRouter>
+              <BrowserRouter>
+                <KeysProvider>
                   <App />
-                </BrowserRouter>
-              </KeysProvider>
+                </KeysProvider>
+              </BrowserRouter>
             </NoticeProvider>
           </LookProvider>
         </QueryClientProvider>

@@ -41,6 +41,9 @@ pub struct Walk {
     _profile: TempDir,
 }
 
+/// With the sample studio in it, where it is fresh.
+const DEMO: &[&str] = &["--demo"];
+
 /// The repository's root.
 #[must_use]
 pub fn root() -> PathBuf {
@@ -55,10 +58,10 @@ fn binary() -> PathBuf {
     binary
 }
 
-/// Starts the server on a fresh sample studio and gives its address.
+/// Starts the server on a studio and gives its address.
 fn serve(folder: &Path, more: &[&str]) -> (Child, String) {
     let mut server = Command::new(binary())
-        .args(["serve", "--demo", "--stand-ins", "--listen", "127.0.0.1:0", "--data"])
+        .args(["serve", "--stand-ins", "--listen", "127.0.0.1:0", "--data"])
         .arg(folder)
         .args(more)
         .stdout(Stdio::piped())
@@ -99,17 +102,22 @@ impl Walk {
     pub fn kill_and_restart(&mut self) -> String {
         self.server.kill().unwrap();
         self.server.wait().unwrap();
-        (self.server, self.direct) = serve(self.folder.path(), &[]);
+        (self.server, self.direct) = serve(self.folder.path(), DEMO);
         self.direct.clone()
+    }
+
+    /// Starts at a desk with a studio in which there is nothing yet.
+    pub async fn at_an_empty_desk() -> Walk {
+        Walk::serving(1280, 800, 1.0, false, &[]).await
     }
 
     /// Starts at a desk whose studio is shared in its room.
     pub async fn at_a_shared_desk() -> Walk {
-        Walk::serving(1280, 800, 1.0, false, &["--share", "127.0.0.1:0"]).await
+        Walk::serving(1280, 800, 1.0, false, &["--demo", "--share", "127.0.0.1:0"]).await
     }
 
     async fn start(width: u32, height: u32, ratio: f64, mobile: bool) -> Walk {
-        Walk::serving(width, height, ratio, mobile, &[]).await
+        Walk::serving(width, height, ratio, mobile, DEMO).await
     }
 
     async fn serving(width: u32, height: u32, ratio: f64, mobile: bool, more: &[&str]) -> Walk {

@@ -100,6 +100,7 @@ impl From<StoreError> for Problem {
             StoreError::NoHistory { .. } => of(StatusCode::CONFLICT, "history", "Nothing there"),
             StoreError::InUse { .. } => of(StatusCode::CONFLICT, "in-use", "Still in use"),
             StoreError::Full { .. } => of(StatusCode::CONFLICT, "full", "Full"),
+            StoreError::NoMain { .. } => of(StatusCode::CONFLICT, "no-main", "Nothing to stand by for"),
             StoreError::Order => of(StatusCode::CONFLICT, "order", "Changed elsewhere"),
             StoreError::SetAside(_) => of(StatusCode::CONFLICT, "set-aside", "Set aside"),
             StoreError::NoBackup { .. } => of(StatusCode::CONFLICT, "backup", "No backup"),

@@ -2,12 +2,15 @@
 
 use rust_embed::RustEmbed;
 use tolva_core::format::{JobFile, KitFile};
+use tolva_core::quantity::Id;
 use tolva_store::{StoreError, Studio};
 
 #[derive(RustEmbed)]
 #[folder = "../../demo"]
 struct Sample;
 
+/// The one that is shown first.
+const SHOWN: &str = "slip-shed.json";
 /// Jobs of the sample studio, last one first on the list.
 const JOBS: [&str; 3] = ["glasshouse.json", "tram-hall.json", "slip-shed.json"];
 
@@ -20,6 +23,23 @@ fn read<T: serde::de::DeserializeOwned>(name: &str) -> Result<T, StoreError> {
 /// Adds the sample kit; what the studio has under the same ids stays.
 pub async fn add_kit(studio: &Studio) -> Result<tolva_store::Imported, StoreError> {
     studio.import_kit(&read::<KitFile>("kit.json")?).await
+}
+
+/// The job a newcomer looks at first, with what of the kit it uses; nothing is added twice.
+pub async fn add_job(studio: &Studio) -> Result<(Id, Option<Id>), StoreError> {
+    let file = read::<JobFile>(SHOWN)?;
+    let first = file.setups.first().map(|filed| filed.id.clone());
+    match studio.job(&file.id).await {
+        Ok(_) => {}
+        Err(StoreError::NotFound { .. }) => {
+            // Deleted it comes back as it was left; else it is taken in.
+            if studio.restore_job(&file.id).await.is_err() {
+                studio.import_job(&file).await?;
+            }
+        }
+        Err(error) => return Err(error),
+    }
+    Ok((file.id, first))
 }
 
 /// Fills a fresh studio with kit and jobs; leaves one alone that was ever used. Tells whether it filled it.

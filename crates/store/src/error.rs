@@ -93,6 +93,12 @@ pub enum StoreError {
         /// The setups, by name.
         setups: Vec<String>,
     },
+    /// A setup that would stand by for nothing.
+    #[error("“{id}” has no setup before it that it could stand by for.")]
+    NoMain {
+        /// Which.
+        id: Id,
+    },
     /// More than fit.
     #[error("No more fit: a {place} holds at most {most}.")]
     Full {

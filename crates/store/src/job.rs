@@ -8,9 +8,10 @@ use serde::Serialize;
 use sqlx::SqliteConnection;
 use tolva_core::format::{BodyKind, Brief};
 use tolva_core::quantity::{Id, Name};
+use tolva_core::setup::Standby;
 use utoipa::ToSchema;
 
-use rows::{brief, told};
+use rows::{brief, summary, told};
 pub(crate) use rows::{find, insert, one_row, summaries};
 
 /// A setup in a list.
@@ -20,6 +21,8 @@ pub struct SetupSummary {
     pub id: Id,
     /// Its name.
     pub name: String,
+    /// When it is made in place of the one before it; none where it is made anyway.
+    pub standby: Option<Standby>,
 }
 
 /// A job in a list, with its setups in shooting order.
@@ -44,6 +47,17 @@ pub struct Job {
     pub job: Brief,
     /// Goes up with every save.
     pub version: i64,
+}
+
+/// When a job is.
+#[derive(Debug, Clone, PartialEq, Eq, Serialize, ToSchema)]
+pub struct JobDate {
+    /// Its id.
+    pub id: Id,
+    /// Its name.
+    pub name: String,
+    /// Its date.
+    pub date: String,
 }
 
 /// A page of the list of jobs.
@@ -95,7 +109,7 @@ impl Studio {
         });
         let ids = write("the list", &rows.iter().map(|row| row.id.as_str()).collect::<Vec<_>>())?;
         let setups = sqlx::query!(
-            r#"SELECT job_id, id, name FROM setup
+            r#"SELECT job_id, id, name, json_extract(body, '$.standby') AS "standby?: String" FROM setup
                WHERE deleted_at IS NULL AND job_id IN (SELECT value FROM json_each(?)) ORDER BY position, id"#,
             ids
         )
@@ -103,7 +117,7 @@ impl Studio {
         .await?;
         let jobs = rows.into_iter().map(|row| {
             let own = setups.iter().filter(|setup| setup.job_id == row.id);
-            let setups = own.map(|one| Ok(SetupSummary { id: read_id(&one.id)?, name: one.name.clone() }));
+            let setups = own.map(|one| summary(&one.id, &one.name, one.standby.as_deref()));
             Ok(JobSummary {
                 job: brief(&row.id, &row.name, row.schema, &row.body)?,
                 id: read_id(&row.id)?,
@@ -143,6 +157,22 @@ impl Studio {
             Some(row) => self.job(&read_id(&row.id)?).await.map(Some),
             None => Ok(None),
         }
+    }
+
+    /// Every job that has a date, by its date.
+    ///
+    /// # Errors
+    /// [`StoreError::Database`].
+    pub async fn job_dates(&self) -> Result<Vec<JobDate>, StoreError> {
+        let mut connection = self.readers().acquire().await?;
+        let rows = sqlx::query!(
+            r#"SELECT id, name, json_extract(body, '$.date') AS "date!: String" FROM job
+               WHERE deleted_at IS NULL AND coalesce(json_extract(body, '$.date'), '') <> ''
+               ORDER BY json_extract(body, '$.date'), position"#
+        )
+        .fetch_all(&mut *connection)
+        .await?;
+        rows.into_iter().map(|row| Ok(JobDate { id: read_id(&row.id)?, name: row.name, date: row.date })).collect()
     }
 
     /// Makes a job.
@@ -269,6 +299,11 @@ async fn put_in_order(
     if sorted(&there) != sorted(order) || from.is_some_and(|from| from != there) {
         return Err(StoreError::Order);
     }
+    put_positions(connection, order).await
+}
+
+/// Gives setups their places, one after the other.
+pub(crate) async fn put_positions(connection: &mut SqliteConnection, order: &[Id]) -> Result<(), StoreError> {
     for (index, setup) in order.iter().enumerate() {
         let (position, key) = (index as i64 + 1, setup.as_str());
         sqlx::query!("UPDATE setup SET position = ? WHERE id = ?", position, key).execute(&mut *connection).await?;

@@ -34,7 +34,7 @@ pub use deleted::{Deleted, DeletedKind};
 pub use error::{FileTrouble, Newer, StoreError};
 pub use files::{FiledLog, Imported};
 pub use frames::{CopiesRoom, FrameCopy, frame_hash};
-pub use job::{Job, JobPage, JobSummary, SetupSummary, Sought};
+pub use job::{Job, JobDate, JobPage, JobSummary, SetupSummary, Sought};
 pub use kept::Kept;
 pub use kit::KeptItem;
 pub use learnt::LearntPut;

@@ -1,4 +1,5 @@
 mod rows;
+mod standby;
 
 use crate::body::{Row, SCHEMA, read_id, write};
 use crate::error::Newer;

@@ -430,6 +430,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/dates": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** Every job that has a date, by its date. */
+        get: operations["jobs_dates"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/next": {
         parameters: {
             query?: never;
@@ -441,6 +458,23 @@ export interface paths {
         get: operations["jobs_next"];
         put?: never;
         post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/jobs/sample": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Brings the sample job into the studio, with what of the kit it uses; where it is, it stays. */
+        post: operations["jobs_add_sample"];
         delete?: never;
         options?: never;
         head?: never;
@@ -1271,6 +1305,40 @@ export interface paths {
         put?: never;
         /** Takes frames of a kept setup with the stand-in camera, at the setup's dials, its flashes fired by the stand-in receiver. */
         post: operations["take_frames"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/standby": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        /** Lets a setup stand by for the one before it, or be made anyway. */
+        put: operations["setups_standby"];
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/setups/{id}/swap": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Puts a setup that stands by in its main one's place, and that in its own. */
+        post: operations["setups_swap"];
         delete?: never;
         options?: never;
         head?: never;
@@ -4337,6 +4405,15 @@ export interface components {
             /** @description The time zone its clock goes by. */
             zone?: string | null;
         };
+        /** @description When a job is. */
+        JobDate: {
+            /** @description Its date. */
+            date: string;
+            /** @description Its id. */
+            id: components["schemas"]["Id"];
+            /** @description Its name. */
+            name: string;
+        };
         /** @description A job as a file: the job, its setups in shooting order, and the kit they use. */
         JobFile: {
             day?: components["schemas"]["Day"] | null;
@@ -6794,6 +6871,12 @@ export interface components {
             /** @description What is turned; on the first rung every dial as it is set. */
             turns: components["schemas"]["Turn"][];
         };
+        /** @description The sample job. */
+        SampleJob: {
+            /** @description Its id. */
+            job: components["schemas"]["Id"];
+            setup?: components["schemas"]["Id"] | null;
+        };
         /** @description Everything that stands on the set but the lights, which are their own list. */
         Scene: {
             /** @description The camera. */
@@ -6959,6 +7042,7 @@ export interface components {
             slot?: components["schemas"]["Slot"] | null;
             /** @description Whether free dials are solved again after each change. */
             solve_as_i_go: boolean;
+            standby?: components["schemas"]["Standby"] | null;
             /** @description Who or what is in it. */
             subject: components["schemas"]["Subject"];
             /** @description The reflections that are wanted. */
@@ -7014,6 +7098,7 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @description Its name. */
             name: string;
+            standby?: components["schemas"]["Standby"] | null;
         };
         /** @description A setup to save, with the version it was changed from. */
         SetupToKeep: {
@@ -7034,6 +7119,20 @@ export interface components {
              * @description Its length, in heights of the thing: 1 at a sun of 45°.
              */
             lengths: number;
+        };
+        /**
+         * @description Which way a shadow falls, as the camera sees it.
+         * @enum {string}
+         */
+        ShadowFall: "any" | "towards" | "away" | "left" | "right";
+        /** @description length of a shadow times one's height */
+        ShadowLength: number;
+        /** @description Shadows a setup wants. */
+        ShadowWish: {
+            /** @description Which way they fall. */
+            fall: components["schemas"]["ShadowFall"];
+            /** @description No shorter than this. */
+            least: components["schemas"]["ShadowLength"];
         };
         /**
          * @description Which rule for hand-held shutter times is trusted.
@@ -7223,6 +7322,7 @@ export interface components {
             fixed: boolean;
             /** @description How long it takes. */
             minutes: components["schemas"]["Minutes"];
+            shadows?: components["schemas"]["ShadowWish"] | null;
             /** @description The spot of the job's place. */
             spot: components["schemas"]["Id"];
             /** @description When it begins. */
@@ -7437,6 +7537,15 @@ export interface components {
              * @description The walk there, in minutes.
              */
             minutes: number;
+        };
+        /**
+         * @description When a setup is made in place of the one it stands by for: the nearest before it in shooting order that stands by for none.
+         * @enum {string}
+         */
+        Standby: "rain" | "no_sun" | "wind" | "indoors" | "no_time";
+        /** @description When a setup is made in place of the one before it. */
+        StandbyToPut: {
+            standby?: components["schemas"]["Standby"] | null;
         };
         /** @description A flash as it stands there. */
         Standing: {
@@ -10506,6 +10615,52 @@ export interface operations {
             };
         };
     };
+    jobs_dates: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["JobDate"][];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
     jobs_next: {
         parameters: {
             query: {
@@ -10555,6 +10710,52 @@ export interface operations {
             };
             /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    jobs_add_sample: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SampleJob"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
                 headers: {
                     [name: string]: unknown;
                 };
@@ -15748,6 +15949,188 @@ export interface operations {
                 };
             };
             /** @description Not there yet: other questions come first. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setups_standby: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["StandbyToPut"];
+            };
+        };
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Some fields need another look. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    setups_swap: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            204: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content?: never;
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
             503: {
                 headers: {
                     [name: string]: unknown;

@@ -3,7 +3,7 @@ import { Fragment, memo } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { marksQuery, settingsQuery } from '../api/queries'
-import type { HoldReport, Light, Reading, ReadingReport, Setup, Turned } from '../api/types'
+import type { HoldReport, Light, Patch, Reading, ReadingReport, Setup, Turned } from '../api/types'
 import { lightMark } from '../words/lightMark'
 import { clockTime } from '../words/units'
 import { LiveNumber, LiveTime } from '../ui/Field'
@@ -45,13 +45,18 @@ function toLights(lights: Light[], turned: Turned) {
 
 type Props = Editing & Pick<Setup, 'readings' | 'lights'> & { reports?: ReadingReport[]; hold?: HoldReport }
 
+/** What is read first. */
+const first: Patch[] = ['face', 'background']
+
 /** What the meter said, a line each. */
 export const Readings = memo(function Readings({ edit, errors, readings, lights, reports, hold }: Props) {
   const put = (index: number, change: Partial<Reading>) =>
     edit((s) => ({ ...s, readings: s.readings.map((r, i) => (i === index ? { ...r, ...change } : r)) }))
+  // The two that make a plan come first.
   const fresh = (readings: Reading[]): Reading => {
     const taken = new Set(readings.map((reading) => reading.patch))
-    const patch = patches.find(({ id }) => id !== 'edge' && !taken.has(id))?.id ?? 'face'
+    const patch =
+      [...first, ...patches.map(({ id }) => id)].find((id) => id !== 'edge' && !taken.has(id)) ?? 'face'
     return {
       id: freshId('reading', readings),
       patch,

@@ -2,6 +2,7 @@ import type { ReactNode } from 'react'
 import type { CameraModes, CardLine, JobCard, OnList, Settings } from '../api/types'
 import { dateWords } from './dateWords'
 import { Lines } from './Lines'
+import { numbered } from './numbered'
 import { Plate } from './Plate'
 
 export type SheetProps = {
@@ -19,6 +20,7 @@ export type SheetProps = {
 /** A job's card: what to pack, then each setup on a plate of its own, with a bar for the thumb. */
 export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProps) {
   const { job } = card
+  const numbers = numbered(card.setups.map(({ setup }) => setup.standby != null))
   return (
     <>
       <p className="said">
@@ -34,7 +36,7 @@ export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProp
         <Plate
           key={one.id}
           card={one}
-          number={index + 1}
+          number={numbers[index] ?? ''}
           date={job.date}
           spot={spots.get(one.setup.slot?.spot ?? '') ?? null}
           clock={clock}
@@ -57,8 +59,8 @@ export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProp
       </section>
       <nav className="thumb" aria-label="Setups of this card">
         {card.setups.map((one, index) => (
-          <a key={one.id} href={`#${one.id}`} aria-label={`${index + 1}, ${one.setup.name}`}>
-            {index + 1}
+          <a key={one.id} href={`#${one.id}`} aria-label={`${numbers[index]}, ${one.setup.name}`}>
+            {numbers[index]}
           </a>
         ))}
         <a href="#pack">Pack</a>

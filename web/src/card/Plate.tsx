@@ -2,6 +2,7 @@ import type { CameraModes, Settings, SetupCard } from '../api/types'
 import { Drawing, Patterns } from '../set/drawing/Drawing'
 import { onPaper } from '../set/drawing/inks'
 import { projection } from '../set/drawing/projection'
+import { standbyWords } from '../words/standby'
 import { turnsSaid } from '../words/turns'
 import { clockTime } from '../words/units'
 import { dateWords } from './dateWords'
@@ -105,7 +106,8 @@ const STANDS = new Set(['light', 'card', 'pane', 'camera', 'person', 'thing'])
 
 type Props = {
   card: SetupCard
-  number: number
+  /** Its number in shooting order, with a letter where it stands by. */
+  number: string
   date: string
   spot: string | null
   clock: Clock
@@ -148,6 +150,7 @@ export function Plate({ card, number, date, spot, clock, picture, modes }: Props
             {spot ? `, ${spot}` : ''}
           </span>
         )}
+        {setup.standby && <span className="when">{standbyWords(setup.standby)}</span>}
       </header>
       {ladder && (
         <p className="now" role="timer" aria-live="off" hidden>

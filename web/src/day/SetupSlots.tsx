@@ -1,14 +1,15 @@
 import { useEffect } from 'react'
 import { useMutation } from '@tanstack/react-query'
+import { X } from 'lucide-react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
-import type { Day, DayAnswer, DaySetup, Schedule, Slot } from '../api/types'
+import type { Day, DayAnswer, DaySetup, Schedule, ShadowWish, Slot } from '../api/types'
 import { LiveNumber, LiveTime } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
 import { Trouble } from '../ui/Trouble'
 import { Latch, Push, QuietPush } from '../ui/Push'
-import { wishes } from './choices'
+import { falls, wishes } from './choices'
 import type { DayState } from './useDay'
 
 const List = styled.ol`
@@ -161,6 +162,12 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onDrawn, onPut 
               choices={wishes}
               tint="ambient"
               onChoose={(wants) => put({ wants })}
+            />
+            <Shadows
+              name={setup.name}
+              wish={slot.shadows ?? null}
+              error={error('shadows/least')}
+              onPut={(shadows) => put({ shadows })}
             />{' '}
             <Latch
               isSelected={slot.fixed}
@@ -177,7 +184,14 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onDrawn, onPut 
           <p className="lines">
             <Push
               onPress={() =>
-                onPut({ spot: first.id, time: day.from, minutes: 30, wants: 'any', fixed: false })
+                onPut({
+                  spot: first.id,
+                  time: day.from,
+                  minutes: 30,
+                  wants: 'any',
+                  shadows: null,
+                  fixed: false,
+                })
               }
               aria-label={`Place it at ${first.name}: ${setup.name}`}
             >
@@ -193,6 +207,51 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onDrawn, onPut 
       </div>
     </li>
   )
+}
+
+/** Shadows that are wanted beside the light: how long at the least, and which way. */
+function Shadows({ name, wish, error, onPut }: ShadowsProps) {
+  if (!wish)
+    return (
+      <>
+        {' '}
+        <QuietPush onPress={() => onPut({ least: 1.5, fall: 'any' })} aria-label={`Ask for shadows: ${name}`}>
+          + shadows
+        </QuietPush>
+      </>
+    )
+  return (
+    <>
+      , with shadows at least{' '}
+      <LiveNumber
+        label={`${name}: shadows, times one's height`}
+        value={wish.least}
+        unit="×"
+        step={0.5}
+        digits={1}
+        error={error}
+        onCommit={(least) => onPut({ ...wish, least })}
+      />{' '}
+      as long as one is tall,{' '}
+      <LiveChoice
+        label={`${name}: which way shadows fall`}
+        value={wish.fall}
+        choices={falls}
+        tint="ambient"
+        onChoose={(fall) => onPut({ ...wish, fall })}
+      />{' '}
+      <QuietPush onPress={() => onPut(null)} aria-label={`No shadows asked for: ${name}`}>
+        <X size={15} aria-hidden />
+      </QuietPush>
+    </>
+  )
+}
+
+type ShadowsProps = {
+  name: string
+  wish: ShadowWish | null
+  error: string | undefined
+  onPut: (wish: ShadowWish | null) => void
 }
 
 /** Asks for an order and times, shows them, and puts them on the day when they are taken. */

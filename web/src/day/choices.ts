@@ -1,4 +1,4 @@
-import type { Day, LightWish, Surroundings } from '../api/types'
+import type { Day, LightWish, ShadowFall, Surroundings } from '../api/types'
 import { choicesOf } from '../ui/choices'
 
 export const wishes = choicesOf<LightWish>({
@@ -34,3 +34,10 @@ export const cloudSources = {
   simulated: 'from the simulated forecast',
   file: 'from a file',
 }
+export const falls = choicesOf<ShadowFall>({
+  any: 'whichever way',
+  left: 'to the left in the frame',
+  right: 'to the right in the frame',
+  towards: 'towards the camera',
+  away: 'away from the camera',
+})

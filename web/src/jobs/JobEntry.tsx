@@ -1,3 +1,4 @@
+import { lazy, Suspense } from 'react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
 import { useNavigate } from 'react-router'
 import { client, need, words } from '../api/client'
@@ -16,6 +17,7 @@ import { ShootingOrder } from './ShootingOrder'
 import { dateOf } from './until'
 import { useJob } from './useJob'
 
+const DayCalendar = lazy(() => import('../ui/DayCalendar'))
 const kinds: { id: JobKind; name: string }[] = [
   { id: 'portrait', name: 'Portrait' },
   { id: 'event', name: 'Event' },
@@ -99,6 +101,13 @@ export default function JobEntry({ job }: { job: JobSummary }) {
               <Push onPress={() => edit({ date: dateOf(new Date(), 1) })}>tomorrow</Push>{' '}
             </>
           )}
+          <Suspense>
+            <DayCalendar
+              label={`Date of ${job.job.name}`}
+              date={brief.date}
+              onPick={(date) => edit({ date })}
+            />
+          </Suspense>{' '}
           at{' '}
           <LiveText
             label="Place"

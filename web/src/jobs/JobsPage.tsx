@@ -6,7 +6,7 @@ import { useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words as said } from '../api/client'
 import { asideQuery, jobsQuery, kitQuery } from '../api/queries'
-import type { Brief, Imported } from '../api/types'
+import type { Brief, Imported, JobSummary } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Trouble'
 import { useNotice } from '../ui/Notices'
@@ -14,8 +14,12 @@ import { MainPush, Push } from '../ui/Push'
 import { Search } from '../ui/Search'
 import { useTitle } from '../ui/useTitle'
 import { JobLines } from './JobLines'
+import { dateOf } from './until'
+import { useNow } from './useNow'
 
 const DeletedList = lazy(() => import('./DeletedList'))
+const FirstSteps = lazy(() => import('./FirstSteps'))
+const YearStrip = lazy(() => import('./YearStrip'))
 const NextJob = lazy(() => import('./NextJob'))
 const JobEntry = lazy(() => import('./JobEntry'))
 
@@ -40,6 +44,12 @@ const Page = styled.div`
     border-left: 4px solid ${({ theme }) => theme.warn};
     padding: 2px 0 2px 10px;
     margin-bottom: 12px;
+  }
+  > h2 {
+    font-size: 17px;
+    font-stretch: 88%;
+    font-weight: 650;
+    padding: 4px 0;
   }
   .more {
     border-top: 1px solid ${({ theme }) => theme.engraved};
@@ -97,6 +107,7 @@ function useImport() {
 /** All jobs, with their setups in shooting order. */
 export default function JobsPage() {
   useTitle('Jobs')
+  const now = useNow()
   const [words, setWords] = useState('')
   const jobs = useInfiniteQuery(jobsQuery(useDeferredValue(words)))
   const all = jobs.data?.pages.flatMap((page) => page.jobs) ?? []
@@ -109,11 +120,13 @@ export default function JobsPage() {
     onSuccess: () => queries.invalidateQueries({ queryKey: ['jobs'] }),
   })
   const take = useImport()
-  const sample = useMutation({
-    mutationFn: () => need(client.POST('/api/kit/sample')),
-    onSuccess: () => queries.invalidateQueries(kitQuery),
-  })
   const first = all[0]?.setups[0]
+  // Nobody has planned anything here yet.
+  const isNew =
+    words === '' &&
+    jobs.data !== undefined &&
+    kit.data !== undefined &&
+    (kit.data.length === 0 || all.every((job) => job.setups.length === 0))
   useKeys('jobs', [
     { key: 'n', name: 'New job', run: () => add.mutate() },
     {
@@ -122,7 +135,15 @@ export default function JobsPage() {
       run: () => void (first && navigate(`/setups/${first.id}`)),
     },
   ])
-  const trouble = [jobs.error, add.error, take.error, sample.error].find(Boolean)
+  const trouble = [jobs.error, add.error, take.error].find(Boolean)
+  const today = dateOf(now)
+  const isPast = (job: JobSummary) => job.job.date !== '' && job.job.date < today
+  const [past, coming] = [all.filter(isPast), all.filter((job) => !isPast(job))]
+  const entry = (job: JobSummary) => (
+    <Suspense key={job.id} fallback={<JobLines job={job} />}>
+      <JobEntry job={job} />
+    </Suspense>
+  )
   return (
     <Page>
       <div className="top">
@@ -164,26 +185,20 @@ export default function JobsPage() {
           <NextJob />
         </Suspense>
       )}
+      <Suspense>
+        <YearStrip now={now} words={words} onSearch={setWords} />
+      </Suspense>
       {jobs.isPending && <Spoken>Fetching the jobs …</Spoken>}
-      {kit.data?.length === 0 && (
-        <p>
-          The kit is empty, so there is nothing to plan with yet.{' '}
-          <Push onPress={() => sample.mutate()}>Start with the sample kit</Push> or{' '}
-          <Push onPress={() => navigate('/kit')}>enter your own</Push>
-        </p>
-      )}
-      {jobs.data && all.length === 0 && (
-        <p>
-          {words
-            ? `No job has all of these words: ${words}.`
-            : 'No job yet. Make one, then a setup in it, and enter what the meter said.'}
-        </p>
-      )}
-      {all.map((job) => (
-        <Suspense key={job.id} fallback={<JobLines job={job} />}>
-          <JobEntry job={job} />
+      {isNew && (
+        <Suspense>
+          <FirstSteps hasKit={kit.data?.length !== 0} job={all[0]?.id ?? null} onMake={() => add.mutate()} />
         </Suspense>
-      ))}
+      )}
+      {jobs.data && all.length === 0 && words !== '' && <p>No job has all of these words: {words}.</p>}
+      {words === '' && past.length > 0 && coming.length > 0 && <h2>Coming</h2>}
+      {coming.map(entry)}
+      {words === '' && past.length > 0 && <h2>Past</h2>}
+      {past.map(entry)}
       {jobs.hasNextPage && (
         <p className="more">
           <Push onPress={() => void jobs.fetchNextPage()} isDisabled={jobs.isFetchingNextPage}>

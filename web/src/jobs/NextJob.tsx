@@ -1,5 +1,4 @@
 import { useQuery } from '@tanstack/react-query'
-import { useEffect, useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need } from '../api/client'
@@ -8,6 +7,7 @@ import { cardQuery, ticksQuery } from '../card/cardQuery'
 import { dateWords } from '../card/dateWords'
 import { clockTime } from '../words/units'
 import { dateOf, untilWords } from './until'
+import { useNow } from './useNow'
 
 const Plate = styled.section`
   border-left: 7px solid ${({ theme }) => theme.ink};
@@ -37,21 +37,6 @@ const Plate = styled.section`
     font-weight: 650;
   }
 `
-const MINUTE = 60_000
-
-/** The clock: the one on the wall, or one that was asked for in the address, going on from there. */
-function useNow(): Date {
-  const [opened] = useState(() => Date.now())
-  const [at, setAt] = useState(opened)
-  useEffect(() => {
-    const timer = window.setInterval(() => setAt(Date.now()), MINUTE / 4)
-    return () => window.clearInterval(timer)
-  }, [])
-  const asked = new URLSearchParams(window.location.search).get('at')
-  const begin = asked ? new Date(asked).getTime() : opened
-  return new Date((Number.isNaN(begin) ? opened : begin) + (at - opened))
-}
-
 /** The job that comes next: how long until then, its setups by the clock, and what is packed of it. */
 export default function NextJob() {
   const now = useNow()
@@ -66,14 +51,15 @@ export default function NextJob() {
   const ticked = useQuery({ ...ticksQuery(id), enabled: id !== '' }).data
   if (!next) return null
   const { job } = next
-  const times = (card?.setups ?? []).flatMap(({ setup }) => setup.slot?.time ?? [])
+  const made = next.setups.filter(({ standby }) => !standby)
+  const times = (card?.setups ?? []).flatMap(({ setup }) => (setup.standby ? [] : (setup.slot?.time ?? [])))
   const clockNow = now.toTimeString().slice(0, 5)
   const sorted = [...times].sort()
   // On its day the next of its setups is waited for.
   const first = (on === job.date ? sorted.find((time) => time >= clockNow) : sorted[0]) ?? null
   const slots = new Map(card?.setups.map((one) => [one.id, one.setup.slot?.time]) ?? [])
   const at = (id: string) => slots.get(id) ?? '99'
-  const byTheClock = [...next.setups].sort((one, other) => at(one.id).localeCompare(at(other.id)))
+  const byTheClock = [...made].sort((one, other) => at(one.id).localeCompare(at(other.id)))
   const packed = card?.packing.filter((line) => ticked?.lines.includes(`pack/${line.key}`)).length
   return (
     <Plate aria-label="What comes next" data-next={next.id}>
@@ -81,7 +67,7 @@ export default function NextJob() {
         {job.name}, {untilWords(now, job.date, first)}{' '}
         <span>{[dateWords(job.date), card?.place ?? job.place].filter(Boolean).join(', ')}</span>
       </h2>
-      {next.setups.length > 0 && (
+      {made.length > 0 && (
         <ol>
           {byTheClock.map((setup) => {
             const time = slots.get(setup.id)

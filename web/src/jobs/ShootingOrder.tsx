@@ -1,14 +1,16 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { ArrowDown, ArrowUp, Copy, GripVertical, X } from 'lucide-react'
+import { ArrowDown, ArrowUp, Copy, GripVertical, Umbrella, X } from 'lucide-react'
 import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need } from '../api/client'
 import { lightQuery, settingsQuery } from '../api/queries'
-import type { JobSummary, SetupLight } from '../api/types'
+import type { JobSummary, SetupLight, SetupSummary } from '../api/types'
 import { clockTime } from '../words/units'
 import { useNotice } from '../ui/Notices'
-import { QuietPush } from '../ui/Push'
+import { LiveChoice } from '../ui/LiveChoice'
+import { Push, QuietPush } from '../ui/Push'
+import { whenMade } from '../words/standby'
 
 const Order = styled(GridList)`
   counter-reset: shot;
@@ -52,6 +54,23 @@ const Shot = styled(GridListItem)`
     margin-left: auto;
     display: flex;
   }
+  /* What stands by has no number of its own: it is made under that of the one before. */
+  &:has([data-standby]) {
+    counter-increment: none;
+    padding-left: 22px;
+  }
+  &:has([data-standby])::before {
+    content: '↳' / '';
+    font-weight: 400;
+  }
+  .plan-b {
+    display: flex;
+    flex-wrap: wrap;
+    align-items: center;
+    gap: 2px 10px;
+    padding: 0 4px;
+    font-size: 15px;
+  }
   &[data-drop-target] {
     outline: 2px solid ${({ theme }) => theme.ink};
   }
@@ -76,6 +95,34 @@ function LightLine({ light }: { light?: SetupLight }) {
       {light.text}
     </span>
   )
+}
+
+/** What stands by: when it is made, and the press that puts it in the other's place. */
+function PlanB({ setup, main, onPut, onSwap }: PlanBProps) {
+  return (
+    <span className="plan-b" data-standby={setup.standby}>
+      <LiveChoice
+        label={`${setup.name}: when it is made`}
+        value={setup.standby ?? 'anyway'}
+        choices={whenMade}
+        onChoose={(when) => onPut(when === 'anyway' ? null : when)}
+      />
+      {main ? (
+        <Push onPress={onSwap} aria-label={`Swap in for ${main.name}: ${setup.name}`}>
+          Swap in for {main.name}
+        </Push>
+      ) : (
+        <span className="light wrong">nothing before it that it could stand by for</span>
+      )}
+    </span>
+  )
+}
+
+type PlanBProps = {
+  setup: SetupSummary
+  main: SetupSummary | undefined
+  onPut: (standby: SetupSummary['standby']) => void
+  onSwap: () => void
 }
 
 /** The setups of a job in shooting order, to be moved, gone to and deleted. */
@@ -110,6 +157,26 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
     mutationFn: (id: string) => need(client.POST('/api/setups/{id}/duplicate', { params: { path: { id } } })),
     onSuccess: refresh,
   })
+  const standBy = useMutation({
+    mutationFn: (change: { id: string; standby: SetupSummary['standby'] }) =>
+      need(
+        client.PUT('/api/setups/{id}/standby', {
+          params: { path: { id: change.id } },
+          body: { standby: change.standby },
+        }),
+      ),
+    onSettled: refresh,
+  })
+  const swap = useMutation({
+    mutationFn: (setup: SetupSummary) =>
+      need(client.POST('/api/setups/{id}/swap', { params: { path: { id: setup.id } } })),
+    onSuccess: (_, setup) => {
+      say(`${setup.name} is made now.`)
+      return refresh()
+    },
+  })
+  /** What a setup at this place stands by for, or could. */
+  const mainOf = (id: string) => shown.slice(0, ids.indexOf(id)).findLast((one) => !one.standby)
   // What was ordered shows at once; the studio's answer follows.
   const ids = order.isPending ? order.variables : kept
   const shown = ids.flatMap((id) => job.setups.filter((setup) => setup.id === id))
@@ -135,7 +202,7 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
     <Order
       aria-label={`Setups of ${job.job.name}, in shooting order`}
       items={shown}
-      dependencies={[lights]}
+      dependencies={[lights, shown]}
       dragAndDropHooks={dragAndDropHooks}
       keyboardNavigationBehavior="tab"
       renderEmptyState={() => <p>No setup yet.</p>}
@@ -148,6 +215,14 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
           <span className="what">
             <Link to={`/setups/${setup.id}`}>{setup.name}</Link>
             <LightLine light={lights?.find((one) => one.setup === setup.id)} />
+            {setup.standby && (
+              <PlanB
+                setup={setup}
+                main={mainOf(setup.id)}
+                onPut={(standby) => standBy.mutate({ id: setup.id, standby })}
+                onSwap={() => swap.mutate(setup)}
+              />
+            )}
           </span>
           <span className="end">
             <QuietPush
@@ -164,6 +239,14 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
             >
               <ArrowDown size={17} aria-hidden />
             </QuietPush>
+            {!setup.standby && mainOf(setup.id) && (
+              <QuietPush
+                aria-label={`Let ${setup.name} stand by for ${mainOf(setup.id)?.name}`}
+                onPress={() => standBy.mutate({ id: setup.id, standby: 'rain' })}
+              >
+                <Umbrella size={16} aria-hidden />
+              </QuietPush>
+            )}
             <QuietPush aria-label={`Duplicate ${setup.name}`} onPress={() => duplicate.mutate(setup.id)}>
               <Copy size={16} aria-hidden />
             </QuietPush>

@@ -1,5 +1,7 @@
 import { Dialog, Heading, Modal, ModalOverlay } from 'react-aria-components'
+import { Link, useLocation } from 'react-router'
 import styled from 'styled-components'
+import { helpOf } from '../guide/help'
 import { Push } from '../ui/Push'
 import type { Key } from './KeysProvider'
 
@@ -47,11 +49,23 @@ export default function KeyList({
   enabled: boolean
   onClose: () => void
 }) {
+  const help = helpOf(useLocation().pathname)
   return (
     <Overlay isOpen onOpenChange={(open) => !open && onClose()} isDismissable>
       <Sheet>
         <Dialog>
-          <Heading slot="title">Keys on this screen</Heading>
+          <Heading slot="title">{help ? help.name : 'Keys on this screen'}</Heading>
+          {help && (
+            <>
+              <p>{help.says}</p>
+              <p>
+                <Link to={`/guide/${help.idea}`} onClick={onClose}>
+                  The idea behind it
+                </Link>
+              </p>
+              <h3>Keys on this screen</h3>
+            </>
+          )}
           <Keys>
             {keys.map((key) => (
               <div key={key.key}>
@@ -65,7 +79,7 @@ export default function KeyList({
             </div>
             <div>
               <dt>?</dt>
-              <dd>This list</dd>
+              <dd>Help of this screen</dd>
             </div>
           </Keys>
           <p>

@@ -28,23 +28,33 @@ fn lights(setup: &Setup) -> impl Iterator<Item = &Light> {
     setup.lights.iter().filter(|light| light.on)
 }
 
-/// Batteries of each flash over the whole job: what each setup leaves in one serves the next.
-fn batteries(cards: &[SetupCard]) -> BTreeMap<&Id, (f64, usize)> {
+/// What a setup takes of each flash: batteries, and how many of it.
+fn takes(card: &SetupCard) -> BTreeMap<&Id, (f64, usize)> {
+    let frames = f64::from(card.setup.pace.frames);
+    let mut here = BTreeMap::new();
+    for light in lights(&card.setup) {
+        let report = card.assessment.lights.iter().find(|report| report.light == light.id);
+        let pops = report.map_or(1, |report| report.pops_per_battery).max(1);
+        let entry = here.entry(&light.flash).or_insert((0.0, 0));
+        entry.0 += frames / f64::from(pops);
+        entry.1 += 1;
+    }
+    here
+}
+
+/// Batteries of each flash over the whole job: what each setup leaves in one serves the next. Of a setup and those that stand by for it
+/// one is made: the one that takes most counts.
+pub(super) fn batteries(cards: &[SetupCard]) -> BTreeMap<&Id, (f64, usize)> {
     let mut found: BTreeMap<&Id, (f64, usize)> = BTreeMap::new();
-    for card in cards {
-        let frames = f64::from(card.setup.pace.frames);
-        let mut here: BTreeMap<&Id, usize> = BTreeMap::new();
-        for light in lights(&card.setup) {
-            let report = card.assessment.lights.iter().find(|report| report.light == light.id);
-            let pops = report.map_or(1, |report| report.pops_per_battery).max(1);
-            let entry = found.entry(&light.flash).or_insert((0.0, 0));
-            entry.0 += frames / f64::from(pops);
-            *here.entry(&light.flash).or_insert(0) += 1;
+    for made in cards.chunk_by(|_, next| next.setup.standby.is_some()) {
+        let mut most: BTreeMap<&Id, (f64, usize)> = BTreeMap::new();
+        for (flash, (charge, count)) in made.iter().flat_map(takes) {
+            let entry = most.entry(flash).or_insert((0.0, 0));
+            *entry = (entry.0.max(charge), entry.1.max(count));
         }
-        for (flash, count) in here {
-            if let Some(entry) = found.get_mut(flash) {
-                entry.1 = entry.1.max(count);
-            }
+        for (flash, (charge, count)) in most {
+            let entry = found.entry(flash).or_insert((0.0, 0));
+            *entry = (entry.0 + charge, entry.1.max(count));
         }
     }
     found

@@ -178,3 +178,29 @@ fn the_series_of_the_trade() {
     );
     assert!(lines[3].why.is_some() && lines[0].why.is_none());
 }
+
+/// What stands by is packed with the rest, and batteries for the one of the two that takes more: by hand, a copy that stands by for the
+/// setup it was made of takes no battery more, one that is made as well does.
+#[test]
+fn packing_covers_both_plans() {
+    let (cards, _) = cards(SLIP_SHED);
+    let batteries =
+        |cards: &[SetupCard]| -> f64 { super::pack::batteries(cards).values().map(|(charge, _)| charge).sum() };
+    let with = |standby: Option<crate::setup::Standby>| {
+        let mut copy = cards[0].clone();
+        copy.setup.standby = standby;
+        let mut both = vec![cards[0].clone(), copy];
+        both.extend_from_slice(&cards[1..]);
+        both
+    };
+    let stands_by = with(Some(crate::setup::Standby::Rain));
+    assert!((batteries(&stands_by) - batteries(&cards)).abs() < 1e-9);
+    assert!(batteries(&with(None)) > batteries(&cards));
+    // A lens that only the second plan takes is packed as well.
+    let kit = crate::sample::kit();
+    let before = packing(&cards, &kit);
+    let new = kit.lenses().find(|lens| !texts(&before).contains(&lens.name.as_str())).unwrap();
+    let mut other = stands_by;
+    other[1].setup.camera.lens = new.id.clone();
+    assert!(texts(&packing(&other, &kit)).contains(&new.name.as_str()));
+}

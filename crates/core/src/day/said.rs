@@ -62,7 +62,7 @@ fn at_its_time(day: &DayLight<'_>, setup: &Setup, slot: &Slot, spot: &Spot, minu
     let around = day.around(spot, minute);
     let until = (minute + slot.minutes.minutes() as usize).min(day.timeline.minutes);
     let standing = Standing::of(setup, spot);
-    let wished = (minute..until).all(|minute| slot.wants.holds(&standing, &day.around(spot, minute)));
+    let wished = (minute..until).all(|minute| slot.is_met(&standing, &day.around(spot, minute)));
     (named(&around, &modelled(&standing, &around)), wished)
 }
 
@@ -81,6 +81,6 @@ pub fn light_of(day: &DayLight<'_>, id: &Id, setup: &Setup) -> SetupLight {
     };
     let (text, wished) = at_its_time(day, setup, slot, spot, minute);
     let until = day.timeline.clock(minute as f64 + slot.minutes.minutes());
-    let text = if wished { text } else { format!("{text}; it wants {}", slot.wants.words()) };
+    let text = if wished { text } else { format!("{text}; it wants {}", slot.wants_words()) };
     SetupLight { setup: id.clone(), from: Some(slot.time.clone()), until: Some(until), text, wished, wrong: false }
 }

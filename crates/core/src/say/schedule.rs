@@ -1,5 +1,6 @@
 //! When setups are made, and which cannot be.
 
+use crate::quantity::ShadowLength;
 use std::fmt::Display;
 
 pub(crate) fn no_spot(name: impl Display) -> String {
@@ -40,4 +41,9 @@ pub(crate) fn clash(name: impl Display, wants: impl Display, names: impl Display
 
 pub(crate) fn to_spare(wait: impl Display) -> String {
     format!(" {wait} min to spare before.")
+}
+
+pub(crate) fn with_shadows(wants: impl Display, least: ShadowLength, fall: impl Display) -> String {
+    let times = (least.times() * 10.0).round() / 10.0;
+    format!("{wants} with shadows{fall}, at least {times} times as long as one is tall")
 }

@@ -86,7 +86,7 @@ fn longest(holds: &[bool]) -> usize {
 }
 
 fn words(reason: &UnmetReason, name: &str, slot: Option<&Slot>) -> String {
-    let wants = slot.map_or("", |slot| slot.wants.words());
+    let wants = slot.map_or_else(String::new, Slot::wants_words);
     let time = slot.map_or("", |slot| slot.time.as_str());
     match reason {
         UnmetReason::NoSpot => say::schedule::no_spot(name),
@@ -118,9 +118,8 @@ impl<'a> Wanted<'a> {
         let minutes = slot.minutes.minutes().round().max(1.0) as usize;
         let standing = Standing::of(setup, spot);
         let hours = timeline.from..timeline.until;
-        let holds: Vec<bool> = (0..timeline.minutes)
-            .map(|m| hours.contains(&m) && slot.wants.holds(&standing, &day.around(spot, m)))
-            .collect();
+        let holds: Vec<bool> =
+            (0..timeline.minutes).map(|m| hours.contains(&m) && slot.is_met(&standing, &day.around(spot, m))).collect();
         let mut run = 0;
         let mut may_begin = vec![false; holds.len()];
         for minute in (0..holds.len()).rev() {
@@ -156,7 +155,8 @@ pub fn propose(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Schedule {
         unmet.push(Unmet { setup: id.clone(), name: setup.name.to_string(), reason, text });
     };
     let mut wanted: Vec<Wanted<'_>> = Vec::new();
-    for (id, setup) in setups {
+    // What stands by is made only where another is not.
+    for (id, setup) in setups.iter().filter(|(_, setup)| setup.standby.is_none()) {
         match Wanted::of(day, id, setup) {
             Ok(_) if wanted.len() >= MOST => note(id, setup, UnmetReason::TooMany),
             Ok(one) => wanted.push(one),
@@ -178,7 +178,7 @@ pub fn propose(day: &DayLight<'_>, setups: &[(Id, Setup)]) -> Schedule {
         placed.push(Placed {
             setup: one.id.clone(),
             name: one.setup.name.to_string(),
-            text: format!("{from} to {until}, {}: {}.{way}{waits}", one.spot.name, one.slot.wants.words()),
+            text: format!("{from} to {until}, {}: {}.{way}{waits}", one.spot.name, one.slot.wants_words()),
             from,
             until,
             walk: walked as f64,

@@ -15,6 +15,7 @@ mod reading;
 mod reflection;
 mod set_checks;
 mod slot;
+mod standby;
 mod subject;
 
 pub use beside::{Beside, BesideRead};
@@ -28,7 +29,8 @@ pub use per_patch::PerPatch;
 pub(crate) use places::key;
 pub use reading::{Measured, Method, Patch, Reading, Receptor, Turned};
 pub use reflection::{Mirrored, WantedReflection};
-pub use slot::{LightWish, Slot};
+pub use slot::{LightWish, ShadowFall, ShadowWish, Slot};
+pub use standby::{Standby, Swapped, swapped};
 pub use subject::{Background, BackgroundKind, Detail, Subject};
 
 use crate::approach::Approach;
@@ -102,6 +104,9 @@ pub struct Setup {
     /// Where and when it is made; none until it is placed on the day.
     #[serde(default)]
     pub slot: Option<Slot>,
+    /// When it is made in place of the one before it; none where it is made anyway.
+    #[serde(default)]
+    pub standby: Option<Standby>,
 }
 
 mod starting;

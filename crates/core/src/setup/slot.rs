@@ -1,6 +1,6 @@
 use crate::check::Check;
 use crate::quantity::limits::SLOT_MINUTES;
-use crate::quantity::{ClockTime, Id, Minutes};
+use crate::quantity::{ClockTime, Id, Minutes, ShadowLength};
 use crate::say;
 use serde::{Deserialize, Serialize};
 
@@ -17,14 +17,55 @@ pub struct Slot {
     pub minutes: Minutes,
     /// The light it wants.
     pub wants: LightWish,
+    /// The shadows it wants, beside that; whatever they are without.
+    #[serde(default)]
+    pub shadows: Option<ShadowWish>,
     /// Whether the time is the client's and cannot be moved.
     pub fixed: bool,
 }
 
 impl Slot {
+    /// All it wants of the light, in words.
+    #[must_use]
+    pub fn wants_words(&self) -> String {
+        match self.shadows {
+            None => self.wants.words().to_owned(),
+            Some(ShadowWish { least, fall }) => say::schedule::with_shadows(self.wants.words(), least, fall.words()),
+        }
+    }
+
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/slot/minutes", SLOT_MINUTES, self.minutes.minutes());
     }
+}
+
+/// Shadows a setup wants.
+#[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(deny_unknown_fields)]
+pub struct ShadowWish {
+    /// No shorter than this.
+    pub least: ShadowLength,
+    /// Which way they fall.
+    pub fall: ShadowFall,
+}
+
+/// Which way a shadow falls, as the camera sees it.
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Hash, Serialize, Deserialize, Default)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+#[serde(rename_all = "snake_case")]
+pub enum ShadowFall {
+    /// Whichever.
+    #[default]
+    Any,
+    /// Towards the camera: the sun is behind the subject.
+    Towards,
+    /// Away from it: the sun is in the photographer's back.
+    Away,
+    /// To the left in the frame.
+    Left,
+    /// To the right in the frame.
+    Right,
 }
 
 /// The light a setup wants.
@@ -61,6 +102,20 @@ impl LightWish {
             LightWish::Golden => "golden light",
             LightWish::BlueWithLamps => say::names::BLUE_WITH_LAMPS,
             LightWish::AfterDark => "the dark",
+        }
+    }
+}
+
+impl ShadowFall {
+    /// In words, after "shadows"; nothing where it does not matter.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            ShadowFall::Any => "",
+            ShadowFall::Towards => " towards the camera",
+            ShadowFall::Away => " away from the camera",
+            ShadowFall::Left => " to the left",
+            ShadowFall::Right => " to the right",
         }
     }
 }

@@ -76,6 +76,7 @@ impl Setup {
             pace: Pace { interval: Seconds::nearest(3.0), frames: 40 },
             solve_as_i_go: false,
             slot: None,
+            standby: None,
         })
     }
 }

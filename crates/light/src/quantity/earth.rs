@@ -23,8 +23,20 @@ quantity! {
     Altitude, degrees, ALTITUDE
 }
 quantity! {
+    /// The length of a shadow on level ground, in times the height of what throws it.
+    ShadowLength, times, SHADOW_LENGTH
+}
+quantity! {
     /// A span of time in whole minutes.
     Minutes, minutes, MINUTES
+}
+
+impl ShadowLength {
+    /// Under a sun at this height over the horizon, in degrees: the cotangent of it; none where the sun is not up.
+    #[must_use]
+    pub fn under(apparent: f64) -> Option<ShadowLength> {
+        (apparent > 0.0).then(|| ShadowLength::of(1.0 / apparent.to_radians().tan()))
+    }
 }
 
 impl Bearing {
@@ -59,6 +71,17 @@ pub fn turn(from: f64, to: f64) -> f64 {
 mod tests {
     use super::*;
     use rstest::rstest;
+
+    /// Cotangents of a printed table of natural trigonometric functions (Abramowitz & Stegun, table 4.10; from memory).
+    #[rstest]
+    #[case::as_long(45.0, 1.0)]
+    #[case::twice(26.565_05, 2.0)]
+    #[case::half(63.434_95, 0.5)]
+    #[case::low(10.0, 5.671_28)]
+    fn a_shadow_is_the_cotangent(#[case] apparent: f64, #[case] length: f64) {
+        assert!((ShadowLength::under(apparent).unwrap().times() - length).abs() < 1e-5);
+        assert_eq!(ShadowLength::under(0.0), None);
+    }
 
     #[rstest]
     #[case(350.0, 10.0, 20.0)]

@@ -150,6 +150,7 @@ limits! {
     FRAMES = "number of frames", "", 1.0, 20_000.0;
     // Fields of a place and a day.
     SLOT_MINUTES = "time a setup takes", "min", 5.0, 480.0;
+    SHADOW_LENGTH = "length of a shadow", "times one's height", 0.1, 20.0;
     WALK_MINUTES = "walk from where the kit stands", "min", 0.0, 120.0;
     TOLERANCE = "tolerance", "stops", 0.1, 1.0;
     WINDOW_SIDE = "size of the window", "m", 0.2, 40.0;

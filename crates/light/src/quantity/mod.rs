@@ -35,7 +35,7 @@ mod text;
 
 pub use colour::{Duv, Kelvin, Mired, MiredShift};
 pub use earth::turn;
-pub use earth::{Altitude, Bearing, Latitude, Longitude, Minutes, SeaHeight};
+pub use earth::{Altitude, Bearing, Latitude, Longitude, Minutes, SeaHeight, ShadowLength};
 pub use exposure::{Ev100, FNumber, Illuminance, LuminousExposure, Seconds, Share, Stops};
 pub use figure::{figure, no_finer};
 pub use flash::{GuideNumber, Power};

@@ -6,7 +6,7 @@ use actix_web::{HttpResponse, delete, get, post, put};
 use serde::{Deserialize, Serialize};
 use tolva_core::format::Brief;
 use tolva_core::quantity::Id;
-use tolva_store::{Job, JobPage, JobSummary, Sought, Studio};
+use tolva_store::{Job, JobDate, JobPage, JobSummary, Sought, Studio};
 use utoipa::{IntoParams, ToSchema};
 
 /// Jobs of a page, unless it is said.
@@ -112,6 +112,30 @@ pub async fn delete(studio: Data<Studio>, path: Path<String>) -> Result<HttpResp
 pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     studio.restore_job(&id(&path)?).await?;
     Ok(HttpResponse::NoContent().finish())
+}
+
+/// Every job that has a date, by its date.
+#[utoipa::path(operation_id = "jobs_dates", responses((status = 200, body = Vec<JobDate>)))]
+#[get("/jobs/dates")]
+pub async fn dates(studio: Data<Studio>) -> Result<Json<Vec<JobDate>>, Problem> {
+    Ok(Json(studio.job_dates().await?))
+}
+
+/// The sample job.
+#[derive(Debug, Serialize, ToSchema)]
+pub struct SampleJob {
+    /// Its id.
+    job: Id,
+    /// Its first setup.
+    setup: Option<Id>,
+}
+
+/// Brings the sample job into the studio, with what of the kit it uses; where it is, it stays.
+#[utoipa::path(operation_id = "jobs_add_sample", responses((status = 200, body = SampleJob)))]
+#[post("/jobs/sample")]
+pub async fn add_sample(studio: Data<Studio>) -> Result<Json<SampleJob>, Problem> {
+    let (job, setup) = crate::sample::add_job(&studio).await?;
+    Ok(Json(SampleJob { job, setup }))
 }
 
 /// Copies a job with its setups.

@@ -8,7 +8,7 @@ use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, delete, get, post, put};
 use serde::{Deserialize, Serialize};
 use tolva_core::quantity::Name;
-use tolva_core::setup::Setup;
+use tolva_core::setup::{Setup, Standby};
 use tolva_store::{KeptSetup, Studio};
 use utoipa::ToSchema;
 
@@ -94,6 +94,36 @@ pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpRes
 #[post("/setups/{id}/duplicate")]
 pub async fn duplicate(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     Ok(HttpResponse::Created().json(studio.duplicate_setup(&id(&path)?).await?))
+}
+
+/// When a setup is made in place of the one before it.
+#[derive(Debug, Serialize, Deserialize, ToSchema)]
+#[serde(deny_unknown_fields)]
+pub struct StandbyToPut {
+    /// When; none, and it is made anyway.
+    standby: Option<Standby>,
+}
+
+/// Lets a setup stand by for the one before it, or be made anyway.
+#[utoipa::path(operation_id = "setups_standby", params(("id" = String, Path)), request_body = StandbyToPut,
+    responses((status = 204), (status = 404, body = Problem), (status = 409, body = Problem)))]
+#[put("/setups/{id}/standby")]
+pub async fn stands_by(
+    studio: Data<Studio>,
+    path: Path<String>,
+    body: Body<StandbyToPut>,
+) -> Result<HttpResponse, Problem> {
+    studio.stand_by(&id(&path)?, body.0.standby).await?;
+    Ok(HttpResponse::NoContent().finish())
+}
+
+/// Puts a setup that stands by in its main one's place, and that in its own.
+#[utoipa::path(operation_id = "setups_swap", params(("id" = String, Path)),
+    responses((status = 204), (status = 404, body = Problem), (status = 409, body = Problem)))]
+#[post("/setups/{id}/swap")]
+pub async fn swap(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
+    studio.swap(&id(&path)?).await?;
+    Ok(HttpResponse::NoContent().finish())
 }
 
 /// Goes a step back.

@@ -140,3 +140,47 @@ async fn what_comes_next_is_by_its_date() {
     assert!(second["id"] != first["id"] && dates(&second).unwrap() >= date, "{second}");
     assert_eq!(next("2027-01-01").await, Value::Null);
 }
+
+/// A setup stands by for the one before it, is swapped in, and the card numbers it so; the first has nothing to stand by for.
+#[tokio::test]
+async fn what_stands_by_is_swapped_in() {
+    let tolva = demo();
+    let ids = async || -> Vec<String> {
+        let job = tolva.get("/api/jobs/job-slip-shed").await;
+        job["setups"].as_array().unwrap().iter().map(|one| one["id"].as_str().unwrap().to_owned()).collect()
+    };
+    let before = ids().await;
+    let put = async |id: &str, standby: Value| {
+        let body = Some(json!({ "standby": standby }));
+        tolva.ask(Method::PUT, &format!("/api/setups/{id}/standby"), body).await.0
+    };
+    assert_eq!(put(&before[0], json!("rain")).await, StatusCode::CONFLICT);
+    assert_eq!(put(&before[1], json!("snow")).await, StatusCode::UNPROCESSABLE_ENTITY);
+    assert_eq!(put(&before[1], json!("rain")).await, StatusCode::NO_CONTENT);
+    let swap = format!("/api/setups/{}/swap", before[1]);
+    assert_eq!(tolva.ask(Method::POST, &swap, None).await.0, StatusCode::NO_CONTENT);
+    let after = ids().await;
+    assert_eq!((&after[0], &after[1]), (&before[1], &before[0]));
+    let card = tolva.get(CARD).await;
+    assert_eq!(card["setups"][1]["setup"]["standby"], "rain");
+    let (status, problem) = tolva.ask(Method::POST, &swap, None).await;
+    assert_eq!((status, &problem["type"]), (StatusCode::CONFLICT, &json!("no-main")));
+}
+
+/// The sample job comes into a studio once, and back where it was deleted.
+#[tokio::test]
+async fn the_sample_job_is_brought_in_once() {
+    let tolva = super::common::serve(tempfile::TempDir::new().unwrap(), false);
+    let count = async || tolva.get("/api/jobs").await["jobs"].as_array().unwrap().len();
+    assert_eq!(count().await, 0);
+    for _ in 0..2 {
+        let (status, told) = tolva.post("/api/jobs/sample", Value::Null).await;
+        assert_eq!((status, &told["setup"]), (StatusCode::OK, &json!("setup-doors")));
+        assert_eq!(count().await, 1);
+    }
+    tolva.ask(Method::DELETE, "/api/jobs/job-slip-shed", None).await;
+    assert_eq!(count().await, 0);
+    tolva.post("/api/jobs/sample", Value::Null).await;
+    assert_eq!(count().await, 1);
+    assert_eq!(tolva.get("/api/jobs/dates").await[0]["date"], "2026-09-17");
+}

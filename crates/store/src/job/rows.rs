@@ -25,14 +25,23 @@ pub(crate) async fn find(connection: &mut SqliteConnection, id: &Id) -> Result<J
     Ok(Job { id: id.clone(), job: brief(key, &row.name, row.schema, &row.body)?, version: row.version })
 }
 
+/// A setup in a list. What it stands by for is told from its body as it lies: none in a body that knows nothing of it yet.
+pub(super) fn summary(id: &str, name: &str, standby: Option<&str>) -> Result<SetupSummary, StoreError> {
+    let standby = standby.and_then(|word| serde_json::from_value(word.into()).ok());
+    Ok(SetupSummary { id: read_id(id)?, name: name.to_owned(), standby })
+}
+
 /// The setups of a job, in shooting order.
 pub(crate) async fn summaries(connection: &mut SqliteConnection, id: &Id) -> Result<Vec<SetupSummary>, StoreError> {
     let key = id.as_str();
-    let rows =
-        sqlx::query!("SELECT id, name FROM setup WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id", key)
-            .fetch_all(connection)
-            .await?;
-    rows.into_iter().map(|row| Ok(SetupSummary { id: read_id(&row.id)?, name: row.name })).collect()
+    let rows = sqlx::query!(
+        r#"SELECT id, name, json_extract(body, '$.standby') AS "standby?: String" FROM setup
+               WHERE job_id = ? AND deleted_at IS NULL ORDER BY position, id"#,
+        key
+    )
+    .fetch_all(connection)
+    .await?;
+    rows.iter().map(|row| summary(&row.id, &row.name, row.standby.as_deref())).collect()
 }
 
 /// What a search looks in.

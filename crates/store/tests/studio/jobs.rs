@@ -91,6 +91,56 @@ async fn setups_are_placed_all_or_none_each_with_its_own_undo(#[future(awt)] sam
 
 #[rstest]
 #[tokio::test]
+async fn what_stands_by_is_swapped_in_and_back(#[future(awt)] sample: Kept) {
+    use tolva_core::setup::Standby;
+    let studio = sample.studio;
+    let job = id("job-slip-shed");
+    let order = async || -> Vec<(String, Option<Standby>)> {
+        let setups = studio.job(&job).await.unwrap().setups;
+        setups.into_iter().map(|setup| (setup.id.to_string(), setup.standby)).collect()
+    };
+    let before = order().await;
+    let [first, second] = [id(&before[0].0), id(&before[1].0)];
+    // The first of a job has nothing to stand by for.
+    assert!(matches!(studio.stand_by(&first, Some(Standby::Rain)).await, Err(StoreError::NoMain { .. })));
+    assert!(matches!(studio.swap(&second).await, Err(StoreError::NoMain { .. })));
+    studio.stand_by(&second, Some(Standby::Wind)).await.unwrap();
+    assert_eq!(order().await[1], (second.to_string(), Some(Standby::Wind)));
+    studio.swap(&second).await.unwrap();
+    let swapped = order().await;
+    assert_eq!(swapped[0], (second.to_string(), None));
+    assert_eq!(swapped[1], (first.to_string(), Some(Standby::Wind)));
+    assert_eq!(swapped[2..], before[2..]);
+    // It is a step of each one's own undo.
+    let kept = studio.setup(&first).await.unwrap();
+    assert_eq!(studio.undo(&first, kept.version).await.unwrap().setup.standby, None);
+    studio.redo(&first, kept.version + 1).await.unwrap();
+    studio.swap(&first).await.unwrap();
+    studio.stand_by(&second, None).await.unwrap();
+    assert_eq!(order().await, before);
+    let file = studio.export_job(&job).await.unwrap();
+    assert!(file.setups.iter().all(|filed| filed.setup.standby.is_none()));
+}
+
+#[rstest]
+#[tokio::test]
+async fn jobs_are_told_by_their_dates(#[future(awt)] sample: Kept) {
+    let studio = sample.studio;
+    let brief = job_file().job;
+    for (name, date) in [("Late", "2031-01-02"), ("None", ""), ("Early", "1999-12-31")] {
+        let (name, date) = (Name::new(name).unwrap(), serde_json::from_value(date.into()).unwrap());
+        studio.add_job(tolva_core::format::Brief { name, date, ..brief.clone() }).await.unwrap();
+    }
+    let told = studio.job_dates().await.unwrap();
+    let dates: Vec<&str> = told.iter().map(|job| job.date.as_str()).collect();
+    assert!(dates.is_sorted() && !dates.contains(&""), "{dates:?}");
+    assert_eq!((told[0].name.as_str(), told.last().unwrap().name.as_str()), ("Early", "Late"));
+    studio.delete_job(&told[0].id).await.unwrap();
+    assert!(studio.job_dates().await.unwrap().iter().all(|job| job.name != "Early"));
+}
+
+#[rstest]
+#[tokio::test]
 async fn jobs_come_in_pages_and_are_searched(#[future(awt)] sample: Kept) {
     let studio = sample.studio;
     let brief = job_file().job;

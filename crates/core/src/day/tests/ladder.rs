@@ -108,6 +108,59 @@ fn two_that_want_the_same_minutes_clash() {
     assert_eq!(with, &[found.placed[0].name.clone()]);
 }
 
+/// What stands by is given no time, and takes none from the others.
+#[test]
+fn what_stands_by_is_not_on_the_schedule() {
+    use crate::schedule::propose;
+    let (day, mut setups) = (sample::day(), setups());
+    let timeline = Timeline::of(DATE, &day).unwrap();
+    let placed = |setups: &[(Id, Setup)]| propose(&DayLight::of(&day, &timeline, METER), setups).placed;
+    let all = placed(&setups);
+    setups[1].1.standby = Some(crate::setup::Standby::Rain);
+    let rest = placed(&setups);
+    assert_eq!(rest.len() + 1, all.len());
+    assert!(rest.iter().all(|one| one.setup != setups[1].0));
+}
+
+/// At the sample's place and day the sun stands where its own track says; a wish for shadows holds in the minutes in which the cotangent
+/// of its height is long enough and its bearing on the right side, and in no other.
+#[rstest]
+#[case::any(ShadowFall::Any, 2.0)]
+#[case::longer(ShadowFall::Any, 5.0)]
+#[case::towards(ShadowFall::Towards, 1.0)]
+#[case::left(ShadowFall::Left, 1.0)]
+#[case::right(ShadowFall::Right, 1.0)]
+#[case::away(ShadowFall::Away, 1.0)]
+fn shadows_are_found_by_length_and_side(#[case] fall: ShadowFall, #[case] least: f64) {
+    let (day, setups) = (sample::day(), setups());
+    let timeline = Timeline::of(DATE, &day).unwrap();
+    let light = DayLight::of(&day, &timeline, METER);
+    let slot = setups[0].1.slot.clone().unwrap();
+    let spot = day.place.spot(&slot.spot).unwrap();
+    let wish = ShadowWish { least: ShadowLength::new(least).unwrap(), fall };
+    let mut found = 0;
+    for minute in (0..timeline.minutes).step_by(7) {
+        let around = light.around(spot, minute);
+        if around.light.skies[2] >= 0.6 {
+            continue;
+        }
+        let (height, over) = (around.sun.apparent.to_radians(), around.sun_over_skyline() > 0.5);
+        let long = height > 0.0 && height.cos() / height.sin() >= least;
+        // Seen from the camera: where the sun is, by its bearing less that of the look; the shadow lies opposite.
+        let sun = (around.sun.azimuth - spot.camera_looks.degrees()).rem_euclid(360.0);
+        let side = match fall {
+            ShadowFall::Any => true,
+            ShadowFall::Towards => !(45.0..315.0).contains(&sun),
+            ShadowFall::Left => (45.0..135.0).contains(&sun),
+            ShadowFall::Away => (135.0..225.0).contains(&sun),
+            ShadowFall::Right => (225.0..315.0).contains(&sun),
+        };
+        assert_eq!(wish.holds(&around), over && long && side, "minute {minute}, sun {sun}");
+        found += usize::from(over && long && side);
+    }
+    assert!(found > 0 || fall != ShadowFall::Any, "{fall:?} was never met");
+}
+
 /// A remembered ladder is the one worked out anew, whatever was changed since.
 #[rstest]
 #[case::nothing(|_: &mut Setup| {})]

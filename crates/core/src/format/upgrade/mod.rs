@@ -6,6 +6,7 @@
 mod v1;
 mod v10;
 mod v11;
+mod v12;
 mod v5;
 mod v6;
 mod v7;
@@ -80,6 +81,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     }
     if from < 11 {
         v11::upgrade(kind, &mut body);
+    }
+    if from < 12 {
+        v12::upgrade(kind, &mut body);
     }
     Ok(body)
 }
@@ -157,6 +161,7 @@ mod tests {
     const V7: &str = include_str!("../../../tests/data/job-v7.json");
     const V8: &str = include_str!("../../../tests/data/job-v8.json");
     const V9: &str = include_str!("../../../tests/data/job-v9.json");
+    const V11: &str = include_str!("../../../tests/data/job-v11.json");
     const V10: &str = include_str!("../../../tests/data/job-v10.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
@@ -171,6 +176,7 @@ mod tests {
     #[case::with_things(V8)]
     #[case::with_what_takes_teach(V9)]
     #[case::with_sharpness(V10)]
+    #[case::with_own_lines(V11)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));
