@@ -72,7 +72,7 @@ kills: ## the program killed in the middle of edits, ROUNDS times (1000)
 	ROUNDS=$(or $(ROUNDS),1000) $(CARGO) test $(WHOLE) --test killed -- --nocapture
 
 bench: ## measure the solver; figures go to docs/performance.md by hand
-	$(CARGO) bench -p tolva-light -p tolva-frames -p tolva-render -p tolva-core
+	$(CARGO) bench -p tolva-light -p tolva-frames -p tolva-paper -p tolva-render -p tolva-core
 
 screenshots: browser web ## one picture of each main view, from the sample studio, into docs/screenshots
 	$(CARGO) build $(WHOLE) --bin tolva

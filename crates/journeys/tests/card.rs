@@ -119,3 +119,50 @@ async fn lines_of_ones_own() {
     walk.accessible("a card with lines of one's own").await;
     walk.end().await;
 }
+
+/// On paper it says what it says on the screen: read back by a general library, as whole sheets and folded for the pocket.
+#[rstest]
+#[case::a4("A4", 4)]
+#[case::pocket("A4 folded for the pocket", 1)]
+#[tokio::test(flavor = "multi_thread")]
+async fn a_card_on_paper(#[case] shape: &str, #[case] least: usize) {
+    let walk = Walk::at_desk().await;
+    let folder = tempfile::tempdir().unwrap();
+    walk.download_into(folder.path()).await;
+    walk.open("/jobs/job-slip-shed/card").await;
+    walk.wait("its pictures", "return document.querySelectorAll('.seen img').length === 3").await;
+    walk.press("[data-tick^='pack/']").await;
+    walk.press_named("PDF").await;
+    // The list of shapes has the name of each alone.
+    let items = "return [...document.querySelectorAll('[role=menuitem]')].findIndex((one) => one.textContent === ";
+    let index = walk.figure(&format!("{items}{})", serde_json::Value::from(shape))).await;
+    walk.press(&format!("[role=menuitem]:nth-of-type({})", index + 1.0)).await;
+    let bytes = downloaded(folder.path(), "Slip shed card.pdf").await;
+    assert!(bytes.len() < 3_000_000, "{}", bytes.len());
+    let pdf = lopdf::Document::load_mem(&bytes).unwrap();
+    let pages: Vec<u32> = pdf.get_pages().keys().copied().collect();
+    assert!(pages.len() >= least && pages.len() <= 14, "{} pages", pages.len());
+    let said = pdf.extract_text(&pages).unwrap().split_whitespace().collect::<Vec<_>>().join(" ");
+    let shutter = walk.read(SHUTTER).await;
+    for wanted in
+        [shutter.as_str().unwrap(), "1. Boatbuilder at the doors", "18:35", "Light stand", "Test in this order"]
+    {
+        assert!(said.contains(wanted), "{wanted} is not in: {said}");
+    }
+    walk.accessible("a card with its ways onto paper").await;
+    walk.end().await;
+}
+
+/// From the bench one comes to the card of that setup alone, and on to that of the whole job.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_card_of_one_setup() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-hands").await;
+    walk.press_named("Card").await;
+    walk.sees(".plate h2", "Hands on the plank").await;
+    walk.wait("that alone", "return document.querySelectorAll('.plate').length === 1").await;
+    walk.accessible("the card of one setup").await;
+    walk.press_named("The whole job").await;
+    walk.wait("all of it", "return document.querySelectorAll('.plate').length === 4").await;
+    walk.end().await;
+}

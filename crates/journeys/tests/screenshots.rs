@@ -21,8 +21,10 @@ async fn finely(walk: &Walk) {
 #[ignore = "writes into docs/screenshots"]
 async fn at_a_desk() {
     let walk = Walk::at_desk().await;
-    walk.open("/?at=2026-09-17T16:40").await;
+    walk.open("/?at=2026-09-18T16:40").await;
     walk.sees(".light", "low sun behind the subject").await;
+    walk.press_named("Let Hands on the plank stand by for Boatbuilder").await;
+    walk.named("button", "Swap in for Boatbuilder at the doors").await;
     walk.sees("[data-next] a", "Packed").await;
     walk.picture(&file("jobs")).await;
     walk.open_setup("setup-doors").await;
@@ -61,6 +63,10 @@ async fn at_a_desk() {
     walk.wait("what is right", "return document.querySelector('[data-right]') !== null").await;
     walk.wait("its frame again", "return document.querySelector('[data-small=drill-0]') !== null").await;
     walk.picture(&file("drills")).await;
+    walk.open("/guide/picture").await;
+    walk.press_named("Flash a stop stronger").await;
+    walk.wait("the frame, turned so", "return document.querySelector('[data-small=guide]') !== null").await;
+    walk.picture(&file("guide")).await;
     walk.open("/jobs/job-slip-shed/day?setup=setup-doors&at=18:40").await;
     walk.sees("[data-next]", "Next at").await;
     walk.sees("[data-level=Face]", "EV").await;
@@ -126,9 +132,6 @@ async fn on_a_phone() {
     walk.press_named("Picture").await;
     finely(&walk).await;
     walk.picture(&file("phone-picture")).await;
-    walk.named("[role=radio]", "Colour").await.click().await.unwrap();
-    walk.find("[data-patch-colour=lit_side]").await;
-    walk.picture(&file("phone-colour")).await;
     walk.open("/jobs/job-slip-shed/card?at=2026-09-17T18:36:20").await;
     walk.sees("#setup-doors .now", "Next in").await;
     walk.picture(&file("phone-card")).await;

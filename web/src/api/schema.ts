@@ -1032,6 +1032,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/paper": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Sets what is sent on paper, as a PDF that a screen reader finds its way in. */
+        post: operations["paper_set"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/picture": {
         parameters: {
             query?: never;
@@ -2038,6 +2055,55 @@ export interface components {
             text: string;
             /** @description The ways out, best first. */
             ways_out: components["schemas"]["WayOut"][];
+        };
+        /** @description A part of it. */
+        Block: {
+            /** @enum {string} */
+            is: "heading";
+            /**
+             * Format: int32
+             * @description 1 to 3.
+             */
+            level: number;
+            /** @description What it says. */
+            text: string;
+        } | {
+            /** @enum {string} */
+            is: "text";
+            /** @description Whether it stands back. */
+            quiet: boolean;
+            /** @description What it says. */
+            text: string;
+        } | {
+            /** @enum {string} */
+            is: "points";
+            /** @description Its points. */
+            points: string[];
+        } | {
+            /** @enum {string} */
+            is: "ticks";
+            /** @description Each. */
+            lines: components["schemas"]["TickLine"][];
+        } | {
+            /** @description Each. */
+            dials: components["schemas"]["DialShown"][];
+            /** @enum {string} */
+            is: "dials";
+        } | {
+            /** @description What it is of, for who cannot see it. */
+            caption: string;
+            /** @enum {string} */
+            is: "rows";
+            /** @description Its rows. */
+            rows: string[][];
+        } | {
+            /** @description Each. */
+            figures: components["schemas"]["Figure"][];
+            /** @enum {string} */
+            is: "figures";
+        } | {
+            /** @enum {string} */
+            is: "new_page";
         };
         /** @description What a preset of a body is set to, as its maker says or as its files tell. */
         BodyPreset: {
@@ -3368,6 +3434,15 @@ export interface components {
             /** @description Why it stands there. */
             why: components["schemas"]["Reason"];
         };
+        /** @description A dial. */
+        DialShown: {
+            /** @description What stands under it; may be empty. */
+            also: string;
+            /** @description Its name. */
+            name: string;
+            /** @description Where it stands. */
+            value: string;
+        };
         /** @description Any one thing a person turns. Held, the solver leaves it; free, the solver may turn it. */
         Dial_ApertureMark: {
             /** @description aperture mark sixths of a stop above f/1 */
@@ -3710,6 +3785,13 @@ export interface components {
             detail: string;
             /** @description Where, as a JSON pointer into what was sent. */
             field: string;
+        };
+        /** @description A picture or a drawing. */
+        Figure: {
+            /** @description What it shows, for who cannot see it. */
+            alt: string;
+            /** @description As what it comes. */
+            made: components["schemas"]["Made"];
         };
         /**
          * @description What the camera writes.
@@ -5404,6 +5486,18 @@ export interface components {
         };
         /** @description longitude ° */
         Longitude: number;
+        /** @description As what a figure comes. */
+        Made: {
+            /** @enum {string} */
+            as: "jpeg";
+            /** @description A JPEG, in base64. */
+            data: string;
+        } | {
+            /** @enum {string} */
+            as: "svg";
+            /** @description A drawing, in SVG. */
+            data: string;
+        };
         /**
          * @description How often the mains turn round.
          * @enum {string}
@@ -5935,6 +6029,13 @@ export interface components {
             over: components["schemas"]["Stops"];
             /** @description The same in words. */
             text: string;
+        };
+        /** @description Blocks in the order they are read in. */
+        PaperDocument: {
+            /** @description What is on it. */
+            blocks: components["schemas"]["Block"][];
+            /** @description Its title: it stands at the foot of each page. */
+            title: string;
         };
         /** @description The part of a level that is taken hold of. */
         Part: {
@@ -8009,6 +8110,15 @@ export interface components {
             line: string;
             /** @description Whether it is ticked. */
             ticked: boolean;
+        };
+        /** @description A line to be ticked. */
+        TickLine: {
+            /** @description What it says. */
+            text: string;
+            /** @description Whether it is done. */
+            ticked: boolean;
+            /** @description Why; empty where that is plain. */
+            why: string;
         };
         /** @description Lines that are ticked. */
         Ticked: {
@@ -14055,6 +14165,120 @@ export interface operations {
             };
             /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
             409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    paper_set: {
+        parameters: {
+            query: {
+                /** @description A4, letter, or a sheet folded for the pocket. */
+                shape: "a4" | "letter" | "pocket";
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["PaperDocument"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/pdf": number[];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
                 headers: {
                     [name: string]: unknown;
                 };

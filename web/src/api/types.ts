@@ -1,4 +1,4 @@
-import type { components } from './schema'
+import type { components, operations } from './schema'
 
 type Schemas = components['schemas']
 
@@ -132,3 +132,6 @@ export type Checklists = Schemas['Checklists']
 export type OnList = Schemas['OnList']
 export type OwnLine = Schemas['OwnLine']
 export type CardLine = Schemas['CardLine']
+export type PaperBlock = Schemas['Block']
+export type PaperFigure = Schemas['Figure']
+export type PaperShape = operations['paper_set']['parameters']['query']['shape']

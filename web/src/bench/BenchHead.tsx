@@ -151,7 +151,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         </Link>
       )}
       {kept && (
-        <Link className="aside" to={`/jobs/${kept.job_id}/card#${kept.id}`}>
+        <Link className="aside" to={`/jobs/${kept.job_id}/card?only=${kept.id}`}>
           Card
         </Link>
       )}

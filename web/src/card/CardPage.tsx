@@ -1,11 +1,12 @@
 import { useQuery } from '@tanstack/react-query'
 import { useEffect, useMemo, useRef, useState } from 'react'
-import { Link, useParams } from 'react-router'
+import { Link, useParams, useSearchParams } from 'react-router'
 import styled from 'styled-components'
 import { words } from '../api/client'
-import type { CameraModes } from '../api/types'
+import type { CameraModes, JobCard, PaperShape } from '../api/types'
 import { dayQuery, jobQuery, settingsQuery } from '../api/queries'
 import { save } from '../ui/save'
+import { Choices } from '../ui/Choices'
 import { PageHead } from '../ui/PageHead'
 import { Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
@@ -13,6 +14,7 @@ import { useNotice } from '../ui/Notices'
 import { useTitle } from '../ui/useTitle'
 import { Spoken } from '../ui/voice'
 import { cardQuery } from './cardQuery'
+import { JobSheet } from './JobSheet'
 import { OwnSheet } from './OwnSheet'
 import { live } from './live'
 import { pictures } from './pictures'
@@ -24,6 +26,12 @@ const Head = styled(PageHead)`
     display: none;
   }
 `
+const shapes: { id: PaperShape; name: string }[] = [
+  { id: 'a4', name: 'A4' },
+  { id: 'letter', name: 'Letter' },
+  { id: 'pocket', name: 'A4 folded for the pocket' },
+]
+
 const Page = styled.div`
   max-width: 1020px;
   margin: 0 auto;
@@ -44,6 +52,15 @@ const Page = styled.div`
   }
 `
 
+/** The card of one setup out of that of its job: without what all of them pack. */
+const ofOne = (card: JobCard, id: string): JobCard => ({
+  ...card,
+  setups: card.setups.filter((one) => one.id === id),
+  off: card.off.filter((one) => one.id === id),
+  packing: [],
+  there: [],
+})
+
 /** A job's field card: on a phone held in one hand, to be printed, and saved as one file that needs nothing else. */
 export default function CardPage() {
   const { id = '' } = useParams()
@@ -52,7 +69,9 @@ export default function CardPage() {
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const [trouble, setTrouble] = useState<string | null>(null)
   const page = useRef<HTMLDivElement>(null)
-  const card = told.data
+  const [asked] = useSearchParams()
+  const only = asked.get('only')
+  const card = useMemo(() => told.data && (only ? ofOne(told.data, only) : told.data), [told.data, only])
   const job = useQuery(jobQuery(id)).data
   const ready = !!card && !!job
   const say = useNotice()
@@ -64,6 +83,7 @@ export default function CardPage() {
   const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map())
   const [modes, setModes] = useState<ReadonlyMap<string, CameraModes>>(new Map())
   const [all, setAll] = useState(false)
+  const [setting, setSetting] = useState(false)
   const setups = card?.setups
   useEffect(() => {
     if (!setups) return
@@ -97,16 +117,34 @@ export default function CardPage() {
       setTrouble(words(error))
     }
   }
+  const asPdf = async (shape: PaperShape) => {
+    if (!card || !page.current) return
+    setTrouble(null)
+    setSetting(true)
+    try {
+      const { cardOnPaper } = await import('./onPaper')
+      save(await cardOnPaper(page.current, card.job.name, shape), `${card.job.name} card.pdf`)
+    } catch (error) {
+      setTrouble(words(error))
+    }
+    setSetting(false)
+  }
   return (
     <>
       <Head>
         <h1>{card ? `Card of ${card.job.name}` : 'Card'}</h1>
         <Link to="/">Jobs</Link>
+        {only && <Link to={`/jobs/${id}/card`}>The whole job</Link>}
         {card && (
           <span className="end">
             {!all && <Spoken as="span">Pictures are being made …</Spoken>}
             {ticks.lines.length > 0 && <Push onPress={untick}>Untick all</Push>}
             <Push onPress={() => void asFile()}>Save as one file</Push>
+            <Choices
+              label={setting ? 'Setting it …' : 'PDF …'}
+              of={shapes}
+              onChoose={(one) => void asPdf(one.id)}
+            />
             <Push onPress={() => window.print()}>Print</Push>
           </span>
         )}
@@ -123,7 +161,8 @@ export default function CardPage() {
             <b>{card.job.name}</b>
           </p>
         )}
-        {card && job && (
+        {card && only && <JobSheet card={card} spots={spots} clock={clock} pictures={seen} modes={modes} />}
+        {card && job && !only && (
           <OwnSheet job={job} card={card} spots={spots} clock={clock} pictures={seen} modes={modes} />
         )}
       </Page>

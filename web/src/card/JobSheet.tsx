@@ -20,6 +20,7 @@ export type SheetProps = {
 /** A job's card: what to pack, then each setup on a plate of its own, with a bar for the thumb. */
 export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProps) {
   const { job } = card
+  const packs = own !== undefined || card.packing.length + card.there.length > 0
   const numbers = numbered(card.setups.map(({ setup }) => setup.standby != null))
   return (
     <>
@@ -44,26 +45,28 @@ export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProp
           modes={modes.get(one.id) ?? null}
         />
       ))}
-      <section className="plate" id="pack" aria-labelledby="name-pack">
-        <h2 id="name-pack">Pack</h2>
-        <div className="halves">
-          <Lines title="For all setups together" of="pack" lines={card.packing} end={own?.end}>
-            {own?.add('pack', 'One more to pack')}
-          </Lines>
-          {(card.there.length > 0 || own) && (
-            <Lines title="There, before the first frame" of="there" lines={card.there} end={own?.end}>
-              {own?.add('there', 'One more to do there')}
+      {packs && (
+        <section className="plate" id="pack" aria-labelledby="name-pack">
+          <h2 id="name-pack">Pack</h2>
+          <div className="halves">
+            <Lines title="For all setups together" of="pack" lines={card.packing} end={own?.end}>
+              {own?.add('pack', 'One more to pack')}
             </Lines>
-          )}
-        </div>
-      </section>
+            {(card.there.length > 0 || own) && (
+              <Lines title="There, before the first frame" of="there" lines={card.there} end={own?.end}>
+                {own?.add('there', 'One more to do there')}
+              </Lines>
+            )}
+          </div>
+        </section>
+      )}
       <nav className="thumb" aria-label="Setups of this card">
         {card.setups.map((one, index) => (
           <a key={one.id} href={`#${one.id}`} aria-label={`${numbers[index]}, ${one.setup.name}`}>
             {numbers[index]}
           </a>
         ))}
-        <a href="#pack">Pack</a>
+        {packs && <a href="#pack">Pack</a>}
       </nav>
     </>
   )

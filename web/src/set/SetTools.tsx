@@ -1,9 +1,9 @@
 import { memo } from 'react'
-import { type Key, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import type { Addition, Change } from '../api/types'
-import { Latch, Push } from '../ui/Push'
+import { Choices } from '../ui/Choices'
+import { Latch } from '../ui/Push'
 import { arrangements } from './choices'
 
 const Row = styled.div`
@@ -24,29 +24,6 @@ const Row = styled.div`
     }
   }
 `
-const Drop = styled(Popover)`
-  background: ${({ theme }) => theme.plate};
-  color: ${({ theme }) => theme.ink};
-  border: 1px solid ${({ theme }) => theme.ink};
-`
-const Items = styled(Menu<object>)`
-  padding: 4px;
-  outline: none;
-  [role='menuitem'] {
-    padding: 6px 12px;
-    cursor: pointer;
-    outline: none;
-  }
-  [role='menuitem'][data-focused] {
-    background: ${({ theme }) => theme.line};
-  }
-  @media (max-width: 760px) {
-    [role='menuitem'] {
-      padding: 11px 12px;
-    }
-  }
-`
-
 const additions: { id: string; name: string; what: Addition }[] = [
   { id: 'light', name: 'A light', what: { thing: 'light' } },
   { id: 'white', name: 'A white card', what: { thing: 'card', card: 'white' } },
@@ -92,27 +69,3 @@ export const SetTools = memo(function SetTools(props: Props) {
     </Row>
   )
 })
-
-type ChoicesProps<T> = { label: string; of: T[]; onChoose: (one: T) => void }
-
-/** A button that opens a list of things to do. */
-function Choices<T extends { id: string; name: string }>({ label, of, onChoose }: ChoicesProps<T>) {
-  const choose = (key: Key) => {
-    const found = of.find(({ id }) => id === key)
-    if (found) onChoose(found)
-  }
-  return (
-    <MenuTrigger>
-      <Push>{label}</Push>
-      <Drop>
-        <Items aria-label={label} onAction={choose}>
-          {of.map(({ id, name }) => (
-            <MenuItem key={id} id={id}>
-              {name}
-            </MenuItem>
-          ))}
-        </Items>
-      </Drop>
-    </MenuTrigger>
-  )
-}

@@ -13,6 +13,7 @@ mod frame;
 mod jobs;
 mod kit;
 mod learnt;
+mod paper;
 mod picture;
 mod places;
 mod reference;
@@ -136,6 +137,7 @@ macro_rules! every_endpoint {
             .service(jobs::duplicate)
             .service(jobs::order)
             .service(card::card_of_job)
+            .service(paper::set_on_paper)
             .service(card::ticks)
             .service(card::tick)
             .service(drills::told)

@@ -184,3 +184,31 @@ async fn the_sample_job_is_brought_in_once() {
     assert_eq!(count().await, 1);
     assert_eq!(tolva.get("/api/jobs/dates").await[0]["date"], "2026-09-17");
 }
+
+/// A card is set on paper; what cannot be is refused at its field or in a sentence.
+#[tokio::test]
+async fn a_card_is_set_on_paper() {
+    let tolva = demo();
+    let ask = async |shape: &str, body: Value| {
+        let url = format!("{}/api/paper?shape={shape}", tolva.address);
+        tolva.client.post(url).json(&body).send().await.unwrap()
+    };
+    let body = json!({ "title": "Slip shed", "blocks": [{ "is": "heading", "level": 1, "text": "Slip shed" }] });
+    for shape in ["a4", "letter", "pocket"] {
+        let answer = ask(shape, body.clone()).await;
+        assert_eq!(
+            (answer.status(), &answer.headers()["content-type"]),
+            (StatusCode::OK, &"application/pdf".parse().unwrap())
+        );
+        assert!(answer.headers()["content-disposition"].to_str().unwrap().contains("slip-shed-card.pdf"));
+        assert!(answer.bytes().await.unwrap().starts_with(b"%PDF-"));
+    }
+    assert_eq!(ask("scroll", body).await.status(), StatusCode::BAD_REQUEST);
+    let odd = ask("a4", json!({ "title": "x", "blocks": [{ "is": "dance" }] })).await;
+    assert_eq!(odd.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    let figure = json!({ "alt": "x", "made": { "as": "svg", "data": "<svg" } });
+    let unread = ask("a4", json!({ "title": "x", "blocks": [{ "is": "figures", "figures": [figure] }] })).await;
+    assert_eq!(unread.status(), StatusCode::UNPROCESSABLE_ENTITY);
+    let told: Value = unread.json().await.unwrap();
+    assert!(told["detail"].as_str().unwrap().starts_with("A figure cannot be read"), "{told}");
+}

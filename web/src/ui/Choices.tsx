@@ -1,0 +1,50 @@
+import { type Key, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
+import styled from 'styled-components'
+import { Push } from './Push'
+
+const Drop = styled(Popover)`
+  background: ${({ theme }) => theme.plate};
+  color: ${({ theme }) => theme.ink};
+  border: 1px solid ${({ theme }) => theme.ink};
+`
+const Items = styled(Menu<object>)`
+  padding: 4px;
+  outline: none;
+  [role='menuitem'] {
+    padding: 6px 12px;
+    cursor: pointer;
+    outline: none;
+  }
+  [role='menuitem'][data-focused] {
+    background: ${({ theme }) => theme.line};
+  }
+  @media (max-width: 760px) {
+    [role='menuitem'] {
+      padding: 11px 12px;
+    }
+  }
+`
+
+type ChoicesProps<T> = { label: string; of: T[]; onChoose: (one: T) => void }
+
+/** A button that opens a list of things to do. */
+export function Choices<T extends { id: string; name: string }>({ label, of, onChoose }: ChoicesProps<T>) {
+  const choose = (key: Key) => {
+    const found = of.find(({ id }) => id === key)
+    if (found) onChoose(found)
+  }
+  return (
+    <MenuTrigger>
+      <Push>{label}</Push>
+      <Drop>
+        <Items aria-label={label} onAction={choose}>
+          {of.map(({ id, name }) => (
+            <MenuItem key={id} id={id}>
+              {name}
+            </MenuItem>
+          ))}
+        </Items>
+      </Drop>
+    </MenuTrigger>
+  )
+}
