@@ -26,7 +26,12 @@ async fn at_a_desk() {
     walk.press_named("Let Hands on the plank stand by for Boatbuilder").await;
     walk.named("button", "Swap in for Boatbuilder at the doors").await;
     walk.sees("[data-next] a", "Packed").await;
+    walk.read("window.scrollTo(0, 0)").await;
     walk.picture(&file("jobs")).await;
+    walk.open("/guide/picture").await;
+    walk.press_named("Flash a stop stronger").await;
+    walk.wait("the frame, turned so", "return document.querySelector('[data-small=guide]') !== null").await;
+    walk.picture(&file("guide")).await;
     walk.open_setup("setup-doors").await;
     walk.sees("h2", "Other plans").await;
     finely(&walk).await;
@@ -63,10 +68,6 @@ async fn at_a_desk() {
     walk.wait("what is right", "return document.querySelector('[data-right]') !== null").await;
     walk.wait("its frame again", "return document.querySelector('[data-small=drill-0]') !== null").await;
     walk.picture(&file("drills")).await;
-    walk.open("/guide/picture").await;
-    walk.press_named("Flash a stop stronger").await;
-    walk.wait("the frame, turned so", "return document.querySelector('[data-small=guide]') !== null").await;
-    walk.picture(&file("guide")).await;
     walk.open("/jobs/job-slip-shed/day?setup=setup-doors&at=18:40").await;
     walk.sees("[data-next]", "Next at").await;
     walk.sees("[data-level=Face]", "EV").await;

@@ -14,7 +14,7 @@ import { turned, turns } from './turned'
 
 const Seen = styled.div`
   display: grid;
-  grid-template-columns: minmax(0, 620px) auto;
+  grid-template-columns: minmax(0, 430px) auto;
   gap: 12px;
   align-items: start;
   @media (max-width: 760px) {
