@@ -3,6 +3,11 @@
 use crate::quantity::ShadowLength;
 use std::fmt::Display;
 
+pub(crate) const TOWARDS_CAMERA: &str = " towards the camera";
+pub(crate) const AWAY_FROM_CAMERA: &str = " away from the camera";
+pub(crate) const TO_THE_LEFT: &str = " to the left";
+pub(crate) const TO_THE_RIGHT: &str = " to the right";
+
 pub(crate) fn no_spot(name: impl Display) -> String {
     format!("{name} has no spot yet.")
 }

@@ -112,10 +112,10 @@ impl ShadowFall {
     pub const fn words(self) -> &'static str {
         match self {
             ShadowFall::Any => "",
-            ShadowFall::Towards => " towards the camera",
-            ShadowFall::Away => " away from the camera",
-            ShadowFall::Left => " to the left",
-            ShadowFall::Right => " to the right",
+            ShadowFall::Towards => say::schedule::TOWARDS_CAMERA,
+            ShadowFall::Away => say::schedule::AWAY_FROM_CAMERA,
+            ShadowFall::Left => say::schedule::TO_THE_LEFT,
+            ShadowFall::Right => say::schedule::TO_THE_RIGHT,
         }
     }
 }
