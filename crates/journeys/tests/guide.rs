@@ -134,6 +134,23 @@ async fn help_and_the_tour() {
     walk.end().await;
 }
 
+/// On a phone the bar for the thumb leaves the way on within reach.
+#[tokio::test(flavor = "multi_thread")]
+async fn the_tour_on_a_phone() {
+    let walk = Walk::on_phone().await;
+    walk.open("/guide").await;
+    walk.press_named("Tour of the program").await;
+    for stop in 1..=7 {
+        walk.wait("the stop", &format!("return document.querySelector('[data-tour]')?.dataset.tour === '{stop}'"))
+            .await;
+        walk.fits_across().await;
+        walk.press_named("Next stop").await;
+    }
+    walk.press_named("Done").await;
+    walk.wait("the tour over", "return document.querySelector('[data-tour]') === null").await;
+    walk.end().await;
+}
+
 /// A setup stands by for the one before it in rain; one press puts it in the other's place, and another back.
 #[tokio::test(flavor = "multi_thread")]
 async fn plan_b() {

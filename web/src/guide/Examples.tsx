@@ -75,7 +75,7 @@ export function BindsSeen({ setup }: { setup: Setup }) {
           <ul>
             {bind.ways_out.map((way) => (
               <li key={way.text}>
-                {way.text} {way.price}
+                {way.text}: {way.price}
               </li>
             ))}
           </ul>

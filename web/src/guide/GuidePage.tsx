@@ -52,9 +52,9 @@ const Page = styled.div`
     max-width: 42em;
     padding: 5px 0;
   }
-  article ul,
-  article article ol {
+  article ul {
     padding-left: 20px;
+    list-style: disc;
   }
   article li {
     padding: 3px 0;

@@ -26,6 +26,16 @@ const Bar = styled.aside`
     display: flex;
     gap: 8px;
   }
+  /* Over the bar for the thumb, where a screen has one. */
+  @media (max-width: 760px) {
+    bottom: 62px;
+    z-index: 20;
+    padding: 6px 12px 8px;
+    p {
+      flex-basis: 100%;
+      font-size: 14px;
+    }
+  }
 `
 
 /** Where one is on the tour of the program, with the way on and out. */
