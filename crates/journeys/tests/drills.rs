@@ -37,6 +37,17 @@ async fn a_level_is_put_by_keys_and_graded() {
     walk.sees("[data-standing=ratio]", "of 1").await;
     walk.press_named("Another of these").await;
     walk.wait("another question", ASKED).await;
+    // Who goes and comes back is not asked the same again.
+    const SEED: &str = "return document.querySelector('[data-seed]').dataset.seed";
+    let seed = walk.read(SEED).await;
+    walk.press_named("Kit").await;
+    walk.sees("h1", "Kit").await;
+    walk.press_named("Drills").await;
+    for _ in 0..2 {
+        walk.press("[data-standing=ratio] button").await;
+        walk.wait("a question", ASKED).await;
+        assert_ne!(walk.read(SEED).await, seed);
+    }
     walk.end().await;
 }
 

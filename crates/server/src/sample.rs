@@ -30,7 +30,12 @@ pub async fn add_job(studio: &Studio) -> Result<(Id, Option<Id>), StoreError> {
     let file = read::<JobFile>(SHOWN)?;
     let first = file.setups.first().map(|filed| filed.id.clone());
     match studio.job(&file.id).await {
-        Ok(_) => {}
+        // The setup that is shown may have been deleted out of it.
+        Ok(job) => {
+            if let Some(first) = first.as_ref().filter(|first| job.setups.iter().all(|setup| setup.id != **first)) {
+                studio.restore_setup(first).await?;
+            }
+        }
         Err(StoreError::NotFound { .. }) => {
             // Deleted it comes back as it was left; else it is taken in.
             if studio.restore_job(&file.id).await.is_err() {

@@ -58,16 +58,19 @@ export default function DrillsPage() {
   useTitle('Drills')
   const navigate = useNavigate()
   const told = useQuery(drillsQuery)
+  // Who comes back is asked anew, not what was drawn before.
+  const [sitting] = useState(() => Math.random())
   const [asked, setAsked] = useState<Asked | null>(null)
   const [results, setResults] = useState<boolean[]>([])
-  const round = useQuery({ ...roundQuery(asked ?? { number: 0 }), enabled: asked !== null })
+  const round = useQuery({ ...roundQuery(asked ?? { sitting, number: 0 }), enabled: asked !== null })
   const client = useQueryClient()
   const now = round.data?.kind
   useEffect(() => {
     // What cannot be drawn ahead is drawn, or its trouble told, when its turn comes.
     if (asked !== null && now) drawAhead(client, asked, now).catch(() => undefined)
   }, [client, asked, now])
-  const ask = (kind?: DrillKind) => setAsked((before) => ({ number: (before?.number ?? 0) + 1, kind }))
+  const ask = (kind?: DrillKind) =>
+    setAsked((before) => ({ sitting, number: (before?.number ?? 0) + 1, kind }))
   const begin = () => {
     setResults([])
     ask()

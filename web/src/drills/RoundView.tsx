@@ -76,7 +76,7 @@ export function RoundView({ round, onGraded, onNext, next }: Props) {
   const frames = graded && graded.frames.length > 0 ? graded.frames : round.frames
   const turns = gesture.by === 'turn'
   return (
-    <Plate aria-label="Question" data-kind={kind}>
+    <Plate aria-label="Question" data-kind={kind} data-seed={seed}>
       <p className="ask">{round.ask}</p>
       {(frames.length > 0 || turns) && (
         <Frames frames={frames} shape={round.shape}>

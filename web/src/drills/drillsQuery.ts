@@ -12,13 +12,13 @@ export const drillsQuery = queryOptions({
 })
 
 /** Which round of this sitting is asked: of a kind that was wanted, or of the one that is due. */
-export type Asked = { number: number; kind?: DrillKind }
+export type Asked = { sitting: number; number: number; kind?: DrillKind }
 
 /** A round to answer; the one after another can be drawn while that is thought about. */
-export const roundQuery = ({ number, kind }: Asked, after?: DrillKind) =>
+export const roundQuery = ({ sitting, number, kind }: Asked, after?: DrillKind) =>
   queryOptions({
     // Not among what is stale when an answer is kept: a round stays what it is.
-    queryKey: ['drill-round', number, kind ?? null],
+    queryKey: ['drill-round', sitting, number, kind ?? null],
     queryFn: () =>
       need(
         client.GET('/api/drills/round', {

@@ -61,7 +61,7 @@ export function BindsSeen({ setup }: { setup: Setup }) {
           value={stops}
           unit="stops"
           digits={1}
-          onCommit={(by) => setStops(Math.min(7, Math.max(0, by ?? 0)))}
+          onCommit={(by) => setStops(by ?? 0)}
         />{' '}
         brighter than it was metered:
       </p>
@@ -113,7 +113,7 @@ export function MiredSeen() {
           unit="mired"
           step={5}
           digits={0}
-          onCommit={(mired) => setShift(Math.min(250, Math.max(-150, mired ?? 0)))}
+          onCommit={(mired) => setShift(mired ?? 0)}
         />
         , which shifts every light by as much on the rule:
       </p>

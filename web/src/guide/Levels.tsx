@@ -10,7 +10,7 @@ import { Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
 import { PHONE, useMedia } from '../ui/useMedia'
 import { Spoken } from '../ui/voice'
-import { turned, turns } from './turned'
+import { saidOf, turned, turns } from './turned'
 
 const Seen = styled.div`
   display: grid;
@@ -50,7 +50,7 @@ export function Levels({ setup, pictured }: { setup: Setup; pictured?: boolean }
             key={turn.name}
             onPress={() => {
               setDraft(turned(draft, turn))
-              setSaid(turn.said)
+              setSaid(saidOf(draft, turn))
             }}
           >
             {turn.name}

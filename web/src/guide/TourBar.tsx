@@ -2,6 +2,7 @@ import { useQuery } from '@tanstack/react-query'
 import styled from 'styled-components'
 import { setupQuery } from '../api/queries'
 import { MainPush, Push } from '../ui/Push'
+import { Trouble } from '../ui/Trouble'
 import { Spoken } from '../ui/voice'
 import { SAMPLE, useSample } from './sample'
 import { stopsOfTour, useTour } from './tour'
@@ -41,7 +42,7 @@ const Bar = styled.aside`
 /** Where one is on the tour of the program, with the way on and out. */
 export default function TourBar() {
   const { stop, go, leave } = useTour()
-  const { bring } = useSample()
+  const { bring, trouble } = useSample()
   const sample = useQuery(setupQuery(SAMPLE.setup))
   const here = stop === null ? undefined : stopsOfTour[stop]
   if (stop === null || !here) return null
@@ -60,6 +61,7 @@ export default function TourBar() {
             Bring the sample job in
           </Push>
         )}
+        {trouble && <Trouble>{trouble}</Trouble>}
         {stop > 0 && <Push onPress={() => go(stop - 1)}>Back</Push>}
         <MainPush onPress={() => go(stop + 1)}>{last ? 'Done' : 'Next stop'}</MainPush>
         {!last && <Push onPress={leave}>Leave the tour</Push>}

@@ -12,6 +12,12 @@ export const turns: Turn[] = [
   { name: 'Aperture a stop wider', said: 'Both rose alike: nothing changed between them.', aperture: -STOP },
 ]
 
+/** What a turn did, or that there is nothing left to turn. */
+export const saidOf = ({ lights }: Setup, { power, said }: Turn): string =>
+  power !== undefined && lights.every((light) => light.power.at <= 0)
+    ? 'Full power already: there is no more.'
+    : said
+
 /** A setup with a dial turned, no further than from nothing below full power. */
 export function turned(setup: Setup, { shutter = 0, aperture = 0, power = 0 }: Turn): Setup {
   const { camera, lights } = setup

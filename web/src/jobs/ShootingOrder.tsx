@@ -3,7 +3,7 @@ import { ArrowDown, ArrowUp, Copy, GripVertical, Umbrella, X } from 'lucide-reac
 import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
-import { client, need } from '../api/client'
+import { client, need, words } from '../api/client'
 import { lightQuery, settingsQuery } from '../api/queries'
 import type { JobSummary, SetupLight, SetupSummary } from '../api/types'
 import { clockTime } from '../words/units'
@@ -165,6 +165,7 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
           body: { standby: change.standby },
         }),
       ),
+    onError: (error) => say(words(error)),
     onSettled: refresh,
   })
   const swap = useMutation({
@@ -174,6 +175,7 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
       say(`${setup.name} is made now.`)
       return refresh()
     },
+    onError: (error) => say(words(error)),
   })
   /** What a setup at this place stands by for, or could. */
   const mainOf = (id: string) => shown.slice(0, ids.indexOf(id)).findLast((one) => !one.standby)

@@ -56,11 +56,20 @@ const Cell = styled(CalendarCell)`
   }
 `
 
+/** A day as it is written; none where it is no day. */
+function dayOf(date: string) {
+  try {
+    return parseDate(date)
+  } catch {
+    return null
+  }
+}
+
 type Props = { label: string; date: string; onPick: (date: string) => void }
 
 /** A calendar to take a day from. */
 export default function DayCalendar({ label, date, onPick }: Props) {
-  const at = /^\d{4}-\d\d-\d\d$/.test(date) ? parseDate(date) : null
+  const at = dayOf(date)
   return (
     <DialogTrigger>
       <QuietPush aria-label={`${label}: from a calendar`}>

@@ -13,6 +13,11 @@ const NO_SUN: f64 = 0.6;
 /// A shadow falls one way within so many degrees of it.
 const ONE_WAY: f64 = 45.0;
 
+/// Whether the sun is over the skyline, and not behind cloud.
+fn shines(around: &Around<'_>) -> bool {
+    around.sun_over_skyline() > 0.5 && around.light.skies[2] < NO_SUN
+}
+
 impl Slot {
     /// Whether the light on a setup at its spot is all that is wanted.
     #[must_use]
@@ -26,12 +31,12 @@ impl ShadowWish {
     #[must_use]
     pub fn holds(self, around: &Around<'_>) -> bool {
         let sun = around.sun;
-        let shines = !around.spot.is_indoors() && around.sun_over_skyline() > 0.5 && around.light.skies[2] < NO_SUN;
         let long = ShadowLength::under(sun.apparent).is_some_and(|length| length >= self.least);
         // A shadow falls away from the sun; 0 is away from the camera, 90 to the right in the frame.
         let falls = turn(around.spot.camera_looks.degrees(), sun.azimuth + 180.0);
         let towards = |way: f64| turn(falls, way).abs() <= ONE_WAY;
-        shines
+        shines(around)
+            && !around.spot.is_indoors()
             && long
             && match self.fall {
                 ShadowFall::Any => true,
@@ -48,7 +53,7 @@ impl LightWish {
     #[must_use]
     pub fn holds(self, standing: &Standing<'_>, around: &Around<'_>) -> bool {
         let (spot, sun) = (around.spot, around.sun);
-        let shines = around.sun_over_skyline() > 0.5 && around.light.skies[2] < NO_SUN;
+        let shines = shines(around);
         let on_face = || {
             let facing = turn(standing.faces(), sun.azimuth);
             shines && facing.abs() <= ON_FACE && standing.sun_on_face(around) > 0.0

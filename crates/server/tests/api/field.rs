@@ -178,6 +178,10 @@ async fn the_sample_job_is_brought_in_once() {
         assert_eq!((status, &told["setup"]), (StatusCode::OK, &json!("setup-doors")));
         assert_eq!(count().await, 1);
     }
+    // The setup that is shown comes back into a job that is there.
+    tolva.ask(Method::DELETE, "/api/setups/setup-doors", None).await;
+    tolva.post("/api/jobs/sample", Value::Null).await;
+    assert!(tolva.setup().await["setup"].is_object());
     tolva.ask(Method::DELETE, "/api/jobs/job-slip-shed", None).await;
     assert_eq!(count().await, 0);
     tolva.post("/api/jobs/sample", Value::Null).await;
