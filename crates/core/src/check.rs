@@ -66,6 +66,29 @@ pub enum Problem {
         /// The mark asked for.
         asked: String,
     },
+    /// A sensitivity the film is not rated at.
+    #[error("The film in this body is rated at ISO {rated}; {asked} is none of its.")]
+    FilmSpeed {
+        /// What it is rated at.
+        rated: String,
+        /// The mark asked for.
+        asked: String,
+    },
+    /// A white balance on film.
+    #[error("This film is balanced for {balanced} K. Gels bring the lights to it.")]
+    FilmBalance {
+        /// What it is balanced for, in kelvin.
+        balanced: f64,
+    },
+    /// A mean of exposures on film.
+    #[error("A film adds its exposures. It takes no mean.")]
+    FilmAdds,
+    /// More exposures in one frame than the body puts together.
+    #[error("{}", if *most > 1 { format!("This body puts at most {most} exposures in one frame.") } else { "This body puts no exposures together in one frame.".to_owned() })]
+    Exposures {
+        /// How many it does.
+        most: u32,
+    },
     /// A focal length the lens does not have.
     #[error("This lens goes from {shortest} to {longest} mm, not {asked} mm.")]
     Focal {

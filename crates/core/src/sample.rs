@@ -2,8 +2,8 @@
 
 use crate::format::{JobFile, KitFile};
 use crate::geometry::direction;
-use crate::kit::{Kit, Lens};
-use crate::quantity::{Degrees, Ev100, Metres, Millimetres};
+use crate::kit::{Film, FilmKind, Kit, KitItem, Lens};
+use crate::quantity::{Degrees, Duv, Ev100, Kelvin, Metres, Millimetres, Stops};
 use crate::scene::{Position, Sun};
 use crate::setup::Setup;
 use crate::solve::{Change, apply};
@@ -11,6 +11,28 @@ use crate::solve::{Change, apply};
 pub(crate) fn kit() -> Kit {
     let file: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();
     file.kit
+}
+
+/// The kit with every body loaded with such a film, balanced for daylight and rated at its base.
+pub(crate) fn loaded(gives: FilmKind) -> Kit {
+    let (over, under) = if gives == FilmKind::Slide { (2.0, 2.5) } else { (4.0, 2.0) };
+    let (over, under) = (Stops::nearest(over), Stops::nearest(under));
+    let film = Film { gives, over, under, balanced: Kelvin::nearest(5_500.0), reciprocity: 1.3 };
+    let mut kit = kit();
+    for item in &mut kit.items {
+        if let KitItem::Camera(body) = item {
+            body.film = Some(film);
+        }
+    }
+    kit
+}
+
+/// A setup as it has to stand with a film in its body.
+pub(crate) fn on_film(setup: &mut Setup, kit: &Kit) {
+    let body = kit.camera(&setup.camera.body).unwrap();
+    setup.camera.iso.at = body.iso().0;
+    setup.white_balance.kelvin.at = body.film.unwrap().balanced;
+    setup.white_balance.tint = Duv::of(0.0);
 }
 
 pub(crate) fn jobs() -> Vec<JobFile> {

@@ -4,7 +4,7 @@ use crate::check::FieldError;
 use crate::day::Day;
 use crate::emitter::Face;
 use crate::flash::DurationRow;
-use crate::kit::{BodyPreset, HighSpeedSync, KitItem, Output, ZoomRow};
+use crate::kit::{BodyPreset, Film, HighSpeedSync, KitItem, Output, ZoomRow};
 use crate::place::{Horizon, Lamps, Surroundings};
 use crate::scene::Sun;
 use serde::{Deserialize, Serialize};
@@ -16,6 +16,8 @@ use serde::{Deserialize, Serialize};
 pub struct Starts {
     /// A thing of each kind of kit.
     pub kit: Vec<KitItem>,
+    /// Film of each kind in a body.
+    pub films: Vec<Film>,
     /// A flash's brightness, from each source there may be.
     pub outputs: Vec<Output>,
     /// A modifier's lit face of each shape.
@@ -73,6 +75,13 @@ mod tests {
         assert_eq!(kinds(&starts.outputs, "from"), names(&["guide_number", "zoom_table", "metered", "watt_seconds"]));
         assert_eq!(kinds(&starts.faces, "shape"), names(&["point", "disc", "rectangle"]));
         assert_eq!(kinds(&starts.surroundings, "kind"), names(&["open", "shade", "overhang", "window", "room"]));
+        assert_eq!(kinds(&starts.films, "gives"), names(&["colour_negative", "black_and_white", "slide"]));
+        for (film, item) in starts.films.iter().flat_map(|film| starts.kit.iter().map(move |item| (film, item))) {
+            if let KitItem::Camera(body) = item {
+                let loaded = crate::kit::Camera { film: Some(*film), ..body.clone() };
+                assert_eq!(KitItem::Camera(loaded).check(), Ok(()), "{film:?}");
+            }
+        }
         for output in &starts.outputs {
             for item in &starts.kit {
                 if let KitItem::Flash(flash) = item {

@@ -2271,6 +2271,12 @@ export interface components {
             curve?: components["schemas"]["ToneCurve"] | null;
             electronic_fastest?: components["schemas"]["ShutterMark"] | null;
             electronic_sync?: components["schemas"]["ShutterMark"] | null;
+            /**
+             * Format: int32
+             * @description The most exposures it puts together in one frame; 1 where it puts none together.
+             */
+            exposures_in_one: number;
+            film?: components["schemas"]["Film"] | null;
             /** @description Stops below mid-grey that are still usable, at base ISO. */
             floor: components["schemas"]["Stops"];
             focus_limit?: components["schemas"]["Ev100"] | null;
@@ -2374,6 +2380,7 @@ export interface components {
             lens: components["schemas"]["Id"];
             /** @description Who sets the exposure. */
             mode: components["schemas"]["ExposureMode"];
+            multiple?: components["schemas"]["Multiple"] | null;
             /** @description Neutral density. */
             nd: components["schemas"]["Dial_NdMark"];
             /** @description Whether flash fires at the end of the exposure, by the second curtain; else at its beginning. */
@@ -2491,6 +2498,22 @@ export interface components {
         } | {
             /** @enum {string} */
             what: "near_eyes";
+        } | {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            exposures: number;
+            /** @enum {string} */
+            what: "multiple";
+        } | {
+            /**
+             * Format: double
+             * @description How much, in stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "reciprocity";
         } | {
             /**
              * Format: double
@@ -2759,6 +2782,14 @@ export interface components {
             /** @enum {string} */
             do: "tripod";
         } | {
+            /** @enum {string} */
+            do: "multiple";
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            exposures: number;
+        } | {
             /** @description By what or whom. */
             by: components["schemas"]["Holder"];
             /** @enum {string} */
@@ -2988,6 +3019,8 @@ export interface components {
         };
         /** @description The colour of a setup at its dials. */
         ColourReport: {
+            /** @description Whether the camera's white is that of the film in it, which nobody sets. */
+            film: boolean;
             /** @description The camera's setting. */
             kelvin: components["schemas"]["Kelvin"];
             /** @description Every light, the ambient first. */
@@ -3805,6 +3838,22 @@ export interface components {
             /** @description The setup. */
             setup: components["schemas"]["Setup"];
         };
+        /** @description The film a body is loaded with. It is rated at the body's base ISO, and has no other. */
+        Film: {
+            /** @description The light it is balanced for: 5500 K, or 3200 K for lamps. */
+            balanced: components["schemas"]["Kelvin"];
+            /** @description What it gives. */
+            gives: components["schemas"]["FilmKind"];
+            /** @description Stops from mid-grey to where it stores no more light; a negative 4 by default, a slide 2 (common practice). */
+            over: components["schemas"]["Stops"];
+            /**
+             * Format: double
+             * @description The exponent of its reciprocity failure, 1 for none; 1.3 by default (common practice).
+             */
+            reciprocity: number;
+            /** @description Stops below mid-grey that it still draws; a negative 2 by default, a slide 2½ (common practice). */
+            under: components["schemas"]["Stops"];
+        };
         /** @description A film before a flash, as an arrow along the line of temperatures. */
         FilmArrow: {
             /** @description The step across, to the green side. */
@@ -3830,6 +3879,11 @@ export interface components {
             /** @description The step at 5 500 K; positive is warmer. */
             shift: components["schemas"]["MiredShift"];
         };
+        /**
+         * @description What a film gives.
+         * @enum {string}
+         */
+        FilmKind: "colour_negative" | "black_and_white" | "slide";
         /** @description A place a flash can be brought to. */
         FilmStop: {
             /** @description What it then wears, at most two. */
@@ -4554,6 +4608,11 @@ export interface components {
              */
             version: number;
         };
+        /**
+         * @description How the exposures of one frame are put together.
+         * @enum {string}
+         */
+        Joined: "added" | "averaged";
         /** @description A marked patch, judged. */
         Judged: {
             /** @description How much more ambient there is than was planned. */
@@ -4685,6 +4744,12 @@ export interface components {
             curve?: components["schemas"]["ToneCurve"] | null;
             electronic_fastest?: components["schemas"]["ShutterMark"] | null;
             electronic_sync?: components["schemas"]["ShutterMark"] | null;
+            /**
+             * Format: int32
+             * @description The most exposures it puts together in one frame; 1 where it puts none together.
+             */
+            exposures_in_one: number;
+            film?: components["schemas"]["Film"] | null;
             /** @description Stops below mid-grey that are still usable, at base ISO. */
             floor: components["schemas"]["Stops"];
             focus_limit?: components["schemas"]["Ev100"] | null;
@@ -5776,6 +5841,16 @@ export interface components {
          * @enum {string}
          */
         Movement: "still" | "posed" | "fidgeting" | "children" | "running" | "sport" | "splash" | "large_bird" | "small_bird";
+        /** @description Several exposures in one frame, all with the same dials. */
+        Multiple: {
+            /**
+             * Format: int32
+             * @description How many.
+             */
+            exposures: number;
+            /** @description How they are put together. */
+            joined: components["schemas"]["Joined"];
+        };
         /** @description one line of text */
         Name: string;
         /** @description What the sun does, and when. */
@@ -7704,6 +7779,8 @@ export interface components {
             duration_row: components["schemas"]["DurationRow"];
             /** @description A modifier's lit face of each shape. */
             faces: components["schemas"]["Face"][];
+            /** @description Film of each kind in a body. */
+            films: components["schemas"]["Film"][];
             /** @description High-speed sync. */
             high_speed_sync: components["schemas"]["HighSpeedSync"];
             /** @description A thing of each kind of kit. */

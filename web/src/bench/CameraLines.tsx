@@ -10,6 +10,8 @@ import { Spoken } from '../ui/voice'
 import { Caution } from './Caution'
 import { files, modes, rigs, shutters, supports } from './choices'
 import type { Editing } from './editing'
+import { loadInto } from './body'
+import { MultiplePart } from './MultiplePart'
 
 /** Dials turn often; the sentence about the camera does not show them. */
 const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Setup['camera'] } & Editing) =>
@@ -27,6 +29,7 @@ const sameButDials = (a: { camera: Setup['camera'] } & Editing, b: { camera: Set
       'file',
       'high_speed_sync',
       'rear_curtain',
+      'multiple',
     ] as const
   ).every((field) => a.camera[field] === b.camera[field])
 
@@ -51,8 +54,13 @@ export const CameraLines = memo(function CameraLines({
   const kit = useQuery(kitQuery).data ?? []
   const put = (change: Partial<Setup['camera']>) => edit(produce((s) => void Object.assign(s.camera, change)))
   const { rig } = camera
-  const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [{ id: item.id, name: item.name }] : []))
+  const bodies = kit.flatMap(({ item }) => (item.kind === 'camera' ? [item] : []))
+  const body = bodies.find(({ id }) => id === camera.body)
   const lenses = kit.flatMap(({ item }) => (item.kind === 'lens' ? [item] : []))
+  const chooseBody = (id: string) => {
+    const chosen = bodies.find((item) => item.id === id)
+    if (chosen) edit(produce((s) => loadInto(s, chosen)))
+  }
   const chooseLens = (id: string) => {
     const lens = lenses.find((item) => item.id === id)
     if (!lens) return
@@ -73,7 +81,7 @@ export const CameraLines = memo(function CameraLines({
         value={camera.body}
         choices={bodies}
         error={errors['/camera/body']}
-        onChoose={(body) => put({ body })}
+        onChoose={chooseBody}
       />
       ,{' '}
       <LiveChoice
@@ -149,8 +157,18 @@ export const CameraLines = memo(function CameraLines({
         choices={shutters}
         onChoose={(shutter_type) => put({ shutter_type })}
       />{' '}
-      shutter,{' '}
-      <LiveChoice label="File" value={camera.file} choices={files} onChoose={(file) => put({ file })} />.{' '}
+      shutter
+      {!body?.film && (
+        <>
+          , <LiveChoice label="File" value={camera.file} choices={files} onChoose={(file) => put({ file })} />
+        </>
+      )}
+      {((body?.exposures_in_one ?? 1) > 1 || camera.multiple) && (
+        <>
+          , <MultiplePart multiple={camera.multiple} film={!!body?.film} errors={errors} put={put} />
+        </>
+      )}
+      .{' '}
       <Latch isSelected={camera.high_speed_sync} onChange={(high_speed_sync) => put({ high_speed_sync })}>
         High-speed sync
       </Latch>{' '}

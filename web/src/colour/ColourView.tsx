@@ -141,7 +141,7 @@ export default function ColourView({ id, bench, setup }: Props) {
       <KeptGrey
         kelvin={settled.white_balance.kelvin.at}
         tint={settled.white_balance.tint}
-        onSet={set}
+        onSet={now.film ? undefined : set}
         onKeep={keep}
       />
       <KeptWords now={laterNow} />

@@ -38,7 +38,8 @@ type Props = {
   kelvin: number
   tint: number
   onKeep: (kelvin: number, duv: number) => void
-  onSet: (kelvin: number, tint: number) => void
+  /** Absent where nobody sets the white: on film. */
+  onSet?: (kelvin: number, tint: number) => void
 }
 
 const said = (error: unknown) =>
@@ -158,9 +159,11 @@ export function GreyFrame({ kelvin, tint, onKeep, onSet }: Props) {
             {Math.round(Math.abs(told.shift))} mired {told.shift > 0 ? 'warmer' : 'cooler'} than the setting.
           </Spoken>
           <Push onPress={() => onKeep(told.kelvin, told.duv)}>Keep it as the ambient</Push>
-          <Push onPress={() => onSet(Math.round(told.kelvin / 100) * 100, told.tint)}>
-            Set the camera to it
-          </Push>
+          {onSet && (
+            <Push onPress={() => onSet(Math.round(told.kelvin / 100) * 100, told.tint)}>
+              Set the camera to it
+            </Push>
+          )}
         </Line>
       )}
     </section>

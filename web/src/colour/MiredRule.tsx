@@ -3,7 +3,7 @@ import styled, { useTheme } from 'styled-components'
 import type { Colours, LightColour } from '../api/types'
 import { Ticks } from '../drawing/Ticks'
 import { lossLabel } from '../words/stops'
-import { Index } from './Index'
+import { FilmIndex, Index } from './Index'
 import { FlashGrip } from './FlashGrip'
 import { SourceGrip } from './SourceGrip'
 import { PHONE, useMedia } from '../ui/useMedia'
@@ -55,7 +55,11 @@ export function MiredRule({ now, reach, kelvin, onSet, onSource, onWear }: Props
           onSource={onSource}
           onWear={onWear}
         />
-        <Index rule={rule} kelvin={kelvin} ratio={ratio} onSet={onSet} />
+        {now.film ? (
+          <FilmIndex rule={rule} kelvin={kelvin} />
+        ) : (
+          <Index rule={rule} kelvin={kelvin} ratio={ratio} onSet={onSet} />
+        )}
       </svg>
     </Figure>
   )

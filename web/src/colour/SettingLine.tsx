@@ -29,16 +29,22 @@ export function SettingLine({ now, setup, errors, edit, onSet }: Props) {
         choices={wishes}
         onChoose={(wish) => edit(produce((s) => void (s.white_balance.wish = wish)))}
       />
-      , at {kelvin.at} K with a tint of{' '}
-      <LiveNumber
-        label="Tint, green positive (Duv)"
-        value={tint}
-        step={now.tint_step}
-        digits={4}
-        error={errors['/white_balance/tint']}
-        onCommit={(tint) => edit(produce((s) => void (s.white_balance.tint = tint)))}
-      />
-      , by hand or as the camera’s <Presets now={now} setup={setup} onSet={onSet} />.
+      {now.film ? (
+        <>, on a film balanced for {kelvin.at} K: gels bring the lights to it.</>
+      ) : (
+        <>
+          , at {kelvin.at} K with a tint of{' '}
+          <LiveNumber
+            label="Tint, green positive (Duv)"
+            value={tint}
+            step={now.tint_step}
+            digits={4}
+            error={errors['/white_balance/tint']}
+            onCommit={(tint) => edit(produce((s) => void (s.white_balance.tint = tint)))}
+          />
+          , by hand or as the camera’s <Presets now={now} setup={setup} onSet={onSet} />.
+        </>
+      )}
     </Line>
   )
 }

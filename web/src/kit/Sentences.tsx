@@ -33,6 +33,7 @@ const Told = styled.div`
 const said = (sentence: Sentence, draft: Fields) =>
   sentence.every((part) => {
     if (typeof part === 'string') return true
+    if ('unless' in part) return read(draft, part.unless) === null
     const value = read(draft, part.field)
     // A beam that is not narrowed has no width of its own; anything else may be unknown.
     return value !== undefined && !(part.field === '/beam' && part.as === 'number' && value === null)
@@ -49,7 +50,9 @@ export function Sentences({
         .filter((sentence) => said(sentence, part.draft))
         .map((sentence, index) => {
           const parts = sentence.map((one, at) => (
-            <Fragment key={at}>{typeof one === 'string' ? one : <SpecPart {...part} spec={one} />}</Fragment>
+            <Fragment key={at}>
+              {typeof one === 'string' ? one : 'unless' in one ? null : <SpecPart {...part} spec={one} />}
+            </Fragment>
           ))
           const table = sentence.length === 1
           return table ? <div key={index}>{parts}</div> : <p key={index}>{parts}</p>

@@ -83,7 +83,8 @@ export function SpecPart({ spec, draft, error, onPut }: PartProps) {
     case 'switch': {
       const on = value !== null && value !== false
       const off = spec.on === true ? false : null
-      const begin = spec.on === true ? true : starts?.[spec.on]
+      const begins = spec.on === true ? true : starts?.[spec.on]
+      const begin = Array.isArray(begins) ? begins[0] : begins
       return (
         <LiveSwitch
           aria-label={`${spec.label}: ${spec.words[on ? 0 : 1]}`}

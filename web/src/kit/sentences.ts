@@ -20,16 +20,48 @@ const camera: Sentence[] = [
     '.',
   ],
   [
+    'It ',
+    {
+      field: '/film',
+      label: 'Film',
+      as: 'switch',
+      on: 'films',
+      words: ['is loaded with film', 'stores on a sensor'],
+    },
+    ' and puts up to ',
+    number('/exposures_in_one', 'Exposures in one frame', '', 1, 0),
+    ' exposures into one frame.',
+  ],
+  [
+    'The film is ',
+    choice('/film/gives', 'Kind of film', {
+      colour_negative: 'a colour negative',
+      black_and_white: 'a black-and-white negative',
+      slide: 'a slide',
+    }),
+    ' rated at ',
+    mark('/iso_base', 'Film speed', 'iso'),
+    ', balanced for ',
+    number('/film/balanced', 'Balanced for', 'K', 100, 0),
+    '. From mid-grey it holds ',
+    number('/film/over', 'Film latitude over', 'stops', 0.5),
+    ' up and ',
+    number('/film/under', 'Film latitude under', 'stops', 0.5),
+    ' down; past a second it needs the metered time to the power of ',
+    number('/film/reciprocity', 'Reciprocity exponent', '', 0.05),
+    '.',
+  ],
+  [
+    { unless: '/film' },
     'ISO begins at ',
     mark('/iso_lowest', 'Lowest ISO', 'iso'),
     ', has its base at ',
     mark('/iso_base', 'Base ISO', 'iso'),
     ' and you accept it up to ',
     mark('/iso_highest', 'Highest ISO you accept', 'iso'),
-    '; its dials click in ',
-    choice('/step', 'Clicks', { thirds: 'thirds', halves: 'halves' }),
     '.',
   ],
+  ['Its dials click in ', choice('/step', 'Clicks', { thirds: 'thirds', halves: 'halves' }), '.'],
   [
     'Its shutter, of ',
     choice('/shutter_kind', 'Shutter', { focal_plane: 'curtains', leaf: 'leaves in the lens' }),
@@ -51,6 +83,7 @@ const camera: Sentence[] = [
     '.',
   ],
   [
+    { unless: '/film' },
     'From mid-grey to clipping there are ',
     number('/headroom_raw', 'Headroom, raw', 'stops', 0.5),
     ' in raw files and ',
@@ -311,4 +344,6 @@ export const sentences: Record<Kind, Sentence[]> = {
 
 /** Every value of a kind of thing. */
 export const specsOf = (kind: Kind): Spec[] =>
-  sentences[kind].flatMap((sentence) => sentence.filter((part) => typeof part !== 'string'))
+  sentences[kind].flatMap((sentence) =>
+    sentence.flatMap((part) => (typeof part === 'string' || 'unless' in part ? [] : [part])),
+  )

@@ -23,7 +23,7 @@ export type Spec = {
   | { as: 'power' }
   | { as: 'seconds' }
   | { as: 'choice'; choices: { id: string; name: string }[] }
-  | { as: 'switch'; on: true | 'high_speed_sync' | 'beam'; words: [string, string] }
+  | { as: 'switch'; on: true | 'high_speed_sync' | 'beam' | 'films'; words: [string, string] }
   | { as: 'rows'; columns: Column[]; row: 'zoom_row' | 'duration_row' | 'preset_row' }
 )
 
@@ -33,8 +33,11 @@ export type MarkKind = 'aperture' | 'shutter' | 'iso' | 'nd'
 export type Kind = KitItem['kind']
 export type Fields = Record<string, unknown>
 
+/** Where something stands here, the sentence says nothing. */
+export type Unless = { unless: string }
+
 /** A sentence: words, and values that are live. */
-export type Sentence = (string | Spec)[]
+export type Sentence = (string | Spec | Unless)[]
 
 export const number = (field: string, label: string, unit?: string, step = 1, digits = 2): Spec => ({
   field,
@@ -73,6 +76,7 @@ export const kinds: { kind: Kind; one: string; many: string }[] = [
 
 /** Choices that bring fields of their own with them, and what those begin as. */
 export const variants: Record<string, (starts: Starts, chosen: string) => object | undefined> = {
+  '/film/gives': ({ films }, chosen) => films.find((film) => film.gives === chosen),
   '/output/from': ({ outputs }, chosen) => outputs.find((output) => output.from === chosen),
   '/face/shape': ({ faces }, chosen) => faces.find((face) => face.shape === chosen),
 }

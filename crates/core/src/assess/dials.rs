@@ -1,5 +1,6 @@
 use super::advise::{Reason, dial_reason};
 use super::{Account, Facts, account};
+use crate::kit::Camera;
 use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
 use crate::quantity::{Id, Kelvin, Power};
 use crate::setup::Dial;
@@ -124,12 +125,12 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
         );
     }
     let balance = s.setup.white_balance.kelvin;
-    let preset = s.body.nearest_preset(balance.at).words();
+    let preset = if s.body.film.is_some() { "film" } else { s.body.nearest_preset(balance.at).words() };
     push(
         of(DialKind::Kelvin),
         "White balance".into(),
         Some(tint_words(s).unwrap_or_else(|| preset.to_owned())),
-        (balance.at.kelvin(), format!("{:.0} K", balance.at.kelvin()), balance.held, kelvin_strip(balance.at)),
+        (balance.at.kelvin(), format!("{:.0} K", balance.at.kelvin()), balance.held, kelvin_strip(s.body, balance.at)),
     );
     all
 }
@@ -156,9 +157,10 @@ fn power_strip(lowest: f64, step: PowerStep, notation: crate::marks::PowerNotati
         .collect()
 }
 
-/// White-balance settings in hundreds of kelvin, as cameras set them.
-fn kelvin_strip(at: Kelvin) -> Vec<Printed> {
-    let mut strip: Vec<Printed> = (20..=120)
+/// White-balance settings in hundreds of kelvin, as cameras set them; of a film the one it is balanced for.
+fn kelvin_strip(body: &Camera, at: Kelvin) -> Vec<Printed> {
+    let hundreds = if body.film.is_some() { 0..0 } else { 20..121 };
+    let mut strip: Vec<Printed> = hundreds
         .map(|hundreds| {
             let full = hundreds % 10 == 0;
             let label = if full { (hundreds * 100).to_string() } else { String::new() };

@@ -1,6 +1,7 @@
 use super::{Account, Facts, account, missed};
 use crate::approach::Band;
 use crate::colours::picture_of;
+use crate::kit::Errs;
 use crate::marks::{stops_amount, stops_label};
 use crate::quantity::{Id, Share, Stops};
 use crate::say;
@@ -151,14 +152,14 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
                 colour: std::mem::take(&mut colours[patch]),
                 sentence: String::new(),
             };
-            level.sentence = sentence(&level);
+            level.sentence = sentence(s.body.errs(), &level);
             Some(level)
         })
         .collect()
 }
 
 /// A level as a screen reader says it.
-fn sentence(level: &Level) -> String {
+fn sentence(errs: Errs, level: &Level) -> String {
     let label = |stops: Stops| stops_label(stops.stops());
     let mut said = format!("{} at {}", capital(level.name), label(level.total));
     match level.flash {
@@ -166,7 +167,7 @@ fn sentence(level: &Level) -> String {
         None => said += ", all ambient",
     }
     if let Some(target) = level.target {
-        if missed(level.target, Some(level.total.stops())).is_some() {
+        if missed(errs, level.target, Some(level.total.stops())).is_some() {
             let way = if level.off.stops() > 0.0 { "over" } else { "under" };
             said += &format!("; {} {way} its target", stops_amount(level.off.stops()));
         } else if target.low > -19.0 {
@@ -216,13 +217,16 @@ pub(crate) fn targets(s: &Situation<'_>, facts: &Facts) -> Vec<(&'static str, f6
     let w = &s.wishes;
     let on_face = !s.lights.is_empty();
     let legs = facts.split.ambient[Patch::Legs].is_some();
-    let on_legs = missed(w.legs_flash, facts.split.flash[Patch::Legs]).filter(|_| on_face && legs);
+    let on_legs = missed(s.body.errs(), w.legs_flash, facts.split.flash[Patch::Legs]).filter(|_| on_face && legs);
     [
-        ("Background", missed(w.background, facts.split.total[Patch::Background])),
-        (say::levels::AMBIENT_ON_FACE, missed(w.face_ambient, facts.split.ambient[Patch::Face])),
-        (say::levels::FLASH_ON_FACE, missed(w.face_flash, facts.split.flash[Patch::Face]).filter(|_| on_face)),
+        ("Background", missed(s.body.errs(), w.background, facts.split.total[Patch::Background])),
+        (say::levels::AMBIENT_ON_FACE, missed(s.body.errs(), w.face_ambient, facts.split.ambient[Patch::Face])),
+        (
+            say::levels::FLASH_ON_FACE,
+            missed(s.body.errs(), w.face_flash, facts.split.flash[Patch::Face]).filter(|_| on_face),
+        ),
         (say::levels::FLASH_ON_LEGS, on_legs),
-        ("Face", missed(w.face_total, facts.split.total[Patch::Face])),
+        ("Face", missed(s.body.errs(), w.face_total, facts.split.total[Patch::Face])),
     ]
     .into_iter()
     .filter_map(|(what, miss)| miss.map(|miss| (what, miss)))

@@ -101,7 +101,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                     let pops = pops_per_battery(flash.full_pops, power);
                     no_finer(pops, pops * POPS_ERROR) as u32
                 },
-                batteries: battery_sets(s.setup.pace.frames, flash.full_pops, power),
+                batteries: battery_sets(s.setup.pops(), flash.full_pops, power),
                 duration: duration_at(&flash.durations, power)
                     .map(|time| Seconds::of(1.0 / known_to_a_tenth(1.0 / time.seconds()))),
                 beam_width: lit.modifier.and_then(|modifier| modifier.beam).map(|beam| {

@@ -34,7 +34,7 @@ pub use sunset::{Sunset, SunsetReport};
 use crate::approach::{Approach, Band};
 use crate::check::FieldError;
 use crate::forecast::Seen;
-use crate::kit::Kit;
+use crate::kit::{Errs, Kit};
 use crate::marks::stops_amount;
 use crate::quantity::{Metres, Stops, figure};
 use crate::say;
@@ -263,12 +263,13 @@ fn contrast_words(contrast: Stops) -> String {
 }
 
 /// A band a level misses by more than a click can leave, with how far; positive is too bright.
-pub(crate) fn missed(band: Option<Band>, level: Option<f64>) -> Option<f64> {
-    // Rounding away from overexposure may leave a level up to a third under, and a little over.
-    const UNDER: f64 = 0.36;
-    const OVER: f64 = 0.2;
+pub(crate) fn missed(errs: Errs, band: Option<Band>, level: Option<f64>) -> Option<f64> {
+    // Rounding away from what cannot be mended may leave a level up to a third on the safe side, and a little on the other.
+    const SAFE: f64 = 0.36;
+    const LOST: f64 = 0.2;
     let miss = band?.miss(level.unwrap_or(-12.0));
-    (!(-UNDER..=OVER).contains(&miss)).then_some(miss)
+    let most = if errs.is_worse(miss) { LOST } else { SAFE };
+    (miss.abs() > most).then_some(miss)
 }
 
 #[cfg(test)]

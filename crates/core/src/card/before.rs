@@ -6,7 +6,7 @@ use crate::marks::Mark;
 use crate::optics::{Movement, Support};
 use crate::say::card as words;
 use crate::set::ProductKind;
-use crate::setup::{BackgroundKind, ExposureMode, FileKind, ShutterType};
+use crate::setup::{BackgroundKind, ExposureMode, FileKind, Joined, Multiple, ShutterType};
 use crate::situation::{Dials, Situation};
 
 /// Slower than this, in stops of time over one second, the hand or the subject shows: 1/60 (common practice).
@@ -15,6 +15,7 @@ const SLOW: f64 = 6.0;
 /// Lines of what to look at before the first frame.
 pub(super) fn before(s: &Situation<'_>) -> Vec<CardLine> {
     let (camera, dials) = (&s.setup.camera, Dials::of(s.setup));
+    let film = s.body.film.is_some();
     let lit = !s.lights.is_empty();
     let outdoors = s.setup.background.kind == BackgroundKind::Open;
     let stabilised = s.body.stabiliser.stops().max(s.lens.stabiliser.stops()) > 0.0;
@@ -26,10 +27,10 @@ pub(super) fn before(s: &Situation<'_>) -> Vec<CardLine> {
     let mut lines: Vec<CardLine> = [
         line(camera.mode == ExposureMode::Manual, "mode", words::MANUAL),
         line(camera.mode != ExposureMode::Manual, "mode", words::NOT_MANUAL),
-        line(true, "balance", words::FIXED_BALANCE),
-        line(camera.file == FileKind::Raw, "file", words::RAW),
-        line(camera.file != FileKind::Raw, "file", words::JPEG),
-        line(true, "warning", words::HIGHLIGHT_WARNING),
+        line(!film, "balance", words::FIXED_BALANCE),
+        line(!film && camera.file == FileKind::Raw, "file", words::RAW),
+        line(!film && camera.file != FileKind::Raw, "file", words::JPEG),
+        line(!film, "warning", words::HIGHLIGHT_WARNING),
         line(camera.support == Support::Tripod && stabilised, "stabiliser", words::STABILISER_OFF),
         line(camera.support == Support::Tripod, "release", words::RELEASE),
         line(camera.support == Support::Hand && stabilised, "stabiliser", words::STABILISER_ON),
@@ -47,6 +48,18 @@ pub(super) fn before(s: &Situation<'_>) -> Vec<CardLine> {
     .into_iter()
     .flatten()
     .collect();
+    if film {
+        lines.push(
+            CardLine::new("film-test", words::test_for_film(&dials.iso.label(s.step))).because(words::FILM_SHOWS_LATER),
+        );
+    }
+    if let Some(Multiple { exposures, joined }) = camera.multiple {
+        let text = match joined {
+            Joined::Added => words::exposures_added(exposures),
+            Joined::Averaged => words::exposures_averaged(exposures),
+        };
+        lines.push(CardLine::new("multiple", text).because(words::NO_GAIN_OF_ITS_OWN));
+    }
     lines.push(CardLine::new("lens", words::LENS_CLEAN));
     lines
 }

@@ -30,7 +30,7 @@ fn lights(setup: &Setup) -> impl Iterator<Item = &Light> {
 
 /// What a setup takes of each flash: batteries, and how many of it.
 fn takes(card: &SetupCard) -> BTreeMap<&Id, (f64, usize)> {
-    let frames = f64::from(card.setup.pace.frames);
+    let frames = f64::from(card.setup.pops());
     let mut here = BTreeMap::new();
     for light in lights(&card.setup) {
         let report = card.assessment.lights.iter().find(|report| report.light == light.id);

@@ -21,6 +21,8 @@ pub struct ColourReport {
     pub mired: Mired,
     /// Its tint.
     pub tint: Duv,
+    /// Whether the camera's white is that of the film in it, which nobody sets.
+    pub film: bool,
     /// How far a step of the tint goes.
     pub tint_step: Duv,
     /// What the body's presets are set to.
@@ -57,6 +59,7 @@ pub fn of(s: &Situation<'_>) -> ColourReport {
         kelvin: balance.kelvin.at,
         mired: balance.kelvin.at.into(),
         tint: balance.tint,
+        film: s.body.film.is_some(),
         tint_step: super::wanted::step_of(s.body),
         presets: Preset::ALL.map(|preset| s.body.preset(preset)).to_vec(),
         sentences: [sentences(balance.kelvin.at, &lights, &patches, pulse.as_ref()), too_much(s)].concat(),

@@ -38,8 +38,11 @@ pub(crate) struct Aim {
     pub(crate) films: bool,
 }
 
-/// The temperatures a camera is set to: every hundred kelvin.
-pub(crate) fn settings() -> Vec<Kelvin> {
+/// The temperatures a camera is set to: every hundred kelvin. A film has the one it is balanced for.
+pub(crate) fn settings(body: &Camera) -> Vec<Kelvin> {
+    if let Some(film) = body.film {
+        return vec![film.balanced];
+    }
     (25..=100).map(|hundreds| Kelvin::of(f64::from(hundreds) * 100.0)).collect()
 }
 
@@ -48,8 +51,11 @@ pub(crate) fn step_of(body: &Camera) -> Duv {
     body.tint_step.unwrap_or(Duv::of(TINT_STEP))
 }
 
-/// The tints a body has.
+/// The tints a body has; a film none.
 pub(crate) fn tints(body: &Camera) -> Vec<Duv> {
+    if body.film.is_some() {
+        return vec![Duv::of(0.0)];
+    }
     let step = step_of(body).duv();
     let inside = |tint: &Duv| TINT.check(tint.duv()).is_ok();
     (-TINT_STEPS..=TINT_STEPS).map(|at| Duv::of(f64::from(at) * step)).filter(inside).collect()
@@ -91,10 +97,13 @@ impl Aim {
             Wanted::Shown(eye.lab_at(lit, surface.reflectance()))
         };
         let wish = s.setup.white_balance.wish;
-        if figure_is_dark {
-            return Aim::of_a_dark_figure(s.body, wish, behind);
-        }
-        Aim::of_a_face(s.body, wish, key, of(Patch::Face), behind)
+        let aim = if figure_is_dark {
+            Aim::of_a_dark_figure(s.body, wish, behind)
+        } else {
+            Aim::of_a_face(s.body, wish, key, of(Patch::Face), behind)
+        };
+        // A film is balanced for what it is balanced for.
+        Aim { setting: s.body.film.map(|film| film.balanced).or(aim.setting), ..aim }
     }
 
     /// No skin is to be protected: the light keeps its colour, and to make it white is only a wish.

@@ -1,10 +1,10 @@
-use super::{ToneCurve, check_learnt};
+use super::{Errs, Film, ToneCurve, check_learnt};
 use crate::check::{Check, Problem};
 use crate::colour::Preset;
 use crate::marks::{IsoMark, Mark, ShutterMark, StepSize};
 use crate::quantity::limits::{
-    CAMERA_KELVIN, FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, PRESETS, SENSOR_SIDE, STABILISER, TINT,
-    TINT_STEP,
+    CAMERA_KELVIN, EXPOSURES_IN_ONE, FLOOR, FOCUS_LIMIT, FRAMES_PER_SECOND, HEADROOM, MEGAPIXELS, PRESETS, SENSOR_SIDE,
+    STABILISER, TINT, TINT_STEP,
 };
 use crate::quantity::{Duv, Ev100, Id, Kelvin, Learnt, Millimetres, Mired, Name, Stops};
 use crate::say;
@@ -59,6 +59,10 @@ pub struct Camera {
     pub iso_base: IsoMark,
     /// Highest ISO the owner is content with.
     pub iso_highest: IsoMark,
+    /// The film in it; none for a sensor. It has the one speed of `iso_base`, and its own latitude.
+    pub film: Option<Film>,
+    /// The most exposures it puts together in one frame; 1 where it puts none together.
+    pub exposures_in_one: u32,
     /// Clicks of the dials.
     pub step: StepSize,
     /// Slowest time.
@@ -104,6 +108,30 @@ impl Camera {
         36f64.hypot(24.0) / self.sensor_width.millimetres().hypot(self.sensor_height.millimetres())
     }
 
+    /// The sensitivities it can be set to, lowest and highest: a film has one.
+    #[must_use]
+    pub fn iso(&self) -> (IsoMark, IsoMark) {
+        if self.film.is_some() { (self.iso_base, self.iso_base) } else { (self.iso_lowest, self.iso_highest) }
+    }
+
+    /// Which way an exposure errs more safely.
+    #[must_use]
+    pub fn errs(&self) -> Errs {
+        self.film.map_or(Errs::Under, |film| film.errs())
+    }
+
+    /// Stops from mid-grey to clipping in raw files, or on the film.
+    #[must_use]
+    pub fn headroom(&self) -> Stops {
+        self.film.map_or(self.headroom_raw, |film| film.over)
+    }
+
+    /// The same in JPEG files, which is where a highlight warning shows; a film has none, and says no more than its latitude.
+    #[must_use]
+    pub fn headroom_in_jpeg(&self) -> Stops {
+        self.film.map_or(self.headroom_jpeg, |film| film.over)
+    }
+
     /// What a sensitivity below base takes of the headroom, in stops: it only overexposes and pulls down, so the highlights go first.
     #[must_use]
     pub fn pulled(&self, iso: IsoMark) -> f64 {
@@ -114,7 +142,8 @@ impl Camera {
     /// that is seen small lets see so much `deeper`.
     #[must_use]
     pub fn shadows(&self, iso: IsoMark, deeper: f64) -> f64 {
-        (self.floor.stops() + deeper - (iso.stops() - self.iso_base.stops()).max(0.0)).max(1.0)
+        let floor = self.film.map_or(self.floor, |film| film.under);
+        (floor.stops() + deeper - (iso.stops() - self.iso_base.stops()).max(0.0)).max(1.0)
     }
 
     /// What a preset is set to: as this body has it, or else as bodies usually do.
@@ -140,6 +169,10 @@ impl Camera {
         check.range("/floor", FLOOR, self.floor.stops());
         check.range("/frames_per_second", FRAMES_PER_SECOND, self.frames_per_second);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
+        check.range("/exposures_in_one", EXPOSURES_IN_ONE, f64::from(self.exposures_in_one));
+        if let Some(film) = &self.film {
+            film.check(check);
+        }
         check_learnt(check, self.learnt);
         if let Some(curve) = &self.curve {
             curve.check(check);

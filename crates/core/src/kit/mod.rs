@@ -2,6 +2,7 @@
 
 mod camera;
 mod curve;
+mod film;
 mod flash;
 mod items;
 mod lens;
@@ -9,6 +10,7 @@ mod optics;
 
 pub use camera::{BodyPreset, Camera, ShutterKind};
 pub use curve::{Channel, CurvePoint, ToneCurve};
+pub use film::{Errs, Film, FilmKind};
 pub use flash::{Flash, FlashKind, HighSpeedSync, MeterReading, Output, ZoomRow, estimated_guide_number};
 pub use items::{Filter, Gel, Modifier, ModifierKind};
 pub use lens::Lens;

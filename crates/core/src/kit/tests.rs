@@ -94,10 +94,11 @@ fn the_same_id_twice_is_found() {
 fn the_sample_kit_is_whole() {
     let kit = sample::kit();
     assert_eq!(kit.check(), Ok(()));
-    assert_eq!((kit.cameras().count(), kit.lenses().count(), kit.flashes().count()), (2, 4, 3));
+    assert_eq!((kit.cameras().count(), kit.lenses().count(), kit.flashes().count()), (3, 4, 3));
     assert_eq!((kit.modifiers().count(), kit.gels().count()), (10, 8));
     assert!(kit.lenses().any(Lens::is_close_up));
     assert!(kit.cameras().any(|camera| camera.megapixels > 45.0));
+    assert!(kit.cameras().any(|camera| camera.film.is_some()));
 }
 
 /// What was learnt against what was said is gone when something else is said; a name changes nothing, and neither does what was just learnt.

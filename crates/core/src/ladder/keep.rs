@@ -37,8 +37,7 @@ pub(super) struct Levels {
 impl Levels {
     /// For dials and the powers of the firing lights.
     pub(super) fn of(s: &Situation<'_>, dials: &Dials, powers: &[f64]) -> Levels {
-        let shutter = s.effective_shutter(dials.shutter);
-        let offset = f64::from(dials.gain() - shutter.sixths()) / 6.0 + s.comes_out;
+        let offset = s.ambient_gain(dials.gain(), dials.shutter);
         let full = s.full_power_levels(dials.gain(), dials.shutter);
         let flash = Split::new(PerPatch::default(), &full, powers).flash;
         Levels { offset, flash, flash_light: flash.map(|level| level.map_or(0.0, f64::exp2)) }

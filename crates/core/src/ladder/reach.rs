@@ -136,8 +136,7 @@ fn most_flash(s: &Situation<'_>) -> PerPatch<f64> {
 
 /// The powers that give the face its light at this ambient with these dials; held ones stay.
 fn with_powers(s: &Situation<'_>, ambient: &Ambient, dials: &mut Dials) {
-    let shutter = s.effective_shutter(dials.shutter);
-    let offset = f64::from(dials.gain() - shutter.sixths()) / 6.0 + s.comes_out;
+    let offset = s.ambient_gain(dials.gain(), dials.shutter);
     let full = s.full_power_levels(dials.gain(), dials.shutter);
     let mut powers = Vec::new();
     solve_powers(s, &ambient.map(|ev| ev.map(|ev| ev + offset)), &full, &mut powers);
@@ -162,7 +161,7 @@ pub(super) fn reach(s: &Situation<'_>, keep: &Keep, ahead: &[Ambient], now: &Dia
         for iso in &clicks.isos {
             for aperture in &clicks.apertures {
                 let gain = iso.sixths() - aperture.sixths() - now.nd.sixths();
-                let offset = f64::from(gain - s.effective_shutter(*shutter).sixths()) / 6.0 + s.comes_out;
+                let offset = s.ambient_gain(gain, *shutter);
                 let brightest = f64::from(gain) / 6.0;
                 if hand.is_combined() {
                     let hopeless = !keep.can_hold(first, offset, &most.map(|light| light * brightest.exp2()));

@@ -125,7 +125,8 @@ impl Could<'_> {
 
 fn all(kit: &Kit) -> Vec<Could<'_>> {
     let mut found = Vec::new();
-    for body in kit.cameras().take(MOST) {
+    // A film tells nothing before it is developed.
+    for body in kit.cameras().filter(|body| body.film.is_none()).take(MOST) {
         for lens in kit.lenses().take(MOST) {
             found.push(Could { body, lens, lit: None });
             for flash in kit.flashes().take(MOST) {

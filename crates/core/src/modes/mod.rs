@@ -7,9 +7,9 @@ pub use metering::{MeteredFrame, Metering};
 
 use crate::marks::{Mark, stops_amount, stops_label};
 use crate::picture::flash_freezes;
-use crate::quantity::Share;
+use crate::quantity::{Share, Stops};
 use crate::say::modes as words;
-use crate::setup::Patch;
+use crate::setup::{Multiple, Patch};
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
 
@@ -69,8 +69,9 @@ pub struct CameraModes {
 /// More compensation than this most cameras do not have, in stops (common practice).
 const MOST: f64 = 3.0;
 
-fn compensation(frame: &MeteredFrame<'_>, metering: Metering) -> Option<Compensation> {
-    let stops = frame.reads(metering)?.stops();
+/// What a metering asks for each exposure of the frame, each of which gives so many stops less than all together.
+fn compensation(frame: &MeteredFrame<'_>, metering: Metering, together: Stops) -> Option<Compensation> {
+    let stops = frame.reads(metering)?.stops() - together.stops();
     let third = (stops * 3.0).round() / 3.0;
     Some(Compensation {
         metering,
@@ -99,15 +100,17 @@ pub fn camera_modes(s: &Situation<'_>, frame: &MeteredFrame<'_>, flash: Share, c
         let dark = stops_amount(f64::from(floor.sixths() - dials.shutter.sixths()) / 6.0);
         words::stops_at_floor(&floor.label(s.step), &dark)
     });
-    let iso = by_flash.then(|| words::MOVES_FLASH_ISO.to_owned());
+    let film = s.body.film.map(|_| words::ONE_SPEED.to_owned());
+    let iso = film.or_else(|| by_flash.then(|| words::MOVES_FLASH_ISO.to_owned()));
     let aperture = if by_flash { words::MOVES_FLASH_APERTURE } else { words::LOSES_DEPTH };
     let modes = vec![
         told(Automatic::Shutter, words::shutter_left(&at_shutter), shutter),
         told(Automatic::Iso, words::iso_left(&at_iso, &at_shutter), iso),
         ModeTold { automatic: Automatic::Aperture, may: false, text: aperture.to_owned() },
     ];
+    let together = s.setup.camera.multiple.map_or(Stops::ZERO, Multiple::gain);
     let compensations: Vec<Compensation> =
-        Metering::ALL.into_iter().filter_map(|metering| compensation(frame, metering)).collect();
+        Metering::ALL.into_iter().filter_map(|metering| compensation(frame, metering, together)).collect();
     let any = modes.iter().any(|mode| mode.may) && compensations.iter().any(|one| !one.beyond);
     let advice = match (any, changing, by_flash) {
         (false, ..) => words::MANUAL_ALONE,

@@ -10,7 +10,7 @@ mod stands;
 use crate::colour::{Eye, Spectrum};
 use crate::colours::{LightId, Surfaces, eye, lights_of};
 use crate::flash::BeforeReady;
-use crate::marks::{Mark, ShutterMark};
+use crate::marks::ShutterMark;
 use crate::optics::{frames_for_a_sharp_one, odds_of_a_sharp_frame};
 use crate::quantity::{Learnt, Seconds, Share};
 use crate::say;
@@ -186,7 +186,8 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
     let lights = lights_of(s, &powers);
     let kinds = lights.len() - s.lights.len();
     let mut set = s.field.light.set().clone();
-    let offset = f64::from(dials.gain()) / 6.0 + s.comes_out;
+    let offset = s.flash_gain(dials.gain());
+    let ambient_gain = s.ambient_gain(dials.gain(), dials.shutter);
     let mut shines: Vec<Shines> = Vec::new();
     for (index, (lit, below)) in s.lights.iter().zip(&powers).enumerate() {
         let light = &lights[kinds + index];
@@ -208,10 +209,9 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
     let Ambient { sources, added, on } = ambient(s);
     let first = set.sources.len();
     set.sources.extend(added.iter().map(|(source, _)| *source));
-    let shutter = s.effective_shutter(dials.shutter).stops();
     let known = sources.into_iter().chain(added.iter().enumerate().map(|(index, (_, lux))| (first + index, *lux)));
     for (source, amount) in known.filter(|(_, amount)| *amount > 0.0) {
-        let level = meter.incident_level(amount) + offset - shutter;
+        let level = meter.incident_level(amount) + ambient_gain;
         for (kind, light) in lights[..kinds].iter().enumerate() {
             let share = |patch: Patch| s.ambient_parts(patch).get(kind).map_or(0.0, |(_, share)| *share);
             let of_subject = On { subject: share(Patch::Face), background: 0.0, sky: 0.0 };
@@ -237,14 +237,14 @@ pub fn picturing(s: &Situation<'_>) -> Picturing {
         white: meter.reflected_over_incident(1.0),
         headroom: s.headroom(dials.iso),
         flash_gain: offset,
-        ambient_gain: offset - shutter,
+        ambient_gain,
         exposure: s.effective_shutter(dials.shutter).time(),
         blur: blur(s, &dials),
         reach: FlashReach { share: s.lit_share(dials.shutter).share(), across: s.setup.scene.camera.upright },
         trail: trail(s, &dials),
         hand: in_hand(s, dials.shutter),
         places: places(s),
-        metered: metered(s, offset - shutter),
+        metered: metered(s, ambient_gain),
         paints,
         set,
     }

@@ -1,5 +1,7 @@
 //! The field card, in words.
 
+use std::fmt::Display;
+
 pub(crate) const TEST_BOTH: &str = "Both together: look at face against background, the histogram and the highlight warning, not at how bright the screen is.";
 pub(crate) const TEST_ONE_THING: &str = "Then change one thing at a time, and take a frame after each.";
 pub(crate) const TEST_EACH_LIGHT: &str =
@@ -122,4 +124,20 @@ pub(crate) fn second_exposure(darker: f64) -> String {
 
 pub(crate) fn more_than_a_battery(pops: u32) -> String {
     format!("All of them are more than the {pops} pops of a battery.")
+}
+
+pub(crate) const FILM_SHOWS_LATER: &str = "Film shows nothing until it is developed.";
+pub(crate) const NO_GAIN_OF_ITS_OWN: &str =
+    "The plan counts what they give together: leave the body’s own correction off.";
+
+pub(crate) fn test_for_film(iso: impl Display) -> String {
+    format!("Test with a digital body or a meter set to ISO {iso}, same dials")
+}
+
+pub(crate) fn exposures_added(exposures: u32) -> String {
+    format!("Multiple exposure on: {exposures} in one frame, added")
+}
+
+pub(crate) fn exposures_averaged(exposures: u32) -> String {
+    format!("Multiple exposure on: {exposures} in one frame, averaged")
 }

@@ -172,3 +172,13 @@ pub(crate) fn batteries(sets: impl Display) -> String {
 
 pub(crate) const FLASH_UNUSED: &str = "This approach uses no flash: switch the lights off.";
 pub(crate) const GEL_HEAT: &str = "Keep gels off bare tubes and modelling lamps: they scorch.";
+
+pub(crate) fn multiple(exposures: impl Display) -> String {
+    format!(
+        "What moves, camera or subject, stands in the frame {exposures} times. A tripod, and nobody stirs until the last."
+    )
+}
+
+pub(crate) fn reciprocity(stops: impl Display) -> String {
+    format!("So long an exposure loses {stops} of the ambient on this film. It is counted; flash loses none.")
+}

@@ -44,3 +44,7 @@ pub(crate) const ADD: &str = "Put one thing more on the set";
 pub(crate) fn colours(kelvin: impl Display) -> String {
     format!("Set the white balance to {kelvin:.0} K")
 }
+
+pub(crate) fn multiple(exposures: impl Display) -> String {
+    format!("Put {exposures} exposures into one frame")
+}

@@ -28,3 +28,5 @@ pub(crate) fn stops_at_floor(floor: &str, dark: &str) -> String {
         "Aperture priority stops at {floor} with flash on: the ambient would fall {dark} short. By hand, or slow sync."
     )
 }
+
+pub(crate) const ONE_SPEED: &str = "A film has one speed: there is nothing to leave to the camera.";

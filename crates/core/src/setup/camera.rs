@@ -1,4 +1,4 @@
-use super::Dial;
+use super::{Dial, Multiple};
 use crate::marks::{ApertureMark, IsoMark, NdMark, ShutterMark};
 use crate::optics::{Rig, Support};
 use crate::quantity::{Id, Millimetres};
@@ -60,6 +60,8 @@ pub struct CameraSetup {
     pub high_speed_sync: bool,
     /// Whether flash fires at the end of the exposure, by the second curtain; else at its beginning.
     pub rear_curtain: bool,
+    /// Several exposures in one frame; none for one.
+    pub multiple: Option<Multiple>,
     /// What it writes.
     pub file: FileKind,
     /// Sensitivity.

@@ -1,4 +1,4 @@
-use super::{CameraSetup, Light, Setup};
+use super::{CameraSetup, Joined, Light, Setup, WhiteBalance};
 use crate::check::{Check, FieldError, Problem};
 use crate::kit::{Camera, Kit, Lens};
 use crate::marks::{ApertureMark, Mark, NdMark};
@@ -89,7 +89,10 @@ impl Setup {
         let body = kit.camera(&self.camera.body);
         let lens = kit.lens(&self.camera.lens);
         match body {
-            Some(body) => self.camera.check_body(body, kit, check),
+            Some(body) => {
+                self.camera.check_body(body, kit, check);
+                self.white_balance.check_body(body, check);
+            }
             None => check.problem("/camera/body", Problem::NotInKit { kind: "camera", id: self.camera.body.clone() }),
         }
         match lens {
@@ -111,9 +114,37 @@ impl Setup {
     }
 }
 
+impl WhiteBalance {
+    fn check_body(&self, body: &Camera, check: &mut Check) {
+        let Some(film) = body.film else { return };
+        let problem = || Problem::FilmBalance { balanced: film.balanced.kelvin() };
+        if self.kelvin.at != film.balanced {
+            check.problem("/white_balance/kelvin/at", problem());
+        }
+        if self.tint.duv() != 0.0 {
+            check.problem("/white_balance/tint", problem());
+        }
+    }
+}
+
 impl CameraSetup {
     fn check_body(&self, body: &Camera, kit: &Kit, check: &mut Check) {
-        dial(check, "/camera/iso/at", (body.iso_lowest, self.iso.at, body.iso_highest), body.step);
+        let (lowest, highest) = body.iso();
+        match body.film {
+            Some(_) if self.iso.at != lowest => {
+                let [rated, asked] = [lowest, self.iso.at].map(|iso| iso.label(body.step));
+                check.problem("/camera/iso/at", Problem::FilmSpeed { rated, asked });
+            }
+            _ => dial(check, "/camera/iso/at", (lowest, self.iso.at, highest), body.step),
+        }
+        if let Some(multiple) = self.multiple {
+            if !(2..=body.exposures_in_one).contains(&multiple.exposures) {
+                check.problem("/camera/multiple/exposures", Problem::Exposures { most: body.exposures_in_one });
+            }
+            if body.film.is_some() && multiple.joined == Joined::Averaged {
+                check.problem("/camera/multiple/joined", Problem::FilmAdds);
+            }
+        }
         // Beyond the mechanical shutter's own range is the electronic one's business.
         let fastest = body.electronic_fastest.map_or(body.shutter_fastest, |e| e.max(body.shutter_fastest));
         dial(check, "/camera/shutter/at", (body.shutter_slowest, self.shutter.at, fastest), body.step);

@@ -61,6 +61,7 @@ impl Setup {
                 shutter_type: ShutterType::Mechanical,
                 high_speed_sync: false,
                 rear_curtain: false,
+                multiple: None,
                 file: FileKind::Raw,
                 iso: Dial::free(body.iso_base),
                 aperture: Dial::free(lens.widest_at(lens.focal_longest)),

@@ -1,6 +1,7 @@
 //! What reaches each patch at given dials.
 
 use super::*;
+use crate::exposure::reciprocity_loss;
 use crate::flash::lit_share;
 use crate::quantity::Share;
 
@@ -15,11 +16,29 @@ impl<'a> Situation<'a> {
         }
     }
 
+    /// What the dials make of the ambient, in stops: a level is its EV and this. A film loses some of a long exposure.
+    #[must_use]
+    pub fn ambient_gain(&self, gain: i16, shutter: ShutterMark) -> f64 {
+        self.flash_gain(gain - self.effective_shutter(shutter).sixths()) - self.lost_to_length(shutter)
+    }
+
+    /// What a film loses of a long exposure, in stops; of a flash it loses none.
+    #[must_use]
+    pub fn lost_to_length(&self, shutter: ShutterMark) -> f64 {
+        let time = self.effective_shutter(shutter).time();
+        self.body.film.map_or(0.0, |film| reciprocity_loss(time, film.reciprocity).stops())
+    }
+
+    /// What the dials make of a flash, in stops.
+    #[must_use]
+    pub fn flash_gain(&self, gain: i16) -> f64 {
+        f64::from(gain) / 6.0 + self.comes_out
+    }
+
     /// The ambient level of each patch at this gain and shutter, in stops from correct.
     #[must_use]
     pub fn ambient_levels(&self, gain: i16, shutter: ShutterMark) -> PerPatch<Option<f64>> {
-        let shutter = self.effective_shutter(shutter);
-        let offset = f64::from(gain - shutter.sixths()) / 6.0 + self.comes_out;
+        let offset = self.ambient_gain(gain, shutter);
         self.ambient.each_ref().map(|patch| patch.as_ref().map(|patch| patch.ev.ev() + offset))
     }
 
@@ -56,7 +75,7 @@ impl<'a> Situation<'a> {
         shutter: ShutterMark,
         levels: &mut Vec<PerPatch<Option<f64>>>,
     ) {
-        let offset = f64::from(gain) / 6.0 + self.comes_out;
+        let offset = self.flash_gain(gain);
         levels.clear();
         levels.extend(self.lights.iter().map(|lit| {
             let offset = offset - self.high_speed_loss(lit, shutter);

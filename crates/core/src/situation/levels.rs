@@ -70,5 +70,5 @@ pub(crate) const READY: f64 = 0.05;
 /// Stops by which a light recharges slower than the pace asks.
 pub(crate) fn recharge_short(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> f64 {
     let ready = recharge_time(lit.flash.recharge, Power::nearest(below)).seconds();
-    (ready / s.setup.pace.interval.seconds()).log2().max(0.0)
+    (ready / s.setup.between_exposures().seconds()).log2().max(0.0)
 }

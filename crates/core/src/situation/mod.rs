@@ -38,7 +38,7 @@ use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark, StepSize};
 use crate::optics::{Lensing, Rig};
 use crate::quantity::{Learnt, Stops};
 use crate::scene::Sun;
-use crate::setup::{Detail, ExposureMode, FileKind, Patch, PerPatch, Setup, ShutterType};
+use crate::setup::{Detail, ExposureMode, FileKind, Multiple, Patch, PerPatch, Setup, ShutterType};
 use crate::stage::{Framing, Stage};
 use crate::terms::Terms;
 
@@ -220,11 +220,12 @@ impl<'a> Situation<'a> {
             stage,
             field,
             close_up_loss,
-            comes_out: Learnt::more_of(body.learnt) + Learnt::more_of(lens.learnt) - close_up_loss,
+            comes_out: Learnt::more_of(body.learnt) + Learnt::more_of(lens.learnt) - close_up_loss
+                + setup.camera.multiple.map_or(0.0, |multiple| multiple.gain().stops()),
             asks,
             lensing,
             base: body.iso_base,
-            iso: (body.iso_lowest, body.iso_highest),
+            iso: body.iso(),
             aperture: (lens.widest_at(setup.camera.focal), lens.smallest),
             shutter: (body.shutter_slowest, fastest),
             nd: limits::nd_positions(kit, step),
@@ -249,8 +250,8 @@ impl<'a> Situation<'a> {
     #[must_use]
     pub fn headroom(&self, iso: IsoMark) -> f64 {
         let full = match self.setup.camera.file {
-            FileKind::Raw => self.body.headroom_raw,
-            FileKind::Jpeg => self.body.headroom_jpeg,
+            FileKind::Raw => self.body.headroom(),
+            FileKind::Jpeg => self.body.headroom_in_jpeg(),
         };
         full.stops() - self.body.pulled(iso)
     }
@@ -258,13 +259,14 @@ impl<'a> Situation<'a> {
     /// Stops from mid-grey to where the camera's highlight warning shows: it goes by the JPEG, whatever is written.
     #[must_use]
     pub fn warns_at(&self, iso: IsoMark) -> f64 {
-        self.body.headroom_jpeg.stops() - self.body.pulled(iso)
+        self.body.headroom_in_jpeg().stops() - self.body.pulled(iso)
     }
 
     /// Stops below mid-grey that are still usable at the size the picture is seen at: a stop of ISO costs a stop of shadow.
     #[must_use]
     pub fn floor(&self, iso: IsoMark) -> f64 {
-        -self.body.shadows(iso, self.terms.purpose.deeper_shadows(self.body))
+        let deeper = self.setup.camera.multiple.map_or(0.0, Multiple::deeper);
+        -self.body.shadows(iso, deeper + self.terms.purpose.deeper_shadows(self.body))
     }
 }
 

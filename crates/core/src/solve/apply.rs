@@ -9,7 +9,7 @@ use crate::kit::Kit;
 use crate::optics::Support;
 use crate::quantity::{Degrees, Id};
 use crate::scene::Position;
-use crate::setup::{Dial, GelDial, Light, Setup};
+use crate::setup::{Dial, GelDial, Joined, Light, Multiple, Setup};
 
 /// Makes a change. What it does not concern stays as it is, and so does what it cannot change: an arrangement without
 /// a flash in the kit, a light that sits on the camera.
@@ -22,6 +22,9 @@ pub fn apply<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, change: &Change) -> Setup
         Change::Shutter { at } => setup.camera.shutter.at = *at,
         Change::HighSpeedSync => setup.camera.high_speed_sync = true,
         Change::Tripod => setup.camera.support = Support::Tripod,
+        Change::Multiple { exposures } => {
+            setup.camera.multiple = Some(Multiple { exposures: *exposures, joined: Joined::Added });
+        }
         Change::Hold { light, by } => place_light(&mut setup, light, |light| light.held_by = *by),
         Change::Approach { approach } => setup.approach = Some(*approach),
         Change::StepBack { distance } => {

@@ -49,8 +49,11 @@ pub(super) fn direct(s: &Situation<'_>, dials: &Dials) -> Vec<(Bound, f64)> {
     for (patch, over) in &facts.clipped {
         note(Bound::Clipping { patch: *patch }, over.max(FELT));
     }
-    let flash = missed(s.wishes.face_total, facts.split.total[Patch::Face])
-        .or(missed(s.wishes.face_flash, facts.split.flash[Patch::Face]));
+    let flash = missed(s.body.errs(), s.wishes.face_total, facts.split.total[Patch::Face]).or(missed(
+        s.body.errs(),
+        s.wishes.face_flash,
+        facts.split.flash[Patch::Face],
+    ));
     for (lit, below) in s.lights.iter().zip(&facts.powers) {
         let light = lit.light.id.clone();
         if !lit.role.lights_face() {

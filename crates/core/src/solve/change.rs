@@ -27,6 +27,11 @@ pub enum Change {
     HighSpeedSync,
     /// Put the camera on a tripod.
     Tripod,
+    /// Put several exposures into one frame, their light added.
+    Multiple {
+        /// How many.
+        exposures: u32,
+    },
     /// Have a light held otherwise.
     Hold {
         /// Which.
@@ -176,6 +181,7 @@ impl Change {
             Change::Shutter { at } => say::change::shutter(at.label(step)),
             Change::HighSpeedSync => say::change::HIGH_SPEED_SYNC.to_owned(),
             Change::Tripod => say::change::TRIPOD.to_owned(),
+            Change::Multiple { exposures } => say::change::multiple(exposures),
             Change::Hold { by: Holder::Assistant, .. } => say::change::HOLD_ASSISTANT.to_owned(),
             Change::Hold { by, .. } => say::change::hold(by.words()),
             Change::StepBack { distance } => {

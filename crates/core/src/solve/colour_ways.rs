@@ -149,7 +149,7 @@ fn proposals(s: &Situation<'_>, solved: &Dials, facts: &Facts, aim: &Aim, lights
             worn.push(vec![Vec::new()]);
         }
     }
-    let all = aim.setting.map_or_else(settings, |setting| vec![setting]);
+    let all = aim.setting.map_or_else(|| settings(s.body), |setting| vec![setting]);
     let found = fits(&patches, &choices, &all, &tints(s.body), PROPOSED);
     let way = |fit: &Fit| {
         let gels = fit.choices.iter().zip(&worn).zip(&s.lights).map(|((chosen, stacks), lit)| {
@@ -227,8 +227,11 @@ impl School {
     }
 }
 
-/// The schools that have something to say here, with the gels as they are.
+/// The schools that have something to say here, with the gels as they are: each is a setting, and a film has one alone.
 fn schools(s: &Situation<'_>, dials: &Dials, solved: &Dials, lights: &[Tinted]) -> Vec<ColourWay> {
+    if s.body.film.is_some() {
+        return Vec::new();
+    }
     let parts = s.ambient_parts(Patch::Face).into_iter().zip(lights);
     let ambient: Xyz = parts.map(|((_, share), light)| light.on(Patch::Face).xyz() * share).sum();
     let key = crate::situation::key(&s.lights);

@@ -101,7 +101,7 @@ pub(super) fn choose_gels(s: &Situation<'_>, setup: &mut Setup) {
                 lit_patch(s, &aim, surface, (kind, weight), &lights, (ambient, vec![flash]))
             })
             .collect();
-        let all = aim.setting.map_or_else(settings, |setting| vec![setting]);
+        let all = aim.setting.map_or_else(|| settings(s.body), |setting| vec![setting]);
         let best = fits(&patches, &[choices], &all, &tints(s.body), 1).into_iter().next();
         let gels: Vec<Id> =
             best.map_or_else(Vec::new, |best| stacks[best.choices[0]].iter().map(|gel| gel.id.clone()).collect());
@@ -158,6 +158,6 @@ pub(super) fn balance(
     let flashes = &lights[lights.len() - s.lights.len()..];
     let worn = |light: &Tinted| vec![Choice { light: *light.on(Patch::Face), loss: Stops::ZERO, films: 0 }];
     let choices: Vec<Vec<Choice>> = flashes.iter().map(worn).collect();
-    let best = fits(&patches, &choices, &settings(), &tints(s.body), 1).into_iter().next();
+    let best = fits(&patches, &choices, &settings(s.body), &tints(s.body), 1).into_iter().next();
     best.map_or((s.setup.white_balance.kelvin.at, Duv::of(0.0)), |best| (best.kelvin, best.tint))
 }

@@ -70,7 +70,7 @@ pub fn best_from(s: &Situation<'_>, w: &Weights, near: &Dials) -> Solution {
         let (shutter_score, shutter) = shutters[index];
         let so_far = gain.score + shutter_score;
         if let Some(best) = found {
-            let offset = by(gain.gain - s.effective_shutter(shutter).sixths());
+            let offset = s.ambient_gain(gain.gain, shutter);
             let (range, times) = (&ranges[index % ranges.len()], by(gain.gain).exp2());
             if least.is_over(best.0 + 1e-9 - so_far, offset, range, times, s.headroom(gain.iso)) {
                 return;
@@ -150,10 +150,10 @@ fn cheapest_gains(s: &Situation<'_>, w: &Weights) -> Vec<Gain> {
 mod tests {
     use super::*;
     use crate::house::House;
+    use crate::kit::FilmKind;
     use crate::quantity::{Ev100, Share};
     use crate::sample;
-    use crate::setup::Dial;
-    use crate::setup::Measured;
+    use crate::setup::{Dial, Joined, Measured, Multiple};
     use crate::solve::score::score;
     use proptest::prelude::*;
 
@@ -194,8 +194,15 @@ mod tests {
             approach in 0usize..9,
             held in 0u8..16,
             high_speed in any::<bool>(),
+            loaded in 0usize..3,
+            exposures in 1u32..5,
         ) {
-            let (kit, mut setup) = (sample::kit(), sample::outdoors());
+            let film = [None, Some(FilmKind::ColourNegative), Some(FilmKind::Slide)][loaded];
+            let (kit, mut setup) = (film.map_or_else(sample::kit, sample::loaded), sample::outdoors());
+            if film.is_some() {
+                sample::on_film(&mut setup, &kit);
+            }
+            setup.camera.multiple = (exposures > 1).then_some(Multiple { exposures, joined: Joined::Added });
             let ev = [face, face + contrast];
             for (reading, ev) in setup.readings.iter_mut().zip(ev) {
                 reading.measured = Measured::Ev { ev: Ev100::nearest(ev) };

@@ -1,7 +1,8 @@
 //! What a set of dials scores at least, whatever the powers: found without solving for them.
 
-use super::score::{DARKEST, OVER, Weights, in_band, square};
+use super::score::{DARKEST, Weights, in_band, square, weighs};
 use crate::approach::Band;
+use crate::kit::Errs;
 use crate::setup::{Patch, PerPatch};
 use crate::situation::Situation;
 
@@ -44,20 +45,22 @@ struct LightBand {
     band: Band,
     low: f64,
     high: f64,
-    weight: f64,
+    /// Under it, and over it.
+    weight: (f64, f64),
 }
 
 impl LightBand {
-    fn of(band: Option<Band>, weight: f64) -> Option<LightBand> {
+    fn of(errs: Errs, band: Option<Band>, weight: f64) -> Option<LightBand> {
+        let weight = (weight * weighs(errs, -1.0), weight * weighs(errs, 1.0));
         band.map(|band| LightBand { band, low: band.low.max(DARKEST).exp2(), high: band.high.exp2(), weight })
     }
 
     /// What is missed at least between the least and the most light.
     fn at_least(&self, least: f64, most: f64) -> f64 {
         if least > self.high {
-            self.weight * OVER * square(least.log2() - self.band.high)
+            self.weight.1 * square(least.log2() - self.band.high)
         } else if most < self.low {
-            self.weight * square(self.band.low.max(DARKEST) - most.log2().max(DARKEST))
+            self.weight.0 * square(self.band.low.max(DARKEST) - most.log2().max(DARKEST))
         } else {
             0.0
         }
@@ -80,19 +83,21 @@ pub(super) struct LeastFit<'s> {
 
 impl<'s> LeastFit<'s> {
     pub(super) fn of(s: &'s Situation<'s>, w: &'s Weights) -> LeastFit<'s> {
-        let wishes = &s.wishes;
+        let (wishes, errs) = (&s.wishes, s.body.errs());
         let on_face = s.lights.iter().any(|lit| lit.role.lights_face());
         let with_flash = |there: bool, band: Option<Band>| band.filter(|_| wishes.flash && there);
         LeastFit {
-            ambient: s.ambient.each_ref().map(|patch| {
-                patch.as_ref().map(|patch| (patch.ev.ev() + s.comes_out, (patch.ev.ev() + s.comes_out).exp2()))
-            }),
-            background: LightBand::of(wishes.background, w.background),
+            ambient: s
+                .ambient
+                .each_ref()
+                .map(|patch| patch.as_ref().map(|patch| (patch.ev.ev(), patch.ev.ev().exp2()))),
+            background: LightBand::of(errs, wishes.background, w.background),
             face_total: LightBand::of(
+                errs,
                 with_flash(on_face || wishes.face_total.is_some(), wishes.face_total),
                 w.face_total,
             ),
-            face_flash: LightBand::of(with_flash(on_face, wishes.face_flash), w.face_flash),
+            face_flash: LightBand::of(errs, with_flash(on_face, wishes.face_flash), w.face_flash),
             to_picture: s.bases.lightest.map(f64::exp2),
             s,
             w,
@@ -105,7 +110,7 @@ impl<'s> LeastFit<'s> {
         let (flash, brighter) = (flash.times(times), offset.exp2());
         let light = |patch: Patch| self.ambient[patch].map_or(0.0, |(_, light)| light * brighter);
         let face = self.ambient[Patch::Face].map(|(level, _)| level + offset);
-        let mut score = in_band(self.s.wishes.face_ambient, face, self.w.face_ambient);
+        let mut score = in_band(self.s.body.errs(), self.s.wishes.face_ambient, face, self.w.face_ambient);
         let both = |patch: Patch| (light(patch) + flash.least[patch], light(patch) + flash.most[patch]);
         for (band, (least, most)) in [
             (&self.background, both(Patch::Background)),

@@ -1,4 +1,5 @@
-//! Powers, solved exactly and then rounded to the flash's clicks away from overexposure.
+//! Powers, solved exactly and then rounded to the flash's clicks away from what cannot be mended: overexposure, or a thin
+//! negative.
 
 use crate::setup::{Patch, PerPatch};
 use crate::situation::Situation;
@@ -121,7 +122,7 @@ fn share_among(
 fn set(s: &Situation<'_>, powers: &mut [f64], index: usize, exact: f64) {
     let lit = &s.lights[index];
     let (strongest, lowest) = lit.powers;
-    let click = if exact.is_finite() { lit.flash.power_step.protective(exact, TOLERANCE) } else { lowest };
+    let click = if exact.is_finite() { s.body.errs().click(lit.flash.power_step, exact, TOLERANCE) } else { lowest };
     powers[index] = click.clamp(strongest, lowest);
 }
 

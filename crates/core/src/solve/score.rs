@@ -31,6 +31,7 @@
 use crate::approach::Band;
 use crate::colours::{SWINGS, swings_at_most};
 use crate::house::{Following, Habits, Start};
+use crate::kit::Errs;
 use crate::marks::{ApertureMark, IsoMark, Mark, NdMark, ShutterMark};
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation, Split, movement_short, powers_of_lit, recharge_short};
@@ -120,8 +121,8 @@ impl Default for Weights {
     }
 }
 
-/// Overexposure weighs this much more than the same under: it cannot be mended.
-pub(super) const OVER: f64 = 3.0;
+/// What cannot be mended weighs this much more than the same on the other side: over with a sensor, under with a negative.
+const LOST: f64 = 3.0;
 /// The pull to the preferred place inside a band, as a part of the band's weight.
 const PULL: f64 = 0.05;
 /// No light at all misses as a very dark patch does, in stops.
@@ -135,12 +136,16 @@ fn short(have: f64, need: Option<f64>) -> f64 {
     need.map_or(0.0, |need| (need - have).max(0.0))
 }
 
-pub(super) fn in_band(band: Option<Band>, level: Option<f64>, weight: f64) -> f64 {
+/// How much a miss weighs, positive for over.
+pub(super) fn weighs(errs: Errs, miss: f64) -> f64 {
+    if errs.is_worse(miss) { LOST } else { 1.0 }
+}
+
+pub(super) fn in_band(errs: Errs, band: Option<Band>, level: Option<f64>, weight: f64) -> f64 {
     let Some(band) = band else { return 0.0 };
     let level = level.unwrap_or(DARKEST).max(DARKEST);
     let miss = band.miss(level);
-    let over = if miss > 0.0 { OVER } else { 1.0 };
-    weight * (over * square(miss) + PULL * square(level - band.prefer))
+    weight * (weighs(errs, miss) * square(miss) + PULL * square(level - band.prefer))
 }
 
 /// What a dial that the studio starts from costs a stop away from there: the later it follows the light, the more.
@@ -227,17 +232,17 @@ pub(crate) fn fit(
     shutter: ShutterMark,
     powers: &[f64],
 ) -> f64 {
-    let wishes = &s.wishes;
-    let mut score = in_band(wishes.background, split.total[Patch::Background], w.background)
-        + in_band(wishes.face_ambient, split.ambient[Patch::Face], w.face_ambient);
+    let (wishes, errs) = (&s.wishes, s.body.errs());
+    let mut score = in_band(errs, wishes.background, split.total[Patch::Background], w.background)
+        + in_band(errs, wishes.face_ambient, split.ambient[Patch::Face], w.face_ambient);
     if s.lights.iter().any(|lit| lit.role.lights_face()) && wishes.flash {
-        score += in_band(wishes.face_flash, split.flash[Patch::Face], w.face_flash)
-            + in_band(wishes.face_total, split.total[Patch::Face], w.face_total);
+        score += in_band(errs, wishes.face_flash, split.flash[Patch::Face], w.face_flash)
+            + in_band(errs, wishes.face_total, split.total[Patch::Face], w.face_total);
     } else if wishes.flash && wishes.face_total.is_some() {
-        score += in_band(wishes.face_total, split.total[Patch::Face], w.face_total);
+        score += in_band(errs, wishes.face_total, split.total[Patch::Face], w.face_total);
     }
     if wishes.flash && split.ambient[Patch::Legs].is_some() {
-        score += in_band(wishes.legs_flash, split.flash[Patch::Legs], w.face_flash);
+        score += in_band(errs, wishes.legs_flash, split.flash[Patch::Legs], w.face_flash);
     }
     let headroom = s.headroom(iso);
     for (patch, total) in split.total.iter() {
@@ -279,14 +284,16 @@ mod tests {
     /// A band from −1 to 0 that prefers −½, of weight 4: missed above it counts three times, and inside it a twentieth of the
     /// weight pulls to the middle.
     #[rstest]
-    #[case::as_preferred(-0.5, 0.0)]
-    #[case::inside(0.0, 4.0 * 0.05 * 0.25)]
-    #[case::under(-2.0, 4.0 * (1.0 + 0.05 * 2.25))]
-    #[case::over(1.0, 4.0 * (3.0 + 0.05 * 2.25))]
-    #[case::dark(-40.0, 4.0 * (121.0 + 0.05 * 11.5 * 11.5))]
-    fn a_band_weighs_what_the_table_says(#[case] level: f64, #[case] score: f64) {
+    #[case::as_preferred(Errs::Under, -0.5, 0.0)]
+    #[case::inside(Errs::Under, 0.0, 4.0 * 0.05 * 0.25)]
+    #[case::under(Errs::Under, -2.0, 4.0 * (1.0 + 0.05 * 2.25))]
+    #[case::over(Errs::Under, 1.0, 4.0 * (3.0 + 0.05 * 2.25))]
+    #[case::dark(Errs::Under, -40.0, 4.0 * (121.0 + 0.05 * 11.5 * 11.5))]
+    #[case::under_on_a_negative(Errs::Over, -2.0, 4.0 * (3.0 + 0.05 * 2.25))]
+    #[case::over_on_a_negative(Errs::Over, 1.0, 4.0 * (1.0 + 0.05 * 2.25))]
+    fn a_band_weighs_what_the_table_says(#[case] errs: Errs, #[case] level: f64, #[case] score: f64) {
         let band = Some(Band { low: -1.0, high: 0.0, prefer: -0.5 });
-        assert!((in_band(band, Some(level), 4.0) - score).abs() < 1e-9);
-        assert_eq!(in_band(None, Some(level), 4.0), 0.0);
+        assert!((in_band(errs, band, Some(level), 4.0) - score).abs() < 1e-9);
+        assert_eq!(in_band(errs, None, Some(level), 4.0), 0.0);
     }
 }

@@ -10,7 +10,7 @@ use super::{Change, apply, change};
 use crate::approach::Approach;
 use crate::assess::Facts;
 use crate::colours::swinging;
-use crate::optics::Support;
+use crate::optics::{Movement, Support};
 use crate::quantity::Metres;
 use crate::quantity::limits::FACE_DISTANCE;
 use crate::scene::Aim;
@@ -118,6 +118,12 @@ fn candidates(s: &Situation<'_>, dials: &Dials) -> Vec<Change> {
     }
     if s.setup.camera.support == Support::Hand && s.terms.venue.tripod {
         changes.push(Change::Tripod);
+    }
+    // Of what lies still, flash adds up while each exposure keeps its shutter.
+    let still = s.setup.camera.support == Support::Tripod && s.setup.subject.movement == Movement::Still;
+    if still && s.setup.camera.multiple.is_none() && !s.lights.is_empty() {
+        let possible = [2, 4, 8].into_iter().filter(|exposures| *exposures <= s.body.exposures_in_one);
+        changes.extend(possible.map(|exposures| Change::Multiple { exposures }));
     }
     for lit in s.lights.iter().filter(|lit| lit.role.lights_face() && !lit.light.is_on_camera()) {
         let at = lit.face_distance.metres();

@@ -1,10 +1,12 @@
 //! Exposure: settings, light levels, and how light adds.
 
 mod addition;
+mod film;
 mod guide;
 mod metering;
 
 pub use addition::{flash_share, key_to_fill, together};
+pub use film::reciprocity_loss;
 pub use guide::{GUIDE, GuideRow};
 pub use metering::{BODY_K, MeterConstants, READ_ERROR, reflected_level};
 

@@ -41,6 +41,12 @@ impl PowerStep {
         ((exact - tolerance) * clicks - 1e-9).ceil() / clicks
     }
 
+    /// The click that gives no more than `tolerance` stops less than `exact`: rounding away from underexposure.
+    #[must_use]
+    pub fn generous(self, exact: f64, tolerance: f64) -> f64 {
+        -self.protective(-exact, tolerance)
+    }
+
     /// The click nearest to a power.
     #[must_use]
     pub fn click(self, power: Power) -> Power {

@@ -168,6 +168,10 @@ limits! {
     CURVE_FRAMES = "number of frames of a bracket", "", 3.0, 15.0;
     CURVE_POINTS = "number of points of a tone curve", "", 4.0, 64.0;
     FLOOR = "usable shadow below mid-grey", "stops", 2.0, 12.0;
+    FILM_OVER = "latitude of a film above mid-grey", "stops", 1.0, 8.0;
+    FILM_UNDER = "latitude of a film below mid-grey", "stops", 1.0, 6.0;
+    RECIPROCITY = "exponent of reciprocity failure", "", 1.0, 2.0;
+    EXPOSURES_IN_ONE = "number of exposures in one frame", "", 1.0, 32.0;
     FRAMES_PER_SECOND = "frame rate", "frames a second", 0.1, 240.0;
     STABILISER = "stabiliser gain", "stops", 0.0, 8.5;
     FOCAL_LENGTH = "focal length", "mm", 3.0, 1_600.0;

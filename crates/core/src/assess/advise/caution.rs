@@ -31,6 +31,16 @@ pub enum Caution {
     },
     /// A bare flash near eyes.
     NearEyes,
+    /// Several exposures in one frame, from the hand or of what moves.
+    Multiple {
+        /// How many.
+        exposures: u32,
+    },
+    /// A film loses some of a long exposure.
+    Reciprocity {
+        /// How much, in stops.
+        stops: f64,
+    },
     /// The pace asks more frames a second than the body takes.
     FrameRate {
         /// What the body takes.

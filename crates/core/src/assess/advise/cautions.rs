@@ -9,7 +9,7 @@ use crate::geometry::{DVec3, angle, bearing_and_tilt};
 use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
-use crate::optics::Movement;
+use crate::optics::{Movement, Support};
 use crate::quantity::{Ev100, Id, Kilograms, Power};
 use crate::scene::{Finish, Role};
 use crate::setup::{BackgroundKind, ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
@@ -92,7 +92,7 @@ impl Cautions<'_> {
 
     /// Frames a second at the pace asked for.
     fn pace_asked(&self) -> f64 {
-        1.0 / self.s.setup.pace.interval.seconds()
+        1.0 / self.s.setup.between_exposures().seconds()
     }
 
     fn subject(&mut self) {
@@ -172,6 +172,13 @@ impl Cautions<'_> {
         let moves = s.setup.subject.movement != Movement::Still;
         if slow && moves && !s.lights.is_empty() && !s.setup.camera.rear_curtain {
             self.say(About::Shutter, None, Caution::RearCurtain);
+        }
+        if let Some(multiple) = s.setup.camera.multiple.filter(|_| moves || s.setup.camera.support == Support::Hand) {
+            self.say(About::Camera, None, Caution::Multiple { exposures: multiple.exposures });
+        }
+        let lost = s.lost_to_length(self.dials.shutter);
+        if lost > crate::assess::FELT_LOSS {
+            self.say(About::Shutter, None, Caution::Reciprocity { stops: lost });
         }
         if s.past_sync && s.sync.is_some_and(|sync| self.dials.shutter > sync) {
             self.say(About::Shutter, None, Caution::HighSpeedSync);

@@ -1,5 +1,6 @@
 //! What the solver must leave alone, and what it must offer, in scenes made to bind in one way each.
 
+mod film;
 mod habits;
 mod weights;
 

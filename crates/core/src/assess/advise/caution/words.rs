@@ -92,6 +92,8 @@ impl Caution {
             Caution::Heat { pops, rest } => {
                 return say::caution::heat(pops, rest);
             }
+            Caution::Multiple { exposures } => return say::caution::multiple(exposures),
+            Caution::Reciprocity { stops } => return say::caution::reciprocity(stops_amount(*stops)),
             Caution::Ghost => say::caution::GHOST,
             Caution::RearCurtain => say::caution::REAR_CURTAIN,
             Caution::Estimate => say::caution::ESTIMATE,

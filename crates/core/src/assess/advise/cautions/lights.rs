@@ -66,12 +66,11 @@ impl Cautions<'_> {
             self.say(About::Light, id, Caution::TtlWanders);
         }
         // Full-power pops' worth of energy in ten minutes at this pace, against what may be given in a row.
-        let pace = s.setup.pace;
-        let frames = (600.0 / pace.interval.seconds()).min(f64::from(pace.frames));
-        if frames * power.fraction() > flash.pops_before_rest {
+        let pops = (600.0 / s.setup.between_exposures().seconds()).min(f64::from(s.setup.pops()));
+        if pops * power.fraction() > flash.pops_before_rest {
             self.say(About::Light, id, Caution::Heat { pops: flash.pops_before_rest, rest: flash.rest });
         }
-        let sets = crate::flash::battery_sets(pace.frames, flash.full_pops, power);
+        let sets = crate::flash::battery_sets(s.setup.pops(), flash.full_pops, power);
         if sets > 1 {
             self.say(About::Light, id, Caution::Batteries { sets });
         }

@@ -24,6 +24,19 @@ use super::*;
     |s: &mut Setup| s.camera.shutter.at = ShutterMark::new(12).unwrap(),
     |_: &mut Setup| (),
 )]
+#[case::multiple_by_hand(
+    Caution::Multiple { exposures: 3 },
+    |s: &mut Setup| {
+        s.subject.movement = Movement::Still;
+        s.camera.support = Support::Hand;
+        s.camera.multiple = Some(Multiple { exposures: 3, joined: Joined::Averaged });
+    },
+    |s: &mut Setup| {
+        s.subject.movement = Movement::Still;
+        s.camera.support = Support::Tripod;
+        s.camera.multiple = Some(Multiple { exposures: 3, joined: Joined::Averaged });
+    },
+)]
 #[case::ghost(
     Caution::Ghost,
     |s: &mut Setup| {

@@ -10,11 +10,13 @@ use crate::house::House;
 use crate::kit::{KitItem, Output};
 use crate::marks::Mark;
 use crate::marks::ShutterMark;
-use crate::optics::Movement;
+use crate::optics::{Movement, Support};
 use crate::quantity::{Degrees, Ev100, Id, Metres, Power, Seconds, WindSpeed};
 use crate::sample;
 use crate::scene::{Aim, Finish, Pane, PaneKind, Position};
-use crate::setup::{BackgroundKind, ExposureMode, Holder, Measured, Method, Setup, SubjectKind, Tone};
+use crate::setup::{
+    BackgroundKind, ExposureMode, Holder, Joined, Measured, Method, Multiple, Setup, SubjectKind, Tone,
+};
 use crate::terms::Rule;
 use rstest::rstest;
 use std::mem::discriminant;
@@ -26,10 +28,12 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::SunAndEyes => (About::Background, false),
         Caution::ShutterFloor { .. } | Caution::Flare { .. } | Caution::FacesOut { .. } => (About::Camera, false),
         Caution::FocusInTheDark { .. } | Caution::FocusInFlare => (About::Camera, false),
-        Caution::Perspective { .. } | Caution::Skyline { .. } => (About::Camera, false),
-        Caution::Ghost | Caution::RearCurtain | Caution::HighSpeedSync | Caution::Pulses { .. } => {
-            (About::Shutter, false)
-        }
+        Caution::Multiple { .. } | Caution::Perspective { .. } | Caution::Skyline { .. } => (About::Camera, false),
+        Caution::Ghost
+        | Caution::RearCurtain
+        | Caution::Reciprocity { .. }
+        | Caution::HighSpeedSync
+        | Caution::Pulses { .. } => (About::Shutter, false),
         Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
         Caution::FixedBalance => (About::Colour, false),
         Caution::FlashUnused => (About::Light, false),
