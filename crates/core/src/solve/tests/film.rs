@@ -164,6 +164,8 @@ fn several_exposures_are_a_way_out(#[case] so: fn(&mut Setup), #[case] offered: 
     setup.camera.support = Support::Tripod;
     setup.subject.movement = Movement::Still;
     setup.camera.iso.held = true;
+    // Each exposure waits for the flash: nobody hurries here.
+    setup.pace.interval = crate::quantity::Seconds::nearest(30.0);
     so(&mut setup);
     let worth_trying = |kit: &crate::kit::Kit| {
         let planned = plan(&setup, kit, House::default()).unwrap().setup;
