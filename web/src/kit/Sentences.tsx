@@ -54,7 +54,7 @@ export function Sentences({
               {typeof one === 'string' ? one : 'unless' in one ? null : <SpecPart {...part} spec={one} />}
             </Fragment>
           ))
-          const table = sentence.length === 1
+          const table = sentence.some((one) => typeof one === 'object' && 'as' in one && one.as === 'rows')
           return table ? <div key={index}>{parts}</div> : <p key={index}>{parts}</p>
         })}
     </Told>

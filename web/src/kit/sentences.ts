@@ -101,9 +101,15 @@ const camera: Sentence[] = [
     number('/focus_limit', 'Focuses in light down to EV', '', 0.5),
     '.',
   ],
-  ['Its files call it ', text('/in_files', 'Its name in files'), '.'],
-  ['A step of its tint is ', number('/tint_step', 'A step of the tint', 'Duv', 0.0005, 4), '.'],
+  [{ unless: '/film' }, 'Its files call it ', text('/in_files', 'Its name in files'), '.'],
   [
+    { unless: '/film' },
+    'A step of its tint is ',
+    number('/tint_step', 'A step of the tint', 'Duv', 0.0005, 4),
+    '.',
+  ],
+  [
+    { unless: '/film' },
     {
       field: '/presets',
       label: 'White balance presets',

@@ -3,13 +3,19 @@
 use super::KitSheet;
 use super::plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick, mark_at, nearest, wholes};
 use crate::colour::{MID_GREY, decoded};
+use crate::exposure::reciprocity_loss;
 use crate::flash::lit_share;
-use crate::kit::Camera;
-use crate::marks::{IsoMark, Mark, ShutterMark, StepSize, stops_label};
+use crate::kit::{Camera, Film};
+use crate::marks::{IsoMark, Mark, ShutterMark, StepSize, stops_amount, stops_label};
+use crate::quantity::Seconds;
 use crate::say;
 
 pub(super) fn sheet(camera: &Camera) -> KitSheet {
-    KitSheet { plots: vec![curve(camera), range(camera), sync(camera)], ..KitSheet::default() }
+    let plots = match &camera.film {
+        Some(film) => vec![long_exposures(film), sync(camera)],
+        None => vec![curve(camera), range(camera), sync(camera)],
+    };
+    KitSheet { plots, ..KitSheet::default() }
 }
 
 /// How it stores light: codes over stops, beside what sRGB itself would.
@@ -63,6 +69,20 @@ fn range(camera: &Camera) -> Plot {
             &stops_label(-camera.floor.stops()),
             &mark_at::<IsoMark>(base),
         ),
+    }
+}
+
+/// What a film loses of a long exposure, from a second to half a minute.
+fn long_exposures(film: &Film) -> Plot {
+    let to = 5.0;
+    let lost = |slower: f64| reciprocity_loss(Seconds::of(slower.exp2()), film.reciprocity).stops();
+    Plot {
+        title: say::sheet::LONG_EXPOSURES.to_owned(),
+        across: wholes(0.0, to, 1.0, |slower| mark_at::<ShutterMark>(-slower)),
+        up: wholes(0.0, lost(to).ceil().max(1.0), 1.0, |stops| format!("{stops}")),
+        lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 50, (0.0, to), |slower| Some(lost(slower)))],
+        dots: Vec::new(),
+        text: say::sheet::long_exposures(stops_amount(lost(to)), mark_at::<ShutterMark>(-to)),
     }
 }
 

@@ -78,6 +78,7 @@ pub(crate) fn below_base(above: impl Display) -> String {
     format!("Below base: highlights clip {above} sooner.")
 }
 
+pub(crate) const FILM_SPEED: &str = "What the film in the camera is rated at.";
 pub(crate) const BASE: &str = "Base: the cleanest there is.";
 
 pub(crate) fn above_base(above: impl Display) -> String {

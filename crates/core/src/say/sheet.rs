@@ -23,6 +23,7 @@ pub(crate) const JPEG_CLIPS: &str = "JPEG clips";
 pub(crate) const SHADOWS_END: &str = "shadows end";
 pub(crate) const BASE: &str = "base";
 pub(crate) const SYNC: &str = "How much of the frame flash lights";
+pub(crate) const LONG_EXPOSURES: &str = "What long exposures lose, in stops";
 pub(crate) const PASSES: &str = "What it lets through";
 pub(crate) const CARD: &str = "grey card";
 pub(crate) const NOSE_SHADOW: &str = "Edge of a nose’s shadow, by distance";
@@ -89,4 +90,8 @@ pub(crate) fn syncs(sync: &str) -> String {
 
 pub(crate) fn film(shift: impl Display, loss: &str) -> String {
     format!("It moves a flash by {shift} mired and takes {loss}.")
+}
+
+pub(crate) fn long_exposures(lost: impl Display, at: impl Display) -> String {
+    format!("Up to a second it loses nothing; an exposure of {at} stores {lost} less.")
 }

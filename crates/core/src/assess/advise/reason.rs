@@ -98,6 +98,8 @@ pub enum Reason {
         /// By so many stops.
         stops: f64,
     },
+    /// The one speed of a film.
+    FilmSpeed,
     /// The lowest true ISO.
     Base,
     /// A higher one.
@@ -217,6 +219,7 @@ impl Reason {
                 }
             }
             Reason::BelowBase { stops } => said::below_base(stops_amount(*stops)),
+            Reason::FilmSpeed => said::FILM_SPEED.to_owned(),
             Reason::Base => said::BASE.to_owned(),
             Reason::AboveBase { stops } => said::above_base(some(*stops)),
             Reason::NoFilter => said::NO_FILTER.to_owned(),

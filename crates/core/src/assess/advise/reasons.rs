@@ -87,6 +87,9 @@ fn focus(s: &Situation<'_>) -> Option<FocusAt> {
 }
 
 fn iso(s: &Situation<'_>, dials: &Dials) -> Reason {
+    if s.body.film.is_some() {
+        return Reason::FilmSpeed;
+    }
     match dials.iso.stops() - s.base.stops() {
         above if above < -0.1 => Reason::BelowBase { stops: -above },
         above if above < 0.1 => Reason::Base,
@@ -105,7 +108,7 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> Reason {
     let power = Power::nearest(below);
     let ready = recharge_time(lit.flash.recharge, power).seconds();
     if facts.recharge_short[index] > READY {
-        return Reason::NotReady { ready, asked: s.setup.pace.interval.seconds() };
+        return Reason::NotReady { ready, asked: s.setup.between_exposures().seconds() };
     }
     let pops = pops_per_battery(lit.flash.full_pops, power);
     Reason::Ready { ready, pops, error: pops * POPS_ERROR }
