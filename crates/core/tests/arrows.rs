@@ -79,10 +79,10 @@ const CORE: [&str; 36] = [
     "layout",
     "card",
     "starts",
-    "drill",
     "kit_sheet",
     "take",
     "judge",
+    "drill",
     "format",
     "learn",
 ];

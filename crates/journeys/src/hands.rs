@@ -74,6 +74,12 @@ impl Walk {
             .await;
     }
 
+    /// Opens the menu with this name and takes what is called so in it.
+    pub async fn pick(&self, menu: &str, what: &str) {
+        self.press_named(menu).await;
+        self.clicked(what, async || self.named("[role=menuitem]", what).await).await;
+    }
+
     /// Sends keys to whatever has the focus.
     pub async fn keys(&self, keys: impl Into<TypingData>) {
         self.browser.action_chain().send_keys(keys).perform().await.unwrap();

@@ -156,7 +156,7 @@ async fn the_tour_on_a_phone() {
 async fn plan_b() {
     let walk = Walk::at_desk().await;
     walk.open("/").await;
-    walk.press_named("Let Hands on the plank stand by for Boatbuilder at the doors").await;
+    walk.pick("More for Hands on the plank", "Let it stand by for Boatbuilder at the doors").await;
     walk.press_named("Swap in for Boatbuilder at the doors: Hands on the plank").await;
     walk.named("button", "Swap in for Hands on the plank: Boatbuilder at the doors").await;
     walk.choose("if it rains", "if the sun stays away").await;

@@ -143,9 +143,9 @@ async fn the_day_follows_the_bench() {
 async fn both_of_two_deletions_come_back() {
     let walk = Walk::at_desk().await;
     walk.open("/").await;
-    walk.press_named("Delete Hands on the plank").await;
+    walk.pick("More for Hands on the plank", "Delete").await;
     walk.no_longer_sees("[role=grid] a", "Hands on the plank").await;
-    walk.press_named("Delete Enamel in the glasshouse").await;
+    walk.pick("More for Enamel in the glasshouse", "Delete").await;
     walk.wait("a list of both", "return document.querySelector('summary')?.textContent.endsWith('days: 2')").await;
     walk.press("summary").await;
     walk.accessible("the list of what was deleted").await;

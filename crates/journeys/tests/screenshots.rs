@@ -23,7 +23,7 @@ async fn at_a_desk() {
     let walk = Walk::at_desk().await;
     walk.open("/?at=2026-09-18T16:40").await;
     walk.sees(".light", "low sun behind the subject").await;
-    walk.press_named("Let Hands on the plank stand by for Boatbuilder").await;
+    walk.pick("More for Hands on the plank", "Let it stand by for Boatbuilder").await;
     walk.named("button", "Swap in for Boatbuilder at the doors").await;
     walk.sees("[data-next] a", "Packed").await;
     walk.read("window.scrollTo(0, 0)").await;

@@ -15,9 +15,9 @@ async fn jobs_and_their_setups() {
     walk.sees("article input", "New job").await;
     walk.type_into("Name of the job", "Rope walk at dawn").await;
     walk.sees("article input", "Rope walk at dawn").await;
-    walk.press_named("Duplicate Slip shed").await;
+    walk.pick("More for Slip shed", "Duplicate").await;
     walk.sees("article input", "Slip shed, copy").await;
-    walk.press_named("Delete Slip shed, copy").await;
+    walk.pick("More for Slip shed, copy", "Delete").await;
     walk.no_longer_sees("article input", "Slip shed, copy").await;
     walk.press_named("Bring it back").await;
     walk.sees("article input", "Slip shed, copy").await;
@@ -25,7 +25,7 @@ async fn jobs_and_their_setups() {
     walk.type_into("Date", "2026-02-31").await;
     walk.sees("article [data-rac]", "A date is needed here").await;
     // The second setup of the sample job goes first.
-    walk.press_named("Hands on the plank: earlier").await;
+    walk.pick("More for Hands on the plank", "Earlier").await;
     const GRID: &str = "const grid = [...document.querySelectorAll('[role=grid]')].find((g) => g.textContent.includes('Hands on the plank'));";
     let order = format!("{GRID} return [...grid.querySelectorAll('[role=row] a')].map((a) => a.textContent).join()");
     walk.wait("the new order", &format!("{order}.startsWith('Hands')")).await;

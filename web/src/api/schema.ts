@@ -327,6 +327,41 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/drills/task": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** A task to do outside. */
+        get: operations["drills_task"];
+        put?: never;
+        /** Counts a task among the answers, where its frame can be judged. */
+        post: operations["drills_task_count"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
+    "/api/drills/task/shown": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** What a take is worth for a task. Nothing is kept. */
+        get: operations["drills_task_shown"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/events": {
         parameters: {
             query?: never;
@@ -3645,6 +3680,7 @@ export interface components {
             answer: number;
             /** @description To a round of this kind, */
             kind: components["schemas"]["DrillKind"];
+            on?: components["schemas"]["OwnSetup"] | null;
             /**
              * Format: int32
              * @description by this seed.
@@ -3662,7 +3698,7 @@ export interface components {
          * @description What a round practises.
          * @enum {string}
          */
-        DrillKind: "ratio" | "lit_to_shadow" | "which_dial" | "against" | "equivalent" | "power_for_distance" | "distance_for_power" | "light_from" | "reflection" | "grey_card" | "depth" | "sharp_in_hand" | "binds";
+        DrillKind: "ratio" | "lit_to_shadow" | "which_dial" | "against" | "equivalent" | "power_for_distance" | "distance_for_power" | "light_from" | "reflection" | "grey_card" | "depth" | "sharp_in_hand" | "binds" | "outside";
         /** @description A sheet for paper, with its key. */
         DrillSheet: {
             /** @description The right answer of each, with why. */
@@ -6067,6 +6103,16 @@ export interface components {
             /** @description What it says, in a line. */
             text: components["schemas"]["Name"];
         };
+        /** @description A setup of one's own that a round is drawn on. */
+        OwnSetup: {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /**
+             * Format: int64
+             * @description As it stood then.
+             */
+            version: number;
+        };
         /** @description How many frames, how fast. */
         Pace: {
             /**
@@ -6798,6 +6844,9 @@ export interface components {
             why: "below_base";
         } | {
             /** @enum {string} */
+            why: "film_speed";
+        } | {
+            /** @enum {string} */
             why: "base";
         } | {
             /**
@@ -7026,6 +7075,37 @@ export interface components {
             shape: number;
             /** @description Colours that are looked at. */
             swatches: components["schemas"]["Swatch"][];
+        };
+        /** @description A question. */
+        RoundTold: {
+            /** @description What is asked. */
+            ask: string;
+            /** @description What is looked at. */
+            frames: components["schemas"]["DrillFrame"][];
+            /** @description How it is answered. */
+            gesture: components["schemas"]["Gesture"];
+            /** @description What kind. */
+            kind: components["schemas"]["DrillKind"];
+            /**
+             * Format: double
+             * @description How a pane is turned that is asked about, in degrees to the right.
+             */
+            pane?: number | null;
+            /**
+             * Format: int32
+             * @description The seed it is drawn by.
+             */
+            seed: number;
+            /**
+             * Format: double
+             * @description How wide its frames are for their height, so that they have their place before they are made; those of the answer too.
+             */
+            shape: number;
+            /** @description Colours that are looked at. */
+            swatches: components["schemas"]["Swatch"][];
+            on?: components["schemas"]["OwnSetup"] | null;
+            /** @description That setup's name. */
+            on_name?: string | null;
         };
         /**
          * @description A thing a venue may forbid.
@@ -8114,6 +8194,71 @@ export interface components {
              * @description So many; those whose frame was there already are not among them.
              */
             count: number;
+        };
+        /** @description A task. */
+        Task: {
+            /** @description What to mark in the frame. */
+            marks: string;
+            /** @description What a frame has to show. */
+            of: components["schemas"]["TaskOf"];
+            /**
+             * Format: int32
+             * @description The seed it is drawn by.
+             */
+            seed: number;
+            /** @description What to do. */
+            text: string;
+        };
+        /** @description What a frame is worth for a task. */
+        TaskGraded: {
+            /** @description Whether it shows what it has to; none where it cannot be told yet. */
+            done?: boolean | null;
+            /**
+             * Format: double
+             * @description How far off it is, in stops, where it is a matter of stops.
+             */
+            off?: number | null;
+            /** @description In a sentence. */
+            said: string;
+        };
+        /** @description What a frame has to show. */
+        TaskOf: {
+            /**
+             * Format: double
+             * @description In stops; negative is over it.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "background_under";
+        } | {
+            /**
+             * Format: double
+             * @description In stops.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "shadow_under";
+        } | {
+            /** @enum {string} */
+            what: "sky_kept";
+        } | {
+            /** @enum {string} */
+            what: "grey_neutral";
+        } | {
+            /** @description At this time or a slower one. */
+            shutter: components["schemas"]["ShutterMark"];
+            /** @enum {string} */
+            what: "sharp_in_hand";
+        };
+        /** @description A task to be counted as done, or as tried. */
+        TaskToCount: {
+            /**
+             * Format: int32
+             * @description The task's seed.
+             */
+            seed: number;
+            /** @description The take that shows it. */
+            take: components["schemas"]["Id"];
         };
         /**
          * @description Light or dim.
@@ -10112,7 +10257,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
             409: {
                 headers: {
                     [name: string]: unknown;
@@ -10176,6 +10320,8 @@ export interface operations {
                 seed?: number | null;
                 /** @description The kind that is being answered: the one due after it is drawn ahead. Which that is does not hang on the answer. */
                 after?: components["schemas"]["DrillKind"] | null;
+                /** @description A job whose own setups are asked about; made-up sets without it. */
+                job?: string | null;
             };
             header?: never;
             path?: never;
@@ -10188,7 +10334,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["Round"];
+                    "application/json": components["schemas"]["RoundTold"];
                 };
             };
             /** @description Not understood. */
@@ -10294,6 +10440,271 @@ export interface operations {
                 };
             };
             /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_task: {
+        parameters: {
+            query?: {
+                /** @description By which seed; one by chance without it. */
+                seed?: number | null;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["Task"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not there. */
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_task_count: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["TaskToCount"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskGraded"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Some fields need another look. */
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    drills_task_shown: {
+        parameters: {
+            query: {
+                /** @description The task's seed. */
+                seed: number;
+                /** @description The take. */
+                take: string;
+            };
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TaskGraded"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             404: {
                 headers: {
                     [name: string]: unknown;

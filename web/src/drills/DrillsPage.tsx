@@ -12,6 +12,9 @@ import { Spoken } from '../ui/voice'
 import { type Asked, drawAhead, drillsQuery, roundQuery } from './drillsQuery'
 import { RoundView } from './RoundView'
 import { Standing } from './Standing'
+import { DrawnOn } from './DrawnOn'
+import { drawTask, useTask } from './task'
+import { TaskView } from './TaskView'
 import { Weeks } from './Weeks'
 
 const Page = styled.div`
@@ -41,6 +44,14 @@ const Page = styled.div`
   .top .end {
     margin-left: auto;
   }
+  .lead {
+    line-height: 1.7;
+  }
+  .does {
+    display: flex;
+    flex-wrap: wrap;
+    gap: 10px;
+  }
   .notches {
     letter-spacing: 0.12em;
     font-size: 20px;
@@ -69,8 +80,10 @@ export default function DrillsPage() {
     // What cannot be drawn ahead is drawn, or its trouble told, when its turn comes.
     if (asked !== null && now) drawAhead(client, asked, now).catch(() => undefined)
   }, [client, asked, now])
+  const [job, setJob] = useState<string>()
+  const task = useTask()
   const ask = (kind?: DrillKind) =>
-    setAsked((before) => ({ sitting, number: (before?.number ?? 0) + 1, kind }))
+    setAsked((before) => ({ sitting, number: (before?.number ?? 0) + 1, kind, job }))
   const begin = () => {
     setResults([])
     ask()
@@ -101,12 +114,14 @@ export default function DrillsPage() {
       <div>
         {asked === null && (
           <>
-            <p>
-              Ten short rounds on frames made up for each: one question, one gesture, then what is right and
-              why. What goes wrong comes back sooner.
+            {task !== null && <TaskView key={task} seed={task} />}
+            <p className="lead">
+              Ten short rounds on <DrawnOn job={job} onChoose={setJob} />: one question, one gesture, then
+              what is right and why. What goes wrong comes back sooner.
             </p>
-            <p>
+            <p className="does">
               <MainPush onPress={begin}>Ten rounds</MainPush>
+              {task === null && <Push onPress={drawTask}>A task to do outside</Push>}
             </p>
           </>
         )}
@@ -137,7 +152,9 @@ export default function DrillsPage() {
             told={told.data}
             onAsk={(kind) => {
               setResults([])
-              ask(kind)
+              if (kind !== 'outside') return ask(kind)
+              setAsked(null)
+              drawTask()
             }}
           />
         )}

@@ -1,5 +1,6 @@
 import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
+import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import type { Graded, Round } from '../api/types'
@@ -16,6 +17,10 @@ const Plate = styled.section`
     font-size: 21px;
     line-height: 1.3;
     max-width: 44em;
+  }
+  .on {
+    font-size: 15px;
+    color: ${({ theme }) => theme.quiet};
   }
   .choices {
     display: flex;
@@ -64,12 +69,12 @@ type Props = {
 
 /** One question, one gesture, and then what is right and why. */
 export function RoundView({ round, onGraded, onNext, next }: Props) {
-  const { kind, seed, gesture } = round
+  const { kind, seed, gesture, on = null } = round
   const scale = scaleOf(gesture)
   const [value, setValue] = useState(scale?.begins ?? 0)
   const answer = useMutation({
     mutationFn: (told: number) =>
-      need(client.POST('/api/drills/answers', { body: { kind, seed, answer: told } })),
+      need(client.POST('/api/drills/answers', { body: { kind, seed, answer: told, on } })),
     onSuccess: onGraded,
   })
   const graded = answer.data
@@ -77,6 +82,11 @@ export function RoundView({ round, onGraded, onNext, next }: Props) {
   const turns = gesture.by === 'turn'
   return (
     <Plate aria-label="Question" data-kind={kind} data-seed={seed}>
+      {on && round.on_name && (
+        <p className="on">
+          On <Link to={`/setups/${on.id}`}>{round.on_name}</Link>, its dials or its light elsewhere:
+        </p>
+      )}
       <p className="ask">{round.ask}</p>
       {(frames.length > 0 || turns) && (
         <Frames frames={frames} shape={round.shape}>
@@ -114,6 +124,7 @@ export function RoundView({ round, onGraded, onNext, next }: Props) {
             {`It is ${scale.said(value)}`}
           </MainPush>
         )}
+        {answer.error && <Push onPress={onNext}>Take another</Push>}
         {graded && (
           <MainPush autoFocus onPress={onNext}>
             {next}

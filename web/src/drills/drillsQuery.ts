@@ -11,18 +11,18 @@ export const drillsQuery = queryOptions({
   queryFn: () => need(client.GET('/api/drills')),
 })
 
-/** Which round of this sitting is asked: of a kind that was wanted, or of the one that is due. */
-export type Asked = { sitting: number; number: number; kind?: DrillKind }
+/** Which round of this sitting is asked: of a kind that was wanted, or of the one that is due; on a job’s own setups, or made-up sets. */
+export type Asked = { sitting: number; number: number; kind?: DrillKind; job?: string }
 
 /** A round to answer; the one after another can be drawn while that is thought about. */
-export const roundQuery = ({ sitting, number, kind }: Asked, after?: DrillKind) =>
+export const roundQuery = ({ sitting, number, kind, job }: Asked, after?: DrillKind) =>
   queryOptions({
     // Not among what is stale when an answer is kept: a round stays what it is.
-    queryKey: ['drill-round', sitting, number, kind ?? null],
+    queryKey: ['drill-round', sitting, number, kind ?? null, job ?? null],
     queryFn: () =>
       need(
         client.GET('/api/drills/round', {
-          params: { query: { ...(kind && { kind }), ...(after && { after }) } },
+          params: { query: { ...(kind && { kind }), ...(after && { after }), ...(job && { job }) } },
         }),
       ),
     staleTime: Infinity,
@@ -40,4 +40,19 @@ export const sheetQuery = (seed: number) =>
     queryKey: ['drill-sheet', seed],
     queryFn: () => need(client.GET('/api/drills/sheet', { params: { query: { seed } } })),
     staleTime: Infinity,
+  })
+
+/** A task to do outside. */
+export const taskQuery = (seed: number) =>
+  queryOptions({
+    queryKey: ['drill-task', seed],
+    queryFn: () => need(client.GET('/api/drills/task', { params: { query: { seed } } })),
+    staleTime: Infinity,
+  })
+
+/** What a take shows of it, as it was judged in this version. */
+export const taskShownQuery = (seed: number, take: string, version: number) =>
+  queryOptions({
+    queryKey: ['drill-task', seed, take, version],
+    queryFn: () => need(client.GET('/api/drills/task/shown', { params: { query: { seed, take } } })),
   })

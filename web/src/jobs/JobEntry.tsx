@@ -1,6 +1,6 @@
-import { lazy, Suspense } from 'react'
+import { lazy, Suspense, useState } from 'react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { useNavigate } from 'react-router'
+import { Link, useNavigate } from 'react-router'
 import { client, need, words } from '../api/client'
 import type { JobKind, JobSummary } from '../api/types'
 import { download } from '../ui/download'
@@ -12,7 +12,8 @@ import { useNotice } from '../ui/Notices'
 import { Push } from '../ui/Push'
 import { Entry } from './JobLines'
 import { NameToMake } from '../ui/NameToMake'
-import { PurposeLines } from './PurposeLines'
+import { Choices } from '../ui/Choices'
+import { isPlain, PurposeLines } from './PurposeLines'
 import { ShootingOrder } from './ShootingOrder'
 import { dateOf } from './until'
 import { useJob } from './useJob'
@@ -23,6 +24,15 @@ const kinds: { id: JobKind; name: string }[] = [
   { id: 'event', name: 'Event' },
   { id: 'product', name: 'Product' },
 ]
+
+/** What is done with a job now and then. */
+const rest = [
+  { id: 'purpose', name: 'What its pictures are for' },
+  { id: 'duplicate', name: 'Duplicate' },
+  { id: 'export', name: 'Export' },
+  { id: 'takes', name: 'Export with takes' },
+  { id: 'delete', name: 'Delete' },
+] as const
 
 /** A job with its setups in shooting order. */
 export default function JobEntry({ job }: { job: JobSummary }) {
@@ -57,6 +67,14 @@ export default function JobEntry({ job }: { job: JobSummary }) {
       void navigate(`/setups/${made.id}`)
     },
   })
+  const [told, setTold] = useState(false)
+  const doing: Record<(typeof rest)[number]['id'], () => void> = {
+    purpose: () => setTold(true),
+    duplicate: () => duplicate.mutate(),
+    export: () => download(`/api/jobs/${job.id}/export`),
+    takes: () => download(`/api/jobs/${job.id}/export?frames=true`),
+    delete: () => remove.mutate(),
+  }
   const error = (field: string) => errors[field]
   const trouble = [duplicate.error, remove.error].find(Boolean)
   return (
@@ -118,32 +136,25 @@ export default function JobEntry({ job }: { job: JobSummary }) {
             onCommit={(place) => edit({ place })}
           />
         </p>
-        <PurposeLines name={brief.name} brief={brief} errors={errors} onPut={edit} />
+        {(told || !isPlain(brief)) && (
+          <PurposeLines name={brief.name} brief={brief} errors={errors} onPut={edit} />
+        )}
         <p className="does">
-          <Push onPress={() => void navigate(`/jobs/${job.id}/day`)} aria-label={`Day of ${job.job.name}`}>
+          <Link to={`/jobs/${job.id}/day`} aria-label={`Day of ${job.job.name}`}>
             Day
-          </Push>
-          <Push onPress={() => void navigate(`/jobs/${job.id}/card`)} aria-label={`Card of ${job.job.name}`}>
+          </Link>
+          <Link to={`/jobs/${job.id}/card`} aria-label={`Card of ${job.job.name}`}>
             Card
-          </Push>
-          <Push onPress={() => void navigate(`/jobs/${job.id}/log`)} aria-label={`Log of ${job.job.name}`}>
+          </Link>
+          <Link to={`/jobs/${job.id}/log`} aria-label={`Log of ${job.job.name}`}>
             Log
-          </Push>
-          <Push onPress={() => duplicate.mutate()} aria-label={`Duplicate ${job.job.name}`}>
-            Duplicate
-          </Push>
-          <Push onPress={() => download(`/api/jobs/${job.id}/export`)} aria-label={`Export ${job.job.name}`}>
-            Export
-          </Push>
-          <Push
-            onPress={() => download(`/api/jobs/${job.id}/export?frames=true`)}
-            aria-label={`Export with takes: ${job.job.name}`}
-          >
-            Export with takes
-          </Push>
-          <Push onPress={() => remove.mutate()} aria-label={`Delete ${job.job.name}`}>
-            Delete
-          </Push>
+          </Link>
+          <Choices
+            label="More"
+            name={`More for ${job.job.name}`}
+            of={rest.filter(({ id }) => id !== 'purpose' || (!told && isPlain(brief)))}
+            onChoose={({ id }) => doing[id]()}
+          />
         </p>
         {trouble && <Trouble>{words(trouble)}</Trouble>}
         <Keeping state={state} by={session} />

@@ -26,8 +26,13 @@ export const Entry = styled.article`
     display: flex;
     flex-wrap: wrap;
     align-items: center;
-    gap: 6px;
-    padding-top: 8px;
+    gap: 6px 18px;
+    padding-top: 6px;
+  }
+  .does a {
+    padding: 6px 0;
+    font-weight: 600;
+    text-underline-offset: 4px;
   }
   @media (max-width: 760px) {
     grid-template-columns: 1fr;

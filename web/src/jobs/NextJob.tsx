@@ -6,6 +6,7 @@ import { settingsQuery } from '../api/queries'
 import { cardQuery, ticksQuery } from '../card/cardQuery'
 import { dateWords } from '../card/dateWords'
 import { clockTime } from '../words/units'
+import { SkyThen } from './SkyThen'
 import { dateOf, untilWords } from './until'
 import { useNow } from './useNow'
 
@@ -80,6 +81,7 @@ export default function NextJob() {
           })}
         </ol>
       )}
+      <SkyThen job={next.id} times={times} />
       <p>
         <Link to={`/jobs/${next.id}/card#pack`}>
           {card && packed !== undefined

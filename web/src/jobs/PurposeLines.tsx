@@ -30,6 +30,10 @@ const rules = choicesOf<Rule>({
   bounce: 'bouncing',
   sound: 'the shutter’s sound',
 })
+/** Whether nothing is said of what the pictures are for, and nothing is forbidden. */
+export const isPlain = ({ purpose, venue }: Brief) =>
+  purpose.shown.on === 'anywhere' && purpose.shape === 'sensor' && Object.values(venue).every(Boolean)
+
 /** What each place begins with. */
 const begins = (on: Shown['on']): Shown => {
   switch (on) {

@@ -1,5 +1,5 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import { ArrowDown, ArrowUp, Copy, GripVertical, Umbrella, X } from 'lucide-react'
+import { GripVertical } from 'lucide-react'
 import { Button, GridList, GridListItem, useDragAndDrop } from 'react-aria-components'
 import { Link } from 'react-router'
 import styled from 'styled-components'
@@ -9,7 +9,8 @@ import type { JobSummary, SetupLight, SetupSummary } from '../api/types'
 import { clockTime } from '../words/units'
 import { useNotice } from '../ui/Notices'
 import { LiveChoice } from '../ui/LiveChoice'
-import { Push, QuietPush } from '../ui/Push'
+import { Choices } from '../ui/Choices'
+import { Push } from '../ui/Push'
 import { whenMade } from '../words/standby'
 
 const Order = styled(GridList)`
@@ -118,6 +119,9 @@ function PlanB({ setup, main, onPut, onSwap }: PlanBProps) {
   )
 }
 
+/** What is done with a setup here now and then. */
+type Doing = 'earlier' | 'later' | 'standby' | 'duplicate' | 'delete'
+
 type PlanBProps = {
   setup: SetupSummary
   main: SetupSummary | undefined
@@ -200,6 +204,24 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
     if (place < 0 || place >= ids.length) return
     move([id], ids[place]!, by > 0)
   }
+  const doing: Record<Doing, (setup: SetupSummary) => void> = {
+    earlier: ({ id }) => shift(id, -1),
+    later: ({ id }) => shift(id, 1),
+    standby: ({ id }) => standBy.mutate({ id, standby: 'rain' }),
+    duplicate: ({ id }) => duplicate.mutate(id),
+    delete: (setup) => remove.mutate(setup),
+  }
+  const restOf = (setup: SetupSummary) => {
+    const main = mainOf(setup.id)
+    const all: { id: Doing; name: string; there: boolean }[] = [
+      { id: 'earlier', name: 'Earlier', there: ids[0] !== setup.id },
+      { id: 'later', name: 'Later', there: ids.at(-1) !== setup.id },
+      { id: 'standby', name: `Let it stand by for ${main?.name}`, there: !setup.standby && !!main },
+      { id: 'duplicate', name: 'Duplicate', there: true },
+      { id: 'delete', name: 'Delete', there: true },
+    ]
+    return all.filter(({ there }) => there)
+  }
   return (
     <Order
       aria-label={`Setups of ${job.job.name}, in shooting order`}
@@ -227,34 +249,12 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
             )}
           </span>
           <span className="end">
-            <QuietPush
-              aria-label={`${setup.name}: earlier`}
-              onPress={() => shift(setup.id, -1)}
-              isDisabled={ids[0] === setup.id}
-            >
-              <ArrowUp size={17} aria-hidden />
-            </QuietPush>
-            <QuietPush
-              aria-label={`${setup.name}: later`}
-              onPress={() => shift(setup.id, 1)}
-              isDisabled={ids.at(-1) === setup.id}
-            >
-              <ArrowDown size={17} aria-hidden />
-            </QuietPush>
-            {!setup.standby && mainOf(setup.id) && (
-              <QuietPush
-                aria-label={`Let ${setup.name} stand by for ${mainOf(setup.id)?.name}`}
-                onPress={() => standBy.mutate({ id: setup.id, standby: 'rain' })}
-              >
-                <Umbrella size={16} aria-hidden />
-              </QuietPush>
-            )}
-            <QuietPush aria-label={`Duplicate ${setup.name}`} onPress={() => duplicate.mutate(setup.id)}>
-              <Copy size={16} aria-hidden />
-            </QuietPush>
-            <QuietPush aria-label={`Delete ${setup.name}`} onPress={() => remove.mutate(setup)}>
-              <X size={17} aria-hidden />
-            </QuietPush>
+            <Choices
+              label="More"
+              name={`More for ${setup.name}`}
+              of={restOf(setup)}
+              onChoose={({ id }) => doing[id](setup)}
+            />
           </span>
         </Shot>
       )}

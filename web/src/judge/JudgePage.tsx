@@ -20,6 +20,7 @@ import { Loupe } from './Loupe'
 import { keyOf } from './marks'
 import { Simulated } from './Simulated'
 import { TakeFrame } from './TakeFrame'
+import { TaskAtHand } from './TaskAtHand'
 import { TakeLines } from './TakeLines'
 import { TakenApart } from './TakenApart'
 import { TakeStrip } from './TakeStrip'
@@ -181,6 +182,7 @@ function Frames({ id, take, bench, draft, job }: FramesProps) {
               <p>Best is a pair: one frame with flash, one without, nothing else changed.</p>
             </div>
           )}
+          {!shown && <TaskAtHand />}
           {takes.length > 0 && <TakeStrip id={id} takes={takes} shown={shown} />}
           {shown && <OneTake key={shown} id={shown} setup={id} bench={bench} draft={draft} others={takes} />}
         </Intake>
@@ -249,6 +251,7 @@ function OneTake({ id, setup, bench, draft, others }: OneProps) {
       </div>
       <div>
         {trouble && <Trouble>{trouble}</Trouble>}
+        <TaskAtHand take={{ id, version: told.kept.version }} />
         <Verdict
           told={told}
           without={without}

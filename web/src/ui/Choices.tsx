@@ -25,19 +25,30 @@ const Items = styled(Menu<object>)`
   }
 `
 
-type ChoicesProps<T> = { label: string; of: T[]; onChoose: (one: T) => void }
+type ChoicesProps<T> = {
+  label: string
+  /** What of, where the button alone does not say it: begins with the label. */
+  name?: string
+  of: T[]
+  onChoose: (one: T) => void
+}
 
 /** A button that opens a list of things to do. */
-export function Choices<T extends { id: string; name: string }>({ label, of, onChoose }: ChoicesProps<T>) {
+export function Choices<T extends { id: string; name: string }>({
+  label,
+  name,
+  of,
+  onChoose,
+}: ChoicesProps<T>) {
   const choose = (key: Key) => {
     const found = of.find(({ id }) => id === key)
     if (found) onChoose(found)
   }
   return (
     <MenuTrigger>
-      <Push>{label}</Push>
+      <Push aria-label={name}>{label}</Push>
       <Drop>
-        <Items aria-label={label} onAction={choose}>
+        <Items aria-label={name ?? label} onAction={choose}>
           {of.map(({ id, name }) => (
             <MenuItem key={id} id={id}>
               {name}

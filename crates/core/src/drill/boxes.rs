@@ -51,13 +51,13 @@ pub fn standing(answers: &[Answered]) -> Vec<DrillStanding> {
             ..before
         })
     };
-    DrillKind::ALL.into_iter().map(of).collect()
+    DrillKind::ALL.into_iter().chain([DrillKind::Outside]).map(of).collect()
 }
 
 /// The kind to ask next: the one longest overdue, never the one just asked. A kind never asked comes before all that are not overdue, and
-/// at the latest after each that was asked again: who has everything wrong meets every kind all the same.
+/// at the latest after each that was asked again: who has everything wrong meets every kind all the same. Only those `among` are asked.
 #[must_use]
-pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
+pub fn next_kind(answers: &[Answered], among: &[DrillKind], seed: u64) -> DrillKind {
     let count = answers.len() as i64;
     let mut chance = Chance::of(seed);
     let overdue = |one: &DrillStanding| -> i64 {
@@ -65,7 +65,10 @@ pub fn next_kind(answers: &[Answered], seed: u64) -> DrillKind {
         last.map_or(0, |last| count - last as i64 - (1 << one.in_box))
     };
     let just = answers.last().map(|answer| answer.kind);
-    let standing = standing(answers);
+    let mut standing = standing(answers);
+    standing.retain(|one| among.contains(&one.kind));
+    // One alone is asked again.
+    let just = just.filter(|_| standing.len() > 1);
     let again = standing.iter().any(|one| Some(one.kind) == just && one.asked > 1);
     let fresh = again && standing.iter().any(|one| one.in_box == 0);
     let others = standing.iter().filter(|one| Some(one.kind) != just && (!fresh || one.in_box == 0));
@@ -84,7 +87,7 @@ mod tests {
     fn no_kind_starves() {
         let mut answers: Vec<Answered> = Vec::new();
         for round in 0..2 * DrillKind::ALL.len() as u64 {
-            answers.push(Answered { kind: next_kind(&answers, round), right: false });
+            answers.push(Answered { kind: next_kind(&answers, &DrillKind::ALL, round), right: false });
         }
         assert!(DrillKind::ALL.into_iter().all(|kind| answers.iter().any(|answer| answer.kind == kind)), "{answers:?}");
     }
@@ -94,11 +97,11 @@ mod tests {
     fn the_next_is_known_before_the_answer() {
         let mut answers: Vec<Answered> = Vec::new();
         for round in 0..200_u64 {
-            let kind = next_kind(&answers, round);
+            let kind = next_kind(&answers, &DrillKind::ALL, round);
             let [right, wrong] = [true, false].map(|right| {
                 let mut after = answers.clone();
                 after.push(Answered { kind, right });
-                next_kind(&after, round + 1)
+                next_kind(&after, &DrillKind::ALL, round + 1)
             });
             assert_eq!(right, wrong, "{answers:?}");
             answers.push(Answered { kind, right: round % 3 != 0 });
@@ -125,7 +128,7 @@ mod tests {
     fn what_is_often_wrong_comes_back_sooner() {
         let mut answers: Vec<Answered> = Vec::new();
         for round in 0..400 {
-            let kind = next_kind(&answers, round);
+            let kind = next_kind(&answers, &DrillKind::ALL, round);
             assert_ne!(Some(kind), answers.last().map(|answer| answer.kind));
             answers.push(Answered { kind, right: kind != DrillKind::GreyCard });
         }

@@ -1,8 +1,6 @@
 //! An answer, graded.
 
-use super::{Drawn, DrillFrame, DrillKind, Gesture, colour, drawn};
-use crate::house::House;
-use crate::kit::Kit;
+use super::{Drawn, DrillFrame, DrillGround, DrillKind, Gesture, colour, drawn};
 use crate::marks::stops_amount;
 use crate::say::drill as words;
 use serde::Serialize;
@@ -74,8 +72,8 @@ fn can_be(gesture: &Gesture, answer: f64) -> bool {
 
 /// Grades an answer to a round; none where there is no such round with this kit, or the number is no answer to it.
 #[must_use]
-pub fn grade(kind: DrillKind, seed: u32, answer: f64, kit: &Kit, house: House) -> Option<Graded> {
-    let drawn = drawn(kind, seed, kit, house).filter(|drawn| can_be(&drawn.gesture, answer))?;
+pub fn grade(kind: DrillKind, seed: u32, answer: f64, ground: DrillGround<'_>) -> Option<Graded> {
+    let drawn = drawn(kind, seed, ground).filter(|drawn| can_be(&drawn.gesture, answer))?;
     let off = off(&drawn, answer);
     let right = off.abs() <= drawn.tolerance;
     Some(Graded {

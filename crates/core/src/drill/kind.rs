@@ -32,10 +32,12 @@ pub enum DrillKind {
     SharpInHand,
     /// What stops a plan.
     Binds,
+    /// A task done outside with one's own camera: never asked in a turn of rounds.
+    Outside,
 }
 
 impl DrillKind {
-    /// All of them.
+    /// All that are asked in rounds.
     pub const ALL: [DrillKind; 13] = [
         DrillKind::Ratio,
         DrillKind::LitToShadow,
@@ -69,6 +71,7 @@ impl DrillKind {
             DrillKind::Depth => say::drill::DEPTH,
             DrillKind::SharpInHand => say::drill::SHARP_IN_HAND,
             DrillKind::Binds => say::drill::BINDS,
+            DrillKind::Outside => say::drill::OUTSIDE,
         }
     }
 }

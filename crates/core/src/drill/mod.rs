@@ -7,10 +7,12 @@ mod colour;
 mod dials;
 mod graded;
 mod kind;
+mod own;
 mod pictured;
 mod places;
 mod progress;
 mod stage;
+mod task;
 #[cfg(test)]
 mod tests;
 
@@ -19,6 +21,7 @@ use chance::Chance;
 pub use graded::{Graded, grade};
 pub use kind::DrillKind;
 pub use progress::{DatedAnswer, DrillWeek, weeks};
+pub use task::{Task, TaskGraded, TaskOf, grade_task, task};
 
 use crate::house::House;
 use crate::kit::Kit;
@@ -150,9 +153,24 @@ impl Drawn {
     }
 }
 
-fn drawn(kind: DrillKind, seed: u32, kit: &Kit, house: House) -> Option<Drawn> {
+/// What rounds are drawn from.
+#[derive(Debug, Clone, Copy)]
+pub struct DrillGround<'a> {
+    /// The studio's kit.
+    pub kit: &'a Kit,
+    /// Its house rules.
+    pub house: House,
+    /// A setup of one's own to be asked about; sets made up for each round without it.
+    pub own: Option<&'a Setup>,
+}
+
+fn drawn(kind: DrillKind, seed: u32, ground: DrillGround<'_>) -> Option<Drawn> {
+    let DrillGround { kit, house, own } = ground;
     let mut chance = Chance::of(u64::from(seed));
     let chance = &mut chance;
+    if let Some(own) = own {
+        return own::drawn(kind, chance, own, kit, house);
+    }
     match kind {
         DrillKind::Ratio => pictured::ratio(chance, kit, house),
         DrillKind::LitToShadow => pictured::lit_to_shadow(chance, kit, house),
@@ -167,14 +185,16 @@ fn drawn(kind: DrillKind, seed: u32, kit: &Kit, house: House) -> Option<Drawn> {
         DrillKind::GreyCard => Some(colour::grey_card(chance)),
         DrillKind::Depth => Some(camera::depth(chance, house.units)),
         DrillKind::SharpInHand => Some(camera::sharp_in_hand(chance, house.shake)),
+        DrillKind::Outside => None,
     }
 }
 
-/// A round of a kind; none where the kit has not what its picture takes: a body, a lens, and a flash where one is asked about.
+/// A round of a kind; none where the kit has not what its picture takes: a body, a lens, and a flash where one is asked about; nor where
+/// a setup of one's own gives no such question.
 #[must_use]
-pub fn round(kind: DrillKind, seed: u32, kit: &Kit, house: House) -> Option<Round> {
-    let Drawn { ask, gesture, frames, swatches, pane, .. } = drawn(kind, seed, kit, house)?;
-    let shape = frames.first().map_or(1.0, |frame| shape(&frame.setup, kit));
+pub fn round(kind: DrillKind, seed: u32, ground: DrillGround<'_>) -> Option<Round> {
+    let Drawn { ask, gesture, frames, swatches, pane, .. } = drawn(kind, seed, ground)?;
+    let shape = frames.first().map_or(1.0, |frame| shape(&frame.setup, ground.kit));
     Some(Round { kind, seed, ask, gesture, frames, shape, swatches, pane })
 }
 
@@ -182,4 +202,10 @@ fn shape(setup: &Setup, kit: &Kit) -> f64 {
     let body = kit.camera(&setup.camera.body);
     let view = body.map(|body| view_of(setup, (body.sensor_width, body.sensor_height)));
     view.map_or(1.0, |view| view.half_width / view.half_height)
+}
+
+/// The kinds that may be asked, of made-up sets or of one's own.
+#[must_use]
+pub fn kinds(own: bool) -> &'static [DrillKind] {
+    if own { &own::KINDS } else { &DrillKind::ALL }
 }

@@ -27,9 +27,14 @@ pub(super) fn ratio(chance: &mut Chance, kit: &Kit, house: House) -> Option<Draw
     let mut setup = person(chance, kit, face, background)?;
     light_at(&mut setup, chance.one_of([-50.0, -30.0, 30.0, 50.0]));
     put_flash(&mut setup, kit, house, fills_up(face))?;
+    ask_ratio(setup, words::ASK_RATIO, kit, house)
+}
+
+/// The same of any setup, as it stands.
+pub(super) fn ask_ratio(setup: Setup, ask: &str, kit: &Kit, house: House) -> Option<Drawn> {
     let [face, behind] = totals(&setup, kit, house, [Patch::Face, Patch::Background])?;
     let scale = Gesture::Stops { from: -6.0, to: 3.0, zero: words::FACE, what: words::BACKGROUND };
-    let mut drawn = Drawn::asking(words::ASK_RATIO.to_owned(), scale, behind - face, BY_EYE);
+    let mut drawn = Drawn::asking(ask.to_owned(), scale, behind - face, BY_EYE);
     drawn.stops = Some(1.0);
     drawn.frames = vec![frame(&setup, "")];
     drawn.why = words::ratio(face, behind);
@@ -43,6 +48,11 @@ pub(super) fn lit_to_shadow(chance: &mut Chance, kit: &Kit, house: House) -> Opt
     let mut setup = person(chance, kit, face, face)?;
     light_at(&mut setup, chance.one_of([-70.0, -55.0, 55.0, 70.0]));
     put_flash(&mut setup, kit, house, fills_up(face))?;
+    ask_lit_to_shadow(setup, kit, house)
+}
+
+/// The same of any setup, as it stands.
+pub(super) fn ask_lit_to_shadow(setup: Setup, kit: &Kit, house: House) -> Option<Drawn> {
     let [lit, shadow] = totals(&setup, kit, house, [Patch::Face, Patch::ShadowSide])?;
     let scale = Gesture::Stops { from: -6.0, to: 1.0, zero: words::LIT_SIDE, what: words::SHADOW_SIDE };
     let mut drawn = Drawn::asking(words::ASK_LIT_TO_SHADOW.to_owned(), scale, shadow - lit, BY_EYE);
@@ -54,7 +64,7 @@ pub(super) fn lit_to_shadow(chance: &mut Chance, kit: &Kit, house: House) -> Opt
 }
 
 /// Turns one dial by stops: brighter above zero.
-fn turned(setup: &Setup, which: usize, stops: f64) -> Setup {
+pub(super) fn turned(setup: &Setup, which: usize, stops: f64) -> Setup {
     let mut setup = setup.clone();
     let sixths = (stops * 6.0).round() as i16;
     let camera = &mut setup.camera;
@@ -81,6 +91,11 @@ pub(super) fn which_dial(chance: &mut Chance, kit: &Kit, house: House) -> Option
     // The other way where the flash does not go so far.
     let (up, down) = room(&setup, kit)?;
     let stops = if stops > up || -stops > down { -stops } else { stops };
+    Some(ask_which_dial(setup, which, stops))
+}
+
+/// The same of any setup, one of its dials turned.
+pub(super) fn ask_which_dial(setup: Setup, which: usize, stops: f64) -> Drawn {
     let after = turned(&setup, which, stops);
     let gesture = Gesture::Choice { options: words::WHICH.to_vec() };
     let mut drawn = Drawn::asking(words::ASK_WHICH_DIAL.to_owned(), gesture, which as f64, 0.1);
@@ -88,7 +103,7 @@ pub(super) fn which_dial(chance: &mut Chance, kit: &Kit, house: House) -> Option
     drawn.why = words::which_dial(which);
     drawn.after =
         Box::new(move |_| vec![frame(&setup, words::BEFORE), frame(&after, words::after_turning(which, stops))]);
-    Some(drawn)
+    drawn
 }
 
 /// One light, anywhere round the subject.
@@ -96,21 +111,31 @@ pub(super) fn light_from(chance: &mut Chance, kit: &Kit, house: House) -> Option
     let mut setup = person(chance, kit, -4.0, -3.0)?;
     light_at(&mut setup, 30.0);
     put_flash(&mut setup, kit, house, 0.0)?;
-    let truth = chance.one_of([-120.0, -90.0, -60.0, -30.0, 0.0, 30.0, 60.0, 90.0, 120.0]);
-    light_at(&mut setup, truth);
+    let truth = chance.one_of(ROUND);
+    let at = move |degrees: f64| {
+        let mut setup = setup.clone();
+        light_at(&mut setup, degrees);
+        setup
+    };
+    Some(ask_light_from(at, truth))
+}
+
+/// Where a light may stand round who is pictured, in degrees from the camera.
+pub(super) const ROUND: [f64; 9] = [-120.0, -90.0, -60.0, -30.0, 0.0, 30.0, 60.0, 90.0, 120.0];
+
+/// The same of any setup, by how it stands with its light at an angle.
+pub(super) fn ask_light_from(at: impl Fn(f64) -> Setup + 'static, truth: f64) -> Drawn {
     let mut drawn = Drawn::asking(words::ASK_LIGHT_FROM.to_owned(), Gesture::Turn { most: 180.0 }, truth, 25.0);
-    drawn.frames = vec![frame(&setup, "")];
+    drawn.frames = vec![frame(&at(truth), "")];
     drawn.why = words::light_from(truth);
     drawn.after = Box::new(move |answer| {
-        let mut yours = setup.clone();
-        light_at(&mut yours, answer);
-        vec![frame(&setup, words::from(truth)), frame(&yours, words::yours_from(answer))]
+        vec![frame(&at(truth), words::from(truth)), frame(&at(answer), words::yours_from(answer))]
     });
-    Some(drawn)
+    drawn
 }
 
 /// A change, and what it does to an ambient background against a face that flash alone lights, in stops.
-fn changes(chance: &mut Chance, (up, down): (f64, f64)) -> (Turned, f64) {
+pub(super) fn changes(chance: &mut Chance, (up, down): (f64, f64)) -> (Turned, f64) {
     let stops = chance.whole(1, 2) as f64;
     match chance.whole(0, 6) {
         0 => (Turned::Slower(stops), stops),
@@ -125,7 +150,7 @@ fn changes(chance: &mut Chance, (up, down): (f64, f64)) -> (Turned, f64) {
 
 /// What is turned.
 #[derive(Debug, Clone, Copy)]
-enum Turned {
+pub(super) enum Turned {
     Slower(f64),
     Stronger(f64),
     Weaker(f64),
@@ -136,7 +161,7 @@ enum Turned {
 }
 
 impl Turned {
-    fn words(self) -> String {
+    pub(super) fn words(self) -> String {
         match self {
             Turned::Slower(stops) => words::slower(stops),
             Turned::Stronger(stops) => words::stronger(stops),
@@ -148,7 +173,7 @@ impl Turned {
         }
     }
 
-    fn why(self) -> &'static str {
+    pub(super) fn why(self) -> &'static str {
         match self {
             Turned::Slower(_) => words::WHY_SHUTTER,
             Turned::Stronger(_) | Turned::Weaker(_) => words::WHY_POWER,
@@ -157,7 +182,7 @@ impl Turned {
         }
     }
 
-    fn done(self, setup: &Setup) -> Setup {
+    pub(super) fn done(self, setup: &Setup) -> Setup {
         let mut after = setup.clone();
         let camera = &mut after.camera;
         match self {
@@ -186,12 +211,17 @@ pub(super) fn against(chance: &mut Chance, kit: &Kit, house: House) -> Option<Dr
     light_at(&mut setup, 45.0);
     put_flash(&mut setup, kit, house, -1.0)?;
     let (turned, truth) = changes(chance, room(&setup, kit)?);
+    Some(ask_against(setup, words::against(&turned.words()), turned, truth))
+}
+
+/// The same of any setup: what is turned moves its background so far against its face.
+pub(super) fn ask_against(setup: Setup, ask: String, turned: Turned, truth: f64) -> Drawn {
     let scale = Gesture::Stops { from: -4.0, to: 4.0, zero: words::AS_BEFORE, what: words::BACKGROUND };
-    let mut drawn = Drawn::asking(words::against(&turned.words()), scale, truth, THIRD);
+    let mut drawn = Drawn::asking(ask, scale, truth, THIRD);
     drawn.stops = Some(1.0);
     drawn.frames = vec![frame(&setup, words::BEFORE)];
     drawn.why = turned.why().to_owned();
     let after = turned.done(&setup);
     drawn.after = Box::new(move |_| vec![frame(&setup, words::BEFORE), frame(&after, words::AFTER)]);
-    Some(drawn)
+    drawn
 }

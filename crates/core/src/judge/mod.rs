@@ -146,4 +146,4 @@ fn headline(patches: &[Judged]) -> String {
 }
 
 #[cfg(test)]
-mod tests;
+pub(crate) mod tests;

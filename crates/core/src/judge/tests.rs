@@ -18,7 +18,7 @@ fn terms() -> Terms {
 }
 
 /// The take of a setup in which all ambient is `ambient` stops more than planned and all flash `flash`.
-pub(super) fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fired: bool) -> Take {
+pub(crate) fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fired: bool) -> Take {
     let s = Situation::new(setup, kit, terms()).unwrap();
     let planned = Planned::of(&s, &Dials::of(setup), fired);
     let marks = planned.levels.iter().map(|level| {
@@ -37,7 +37,7 @@ pub(super) fn taken(setup: &Setup, kit: &Kit, (ambient, flash): (f64, f64), fire
 }
 
 /// A mark that shows an even grey at a level by the light that comes from it.
-fn marked(of: MarkOf, level: f64) -> TakeMark {
+pub(crate) fn marked(of: MarkOf, level: f64) -> TakeMark {
     let linear = [0.18 * level.exp2(); 3];
     let none = Share::nearest(0.0);
     let measured = MarkShows {

@@ -23,6 +23,7 @@ mod share;
 mod stand_ins;
 mod studio;
 mod takes;
+mod tasks;
 
 pub use files::files_in;
 pub use picture::PictureTold;
@@ -144,6 +145,9 @@ macro_rules! every_endpoint {
             .service(drills::one)
             .service(drills::answer_round)
             .service(drills::sheet)
+            .service(tasks::outside)
+            .service(tasks::shown)
+            .service(tasks::count)
             .service(day::get)
             .service(day::keep)
             .service(day::answer)

@@ -61,7 +61,7 @@ async fn own_lines_stand_on_the_card() {
 async fn drills_are_asked_answered_and_remembered() {
     let tolva = demo();
     let told = tolva.get("/api/drills").await;
-    assert_eq!(told["standing"].as_array().unwrap().len(), 13);
+    assert_eq!(told["standing"].as_array().unwrap().len(), 14, "thirteen kinds, and tasks outside");
     assert_eq!(told["weeks"], json!([]));
     let round = tolva.get("/api/drills/round").await;
     assert!(round["ask"].as_str().unwrap().len() > 20);
@@ -215,4 +215,71 @@ async fn a_card_is_set_on_paper() {
     assert_eq!(unread.status(), StatusCode::UNPROCESSABLE_ENTITY);
     let told: Value = unread.json().await.unwrap();
     assert!(told["detail"].as_str().unwrap().starts_with("A figure cannot be read"), "{told}");
+}
+
+/// Rounds on a job's own setups: of a setup of that job, graded as it stood; a setup that changed since is not graded, and what no setup
+/// can be asked is asked of a made-up set.
+#[tokio::test]
+async fn drills_on_ones_own_setups() {
+    let tolva = demo();
+    let mut met = std::collections::HashSet::new();
+    for seed in 0..4 {
+        let round = tolva.get(&format!("/api/drills/round?job=job-slip-shed&kind=ratio&seed={seed}")).await;
+        let on = &round["on"];
+        assert!(["setup-doors", "setup-hands", "setup-water"].contains(&on["id"].as_str().unwrap()), "{on}");
+        met.insert(on["id"].as_str().unwrap().to_owned());
+        let name = tolva.get(&format!("/api/setups/{}", on["id"].as_str().unwrap())).await["setup"]["name"].clone();
+        assert_eq!((&round["on_name"], &round["frames"][0]["setup"]["name"]), (&name, &name));
+        let answer = json!({ "kind": "ratio", "seed": seed, "answer": 0.0, "on": on });
+        let (status, graded) = tolva.post("/api/drills/answers", answer).await;
+        assert_eq!(status, StatusCode::OK, "{graded}");
+        let right = json!({ "kind": "ratio", "seed": seed, "answer": graded["truth"], "on": on });
+        assert_eq!(tolva.post("/api/drills/answers", right).await.1["right"], true);
+    }
+    assert!(met.len() > 1, "{met:?}");
+    let due = tolva.get("/api/drills/round?job=job-slip-shed").await;
+    assert!(due["on"]["id"].is_string(), "{due}");
+    let stale = json!({ "kind": "ratio", "seed": 0, "answer": 0.0, "on": { "id": "setup-doors", "version": 99 } });
+    let (status, problem) = tolva.post("/api/drills/answers", stale).await;
+    assert_eq!((status, problem["detail"].as_str().unwrap().contains("changed since")), (StatusCode::CONFLICT, true));
+    let grey = tolva.get("/api/drills/round?job=job-slip-shed&kind=grey_card").await;
+    assert!(grey["on"].is_null() && grey["swatches"].as_array().unwrap().len() == 2, "{grey}");
+    // An empty job has nothing to be asked about.
+    let (_, job) = tolva.post("/api/jobs", tolva.get("/api/jobs").await["jobs"][0]["job"].clone()).await;
+    let path = format!("/api/drills/round?job={}", job["id"].as_str().unwrap());
+    assert_eq!(tolva.ask(Method::GET, &path, None).await.0, StatusCode::UNPROCESSABLE_ENTITY);
+}
+
+/// A task is drawn, a frame of any setup is worth something for it once its marks tell, and it is counted once it is said so.
+#[tokio::test]
+async fn a_task_outside_is_judged_by_its_frame() {
+    let tolva = demo();
+    let mut seed = 0;
+    let task = loop {
+        let task = tolva.get(&format!("/api/drills/task?seed={seed}")).await;
+        if task["of"]["what"] == "background_under" {
+            break task;
+        }
+        seed += 1;
+    };
+    assert!(task["text"].as_str().unwrap().contains("background") || task["of"]["stops"] == 0.0, "{task}");
+    let sent = super::takes::frame(118, 1.0 / 160.0, true);
+    let (status, told) = super::takes::send(&tolva, &format!("{}?name=task.jpg", super::takes::TAKES), sent).await;
+    assert_eq!(status, StatusCode::CREATED, "{told}");
+    let take = told["kept"]["id"].as_str().unwrap();
+    let shown = tolva.get(&format!("/api/drills/task/shown?seed={seed}&take={take}")).await;
+    let level = |of: &str| super::takes::patch(&told, of)["level"].as_f64().unwrap();
+    let off = level("face") - level("background") - task["of"]["stops"].as_f64().unwrap();
+    assert!((shown["off"].as_f64().unwrap() - off).abs() < 1e-6, "{shown} {off}");
+    assert_eq!(shown["done"], off.abs() <= 0.34);
+    let outside = async || {
+        let told = tolva.get("/api/drills").await;
+        told["standing"].as_array().unwrap().iter().find(|one| one["kind"] == "outside").unwrap()["asked"].clone()
+    };
+    assert_eq!(outside().await, 0, "looking counts nothing");
+    let (status, counted) = tolva.post("/api/drills/task", json!({ "seed": seed, "take": take })).await;
+    assert_eq!((status, &counted), (StatusCode::OK, &shown));
+    assert_eq!(outside().await, 1);
+    let nobody = format!("/api/drills/task/shown?seed={seed}&take=nobody");
+    assert_eq!(tolva.ask(Method::GET, &nobody, None).await.0, StatusCode::NOT_FOUND);
 }

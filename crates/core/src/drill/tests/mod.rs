@@ -1,14 +1,20 @@
 //! Answers by formulas of their own, not by the code that draws the rounds.
 
+mod own;
 mod pictured;
 mod reckoned;
+mod task;
 
 use super::*;
 use crate::sample;
 use rstest::rstest;
 
+fn ground(kit: &Kit) -> DrillGround<'_> {
+    DrillGround { kit, house: House::default(), own: None }
+}
+
 fn graded(kind: DrillKind, seed: u32, answer: f64) -> Graded {
-    grade(kind, seed, answer, &sample::kit(), House::default()).unwrap()
+    grade(kind, seed, answer, ground(&sample::kit())).unwrap()
 }
 
 /// The right answer, taken from the grading of any answer.
@@ -17,7 +23,7 @@ fn truth(kind: DrillKind, seed: u32) -> f64 {
 }
 
 fn of(kind: DrillKind, seed: u32) -> Round {
-    round(kind, seed, &sample::kit(), House::default()).unwrap()
+    round(kind, seed, ground(&sample::kit())).unwrap()
 }
 
 /// Numbers in a text, in their order: 1/60 is two.
@@ -109,12 +115,12 @@ fn frames_are_setups_like_any_other() {
 #[case::below(DrillKind::Binds, -1.0)]
 #[case::not_a_number(DrillKind::LightFrom, f64::NAN)]
 fn what_is_no_answer_is_not_graded(#[case] kind: DrillKind, #[case] answer: f64) {
-    assert_eq!(grade(kind, 1, answer, &sample::kit(), House::default()), None);
+    assert_eq!(grade(kind, 1, answer, ground(&sample::kit())), None);
 }
 
 #[test]
 fn an_empty_kit_has_no_frames_to_look_at() {
-    let asked = |kind| round(kind, 1, &Kit::default(), House::default()).is_some();
+    let asked = |kind| round(kind, 1, ground(&Kit::default())).is_some();
     assert!(!asked(DrillKind::Ratio) && !asked(DrillKind::Equivalent));
     assert!(asked(DrillKind::PowerForDistance) && asked(DrillKind::GreyCard));
 }
