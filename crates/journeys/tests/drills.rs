@@ -118,3 +118,58 @@ async fn a_sheet_for_paper() {
     walk.sees("h2", "Key to sheet 2").await;
     walk.end().await;
 }
+
+/// Rounds on the setups of a job: it is said which, and the answer is what that setup's light comes to.
+#[tokio::test(flavor = "multi_thread")]
+async fn on_ones_own_setups() {
+    let walk = Walk::at_desk().await;
+    walk.open("/drills").await;
+    walk.choose("frames made up for each", "the setups of Slip shed").await;
+    walk.press("[data-standing=ratio] button").await;
+    walk.sees("[data-kind=ratio] .on", "its dials or its light elsewhere").await;
+    walk.wait("its frame", "return document.querySelector('[data-small=drill-0]') !== null").await;
+    walk.accessible("a question about one's own setup").await;
+    walk.press_named("It is").await;
+    walk.wait("what is right", GRADED).await;
+    walk.sees("[data-right]", "The face stands at").await;
+    // What no setup can be asked is asked of a set that is made up.
+    walk.press("[data-standing=grey_card] button").await;
+    walk.wait("a card", "return document.querySelectorAll('[data-kind=grey_card] .patch').length === 2").await;
+    assert_eq!(walk.figure("return document.querySelectorAll('[data-kind] .on').length").await, 0.0);
+    walk.end().await;
+}
+
+/// A task is drawn, waits in Judge, tells of the frame that is opened there, and is counted.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_task_outside() {
+    let walk = Walk::at_desk().await;
+    walk.open("/drills").await;
+    walk.press_named("A task to do outside").await;
+    walk.wait("a task", "return document.querySelector('[data-task] .ask') !== null").await;
+    walk.accessible("a task").await;
+    const TASK: &str = "return document.querySelector('[data-task]')?.dataset.task ?? ''";
+    loop {
+        let text = walk.read("return document.querySelector('[data-task] .ask')?.textContent ?? ''").await;
+        if text.as_str().unwrap().contains("background") {
+            break;
+        }
+        let seed = walk.read(TASK).await;
+        walk.press_named("Another task").await;
+        let other = format!("const now = (() => {{ {TASK} }})(); return now !== '' && now !== {seed}");
+        walk.wait("another", &other).await;
+    }
+    walk.press_named("Judge its frame").await;
+    walk.sees("[aria-label='Task from the drills']", "mark face and background").await;
+    let folder = tempfile::tempdir().unwrap();
+    let path = folder.path().join("task.png");
+    image::GrayImage::from_pixel(900, 600, image::Luma([118])).save(&path).unwrap();
+    walk.find("input[type=file]").await.send_keys(path.to_str().unwrap()).await.unwrap();
+    walk.sees("[aria-label='Task from the drills'] [data-shown]", "It is").await;
+    walk.accessible("a task in judging").await;
+    walk.press_named("Count it as").await;
+    walk.sees("[aria-label=Notice]", "Counted among your drills").await;
+    walk.wait("no task at hand", "return document.querySelector('[data-task]') === null").await;
+    walk.open("/drills").await;
+    walk.sees("[data-standing=outside]", "of 1").await;
+    walk.end().await;
+}

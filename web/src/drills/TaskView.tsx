@@ -12,6 +12,9 @@ import { taskQuery } from './drillsQuery'
 import { drawTask, putTask } from './task'
 
 const Plate = styled.section`
+  border-left: 7px solid ${({ theme }) => theme.ink};
+  padding: 0 0 4px 14px;
+  margin-bottom: 16px;
   .ask {
     font-size: 21px;
     line-height: 1.3;

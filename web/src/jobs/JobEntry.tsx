@@ -151,6 +151,7 @@ export default function JobEntry({ job }: { job: JobSummary }) {
           </Link>
           <Choices
             label="More"
+            quiet
             name={`More for ${job.job.name}`}
             of={rest.filter(({ id }) => id !== 'purpose' || (!told && isPlain(brief)))}
             onChoose={({ id }) => doing[id]()}

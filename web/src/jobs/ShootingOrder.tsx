@@ -251,6 +251,7 @@ export function ShootingOrder({ job }: { job: JobSummary }) {
           <span className="end">
             <Choices
               label="More"
+              quiet
               name={`More for ${setup.name}`}
               of={restOf(setup)}
               onChoose={({ id }) => doing[id](setup)}

@@ -1,6 +1,6 @@
 import { type Key, Menu, MenuItem, MenuTrigger, Popover } from 'react-aria-components'
 import styled from 'styled-components'
-import { Push } from './Push'
+import { Push, QuietPush } from './Push'
 
 const Drop = styled(Popover)`
   background: ${({ theme }) => theme.plate};
@@ -29,6 +29,8 @@ type ChoicesProps<T> = {
   label: string
   /** What of, where the button alone does not say it: begins with the label. */
   name?: string
+  /** In rows of which each has one: without a frame. */
+  quiet?: boolean
   of: T[]
   onChoose: (one: T) => void
 }
@@ -37,6 +39,7 @@ type ChoicesProps<T> = {
 export function Choices<T extends { id: string; name: string }>({
   label,
   name,
+  quiet = false,
   of,
   onChoose,
 }: ChoicesProps<T>) {
@@ -44,9 +47,10 @@ export function Choices<T extends { id: string; name: string }>({
     const found = of.find(({ id }) => id === key)
     if (found) onChoose(found)
   }
+  const Opener = quiet ? QuietPush : Push
   return (
     <MenuTrigger>
-      <Push aria-label={name}>{label}</Push>
+      <Opener aria-label={name}>{label}</Opener>
       <Drop>
         <Items aria-label={name ?? label} onAction={choose}>
           {of.map(({ id, name }) => (
