@@ -5484,7 +5484,7 @@ export interface components {
          * @description The light a setup wants.
          * @enum {string}
          */
-        LightWish: "any" | "sun_on_face" | "backlit_low_sun" | "open_shade" | "golden" | "blue_with_lamps" | "after_dark";
+        LightWish: "any" | "sun_on_face" | "backlit_low_sun" | "open_shade" | "golden" | "golden_by_clock" | "blue_with_lamps" | "after_dark";
         /** @description The range a number may have, both ends included, in the unit named. */
         Limit: {
             /**

@@ -7,6 +7,7 @@ export const wishes = choicesOf<LightWish>({
   backlit_low_sun: 'a low sun behind the subject',
   open_shade: 'open shade',
   golden: 'golden light',
+  golden_by_clock: 'golden light by the clock',
   blue_with_lamps: 'a blue sky with lamps',
   after_dark: 'the dark',
 })

@@ -10,7 +10,7 @@ use crate::scene::Sun;
 use crate::set::Skyline;
 use crate::setup::{PerPatch, Reading, Setup};
 use crate::sky::{SkyLight, sky_light};
-use crate::sun::{SunAt, sun_at};
+use crate::sun::{RISE_AND_SET, SunAt, sun_at};
 
 /// Sun and sky over every minute of a day.
 #[derive(Debug, Clone)]
@@ -43,7 +43,17 @@ pub(super) fn around_at<'a>(
     minute: f64,
 ) -> Around<'a> {
     let (sun, light) = sky_at(day, timeline, minute);
-    Around { spot, horizon: day.place.horizon_at(spot), sun, light, meter }
+    let sun_then = |minute: f64| sun_at(day.place.earth(), timeline.at(minute));
+    let near_night = near_night(minute, sun_then);
+    Around { spot, horizon: day.place.horizon_at(spot), sun, near_night, light, meter }
+}
+
+/// Light is golden by the clock from so many minutes before sunset, and until as many after sunrise (common practice).
+const BY_THE_CLOCK: f64 = 120.0;
+
+/// Whether the sun is down so soon, or was so lately.
+fn near_night(minute: f64, sun: impl Fn(f64) -> SunAt) -> bool {
+    [-BY_THE_CLOCK, BY_THE_CLOCK].into_iter().any(|by| sun(minute + by).elevation < RISE_AND_SET)
 }
 
 impl<'a> DayLight<'a> {
@@ -60,7 +70,11 @@ impl<'a> DayLight<'a> {
     pub fn around<'s>(&'s self, spot: &'s Spot, minute: usize) -> Around<'s> {
         let minute = minute.min(self.track.len().saturating_sub(1));
         let horizon = self.day.place.horizon_at(spot);
-        Around { spot, horizon, sun: self.track[minute], light: self.light[minute], meter: self.meter }
+        let beyond = |minute: f64| sun_at(self.day.place.earth(), self.timeline.at(minute));
+        let tracked = |minute: f64| (minute >= 0.0).then(|| self.track.get(minute as usize).copied()).flatten();
+        let near_night = near_night(minute as f64, |then| tracked(then).unwrap_or_else(|| beyond(then)));
+        let (sun, light) = (self.track[minute], self.light[minute]);
+        Around { spot, horizon, sun, near_night, light, meter: self.meter }
     }
 }
 

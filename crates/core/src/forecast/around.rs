@@ -15,6 +15,8 @@ pub struct Around<'a> {
     pub horizon: &'a Horizon,
     /// The sun.
     pub sun: SunAt,
+    /// Whether it sets within two hours, or rose within the last two.
+    pub near_night: bool,
     /// Its light and the sky's.
     pub light: SkyLight,
     /// The meter that levels are told by.

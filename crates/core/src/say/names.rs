@@ -12,6 +12,7 @@ pub(crate) const NO_SOUND: &str = "No sound here";
 pub(crate) const NO_BOUNCE: &str = "No bouncing here";
 pub(crate) const SUN_ON_FACE: &str = "sun on the face";
 pub(crate) const BACKLIT_LOW_SUN: &str = "a low sun behind the subject";
+pub(crate) const GOLDEN_BY_CLOCK: &str = "golden light by the clock";
 pub(crate) const BLUE_WITH_LAMPS: &str = "a blue sky with lamps";
 pub(crate) const OWN_COLOUR: &str = "its own colour";
 pub(crate) const WHERE_THEY_MEET: &str = "where they meet";

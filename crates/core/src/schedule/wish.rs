@@ -67,6 +67,7 @@ impl LightWish {
             }
             LightWish::OpenShade => sun.apparent > 0.0 && !spot.is_indoors() && !on_face(),
             LightWish::Golden => WindowKind::Golden.holds(sun.elevation),
+            LightWish::GoldenByClock => around.near_night && sun.elevation >= WindowKind::GOLDEN_ENDS,
             LightWish::BlueWithLamps => WindowKind::Blue.holds(sun.elevation),
             LightWish::AfterDark => WindowKind::Dark.holds(sun.elevation),
         }

@@ -84,6 +84,8 @@ pub enum LightWish {
     OpenShade,
     /// The golden light of a low sun, whichever way.
     Golden,
+    /// The light from two hours before sunset on, or until two hours after sunrise, whichever way.
+    GoldenByClock,
     /// A blue sky with lamps lit.
     BlueWithLamps,
     /// After dark.
@@ -100,6 +102,7 @@ impl LightWish {
             LightWish::BacklitLowSun => say::names::BACKLIT_LOW_SUN,
             LightWish::OpenShade => "open shade",
             LightWish::Golden => "golden light",
+            LightWish::GoldenByClock => say::names::GOLDEN_BY_CLOCK,
             LightWish::BlueWithLamps => say::names::BLUE_WITH_LAMPS,
             LightWish::AfterDark => "the dark",
         }

@@ -17,6 +17,8 @@ pub enum WindowKind {
 }
 
 impl WindowKind {
+    /// Where golden light ends and blue light begins, in degrees (common practice).
+    pub const GOLDEN_ENDS: f64 = -4.0;
     const ALL: [WindowKind; 4] = [WindowKind::Golden, WindowKind::Blue, WindowKind::HardMidday, WindowKind::Dark];
 
     /// In words.
@@ -34,8 +36,8 @@ impl WindowKind {
     #[must_use]
     pub fn holds(self, elevation: f64) -> bool {
         match self {
-            WindowKind::Golden => (-4.0..=6.0).contains(&elevation),
-            WindowKind::Blue => (-8.0..-4.0).contains(&elevation),
+            WindowKind::Golden => (Self::GOLDEN_ENDS..=6.0).contains(&elevation),
+            WindowKind::Blue => (-8.0..Self::GOLDEN_ENDS).contains(&elevation),
             WindowKind::HardMidday => elevation > 45.0,
             WindowKind::Dark => elevation < -8.0,
         }

@@ -1,3 +1,4 @@
+mod golden;
 mod ladder;
 mod readings;
 

@@ -51,7 +51,7 @@ fn person(kind: BackgroundKind) -> Setup {
 fn under<T>(spot: &Spot, azimuth: f64, elevation: f64, cover: f64, see: impl Fn(&Around<'_>) -> T) -> T {
     let sun = SunAt { azimuth, elevation, apparent: elevation };
     let light = sky_light(Haze::Average, cover, sun);
-    see(&Around { spot, horizon: &Horizon::default(), sun, light, meter: MeterConstants::default() })
+    see(&Around { spot, horizon: &Horizon::default(), sun, near_night: false, light, meter: MeterConstants::default() })
 }
 
 /// The model of the person at a spot.

@@ -31,7 +31,14 @@ fn told_by_sun(setup: &Setup, sun: Sun, meter: MeterConstants, reading: &Reading
     let (spot, horizon) = (place(setup)?, Horizon::default());
     let elevation = sun.elevation.degrees();
     let at = SunAt { azimuth: sun.bearing.degrees(), elevation, apparent: elevation };
-    let around = Around { spot: &spot, horizon: &horizon, sun: at, light: sky_light(Haze::default(), 0.0, at), meter };
+    let around = Around {
+        spot: &spot,
+        horizon: &horizon,
+        sun: at,
+        near_night: false,
+        light: sky_light(Haze::default(), 0.0, at),
+        meter,
+    };
     let standing = Standing::of(setup, &spot);
     let read = standing.on_receptor(&around, reading)?.ev()?;
     let gets = modelled(&standing, &around).ev(reading.patch)? - read;
