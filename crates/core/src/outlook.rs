@@ -8,7 +8,7 @@ use crate::ladder::{Ladder, Ladders};
 use crate::marks::stops_amount;
 use crate::quantity::{Bearing, ClockTime, Degrees, Ev100, Id, Share};
 use crate::say;
-use crate::setup::{Patch, Setup, Slot};
+use crate::setup::{Patch, Setup, Slot, Standby};
 use crate::sky::{Haze, clear_sky};
 use crate::sun::{SunEventKind, WindowKind, events, windows};
 use crate::terms::Terms;
@@ -88,6 +88,8 @@ pub struct LightPoint {
 pub struct DaySetup {
     /// Its name.
     pub name: String,
+    /// When it is made in place of the one before it; none where it is made anyway.
+    pub standby: Option<Standby>,
     /// When it is made, and what its light is then.
     pub light: SetupLight,
     /// Where and when, as it was placed.
@@ -221,6 +223,7 @@ pub fn outlook(
         let curve = standing.as_ref().map(|standing| day.curve(standing, known_until));
         on_day.push(DaySetup {
             name: setup.name.to_string(),
+            standby: setup.standby,
             slot: setup.slot.clone(),
             until: from.map(|from| from + minutes),
             from,

@@ -165,6 +165,12 @@ async fn plan_b() {
     walk.open("/jobs/job-slip-shed/card").await;
     walk.sees("h2", "1b. Boatbuilder at the doors").await;
     walk.sees(".when", "if the sun stays away").await;
+    // The day numbers it under the one it stands by for, and the bench says what it is.
+    walk.open("/jobs/job-slip-shed/day").await;
+    walk.sees("[data-setup=setup-doors] .number", "1b").await;
+    walk.sees("[data-setup=setup-doors]", "if the sun stays away").await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("h1", "if the sun stays away").await;
     walk.open("/").await;
     walk.press_named("Swap in for Hands on the plank: Boatbuilder at the doors").await;
     walk.named("button", "Swap in for Boatbuilder at the doors: Hands on the plank").await;

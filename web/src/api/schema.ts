@@ -3414,6 +3414,7 @@ export interface components {
             /** @description Its readings that have a time; only for the setup that was asked for. */
             readings: components["schemas"]["ReadingPoint"][];
             slot?: components["schemas"]["Slot"] | null;
+            standby?: components["schemas"]["Standby"] | null;
             /** @description The minute it is done. */
             until?: number | null;
         };

@@ -11,6 +11,7 @@ import { headRow } from '../ui/headRow'
 import { SaveWords } from '../ui/Keeping'
 import { MainPush, Push, QuietPush } from '../ui/Push'
 import { Views } from '../ui/Views'
+import { standbyWords } from '../words/standby'
 import type { BenchState } from './useBench'
 
 const Head = styled.header`
@@ -23,6 +24,10 @@ const Head = styled.header`
     gap: 6px;
     input {
       text-align: left;
+    }
+    .standby {
+      font-size: 14px;
+      white-space: nowrap;
     }
   }
   .end {
@@ -123,6 +128,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
   const navigate = useNavigate()
   const go = (to?: { id: string }) => to && navigate(benchPath(to.id, shows))
   const history = kept?.history
+  const standby = kept?.setup.standby
   const unsaved = save !== 'saved'
   return (
     <Head>
@@ -135,6 +141,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
           error={nameError}
           onCommit={(name) => edit((s) => ({ ...s, name }))}
         />
+        {standby && <span className="standby">{standbyWords(standby)}</span>}
       </h1>
       <span>
         <QuietPush onPress={() => go(before)} isDisabled={!before} aria-label="Setup before">

@@ -4,6 +4,8 @@ import { X } from 'lucide-react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
+import { numbered } from '../card/numbered'
+import { standbyWords } from '../words/standby'
 import type { Day, DayAnswer, DaySetup, Schedule, ShadowWish, Slot } from '../api/types'
 import { LiveNumber, LiveTime } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
@@ -76,6 +78,7 @@ type Props = {
 
 /** The setups of the day: where, when, how long, and the light each wants. */
 export function SetupSlots({ state, job, day, answer, chosen, onChoose }: Props) {
+  const numbers = numbered(answer.setups.map(({ standby }) => !!standby))
   return (
     <div>
       <List aria-label="Setups of the day">
@@ -83,7 +86,7 @@ export function SetupSlots({ state, job, day, answer, chosen, onChoose }: Props)
           <SlotLine
             key={setup.light.setup}
             setup={setup}
-            number={index + 1}
+            number={numbers[index] ?? ''}
             day={day}
             chosen={setup.light.setup === chosen}
             error={(field) => state.slotErrors[`${setup.light.setup}/slot/${field}`]}
@@ -101,7 +104,7 @@ export function SetupSlots({ state, job, day, answer, chosen, onChoose }: Props)
 
 type LineProps = {
   setup: DaySetup
-  number: number
+  number: string
   day: Day
   chosen: boolean
   error: (field: string) => string | undefined
@@ -127,6 +130,7 @@ function SlotLine({ setup, number, day, chosen, error, onChoose, onDrawn, onPut 
           <Link className="name" to={`/setups/${light.setup}`}>
             {setup.name}
           </Link>
+          {setup.standby && <> {standbyWords(setup.standby)}</>}
         </p>
         {slot ? (
           <p className="lines">

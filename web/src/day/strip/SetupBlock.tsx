@@ -3,6 +3,7 @@ import { mergeProps } from 'react-aria'
 import styled, { useTheme } from 'styled-components'
 import type { DaySetup } from '../../api/types'
 import { Grip, useGrip } from '../../drawing/grip'
+import { standbyWords } from '../../words/standby'
 import type { StripScale } from './scale'
 
 const Held = styled(Grip)`
@@ -13,7 +14,7 @@ const STEP = 5
 
 type Props = {
   setup: DaySetup
-  number: number
+  number: string
   scale: StripScale
   top: number
   height: number
@@ -58,7 +59,7 @@ export function SetupBlock({ setup, number, scale, top, height, chosen, said, on
       tabIndex={0}
       aria-pressed={chosen}
       aria-roledescription="setup to move in time"
-      aria-label={`${number}: ${setup.name}, ${said}${fixed ? ', fixed' : ''}: ${setup.light.text}`}
+      aria-label={`${number}: ${setup.name}, ${said}${fixed ? ', fixed' : ''}${setup.standby ? `, ${standbyWords(setup.standby)}` : ''}: ${setup.light.text}`}
       data-block={id}
       data-focused={isFocusVisible || undefined}
     >
@@ -71,7 +72,7 @@ export function SetupBlock({ setup, number, scale, top, height, chosen, said, on
         fill={chosen ? theme.ink : theme.plate}
         stroke={trouble ? theme.warn : theme.ink}
         strokeWidth={trouble ? 3 : 1.5}
-        strokeDasharray={trouble ? '5 3' : undefined}
+        strokeDasharray={trouble ? '5 3' : setup.standby ? '2 4' : undefined}
       />
       {fixed && (
         <line

@@ -7,6 +7,7 @@ import { useWidth } from '../../ui/useWidth'
 import { clockAt } from '../clock'
 import { CloudLane, LightLane, SunLane, WindowLane } from './lanes'
 import { SetupBlock } from './SetupBlock'
+import { numbered } from '../../card/numbered'
 import { LEFT, RIGHT, stripScale } from './scale'
 
 const Frame = styled.div`
@@ -60,6 +61,7 @@ export function Strip({ answer, chosen, clock, show, onChoose, onMove }: Props) 
   const height = sum(Object.values(LANES), (lane) => lane + GAP)
   const hour = until - from > 600 && width < 700 ? 120 : 60
   const hours = range(Math.ceil(from / hour) * hour, until + 1, hour)
+  const numbers = numbered(answer.setups.map(({ standby }) => !!standby))
   const placed = answer.setups.filter((setup) => setup.from !== null && setup.from !== undefined)
   return (
     <Frame ref={room}>
@@ -131,7 +133,7 @@ export function Strip({ answer, chosen, clock, show, onChoose, onMove }: Props) 
           <SetupBlock
             key={setup.light.setup}
             setup={setup}
-            number={answer.setups.indexOf(setup) + 1}
+            number={numbers[answer.setups.indexOf(setup)] ?? ''}
             scale={scale}
             top={tops.setups.top + (index % 2) * 4}
             height={tops.setups.height - 6}
