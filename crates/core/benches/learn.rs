@@ -69,7 +69,9 @@ fn corrections(c: &mut Criterion) {
     let house = House::default();
     c.bench_function("corrections from 2000 takes", |b| b.iter(|| learn(black_box(&taught), &kit.kit, &house)));
     let learning = learn(&taught, &kit.kit, &house);
-    c.bench_function("the five frames that tell most", |b| b.iter(|| session(black_box(&learning), &kit.kit, 5)));
+    c.bench_function("the five frames that tell most", |b| {
+        b.iter(|| session(black_box(&learning), &kit.kit, 5, tolva_core::Units::Metres))
+    });
     let times: Vec<f64> = (-2..=2).map(f64::from).collect();
     let samples = (0..240)
         .map(|point| times.iter().map(|time| [(f64::from(point) + 30.0 * time).clamp(0.0, 255.0); 3]).collect())

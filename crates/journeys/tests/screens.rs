@@ -136,3 +136,33 @@ async fn in_forced_colours() {
     assert_eq!(told, true, "the view that is chosen looks as the other");
     walk.end().await;
 }
+
+/// Metres and centimetres that are no name's, and hours after noon as the other half of the world writes them.
+const OTHERWISE: &str = "
+    const main = document.querySelector('main')
+    // The sample's boxes are called by their size.
+    const text = (main.innerText + [...main.querySelectorAll('svg text')].map((one) => ' ' + one.textContent + ' ').join(''))
+        .replaceAll(/(umbrella|softbox|octa|dish|card) [\\d × ]+ cm/gi, '')
+    return [...text.matchAll(/.{0,40}(?:\\d (?:m|cm)\\b|\\b(?:1[3-9]|2[0-3]):[0-5]\\d\\b).{0,20}/g)].map((m) => m[0]).join('\\n')";
+
+/// Who works in feet and by twelve hours reads nothing in metres and no clock of twenty-four hours.
+#[tokio::test(flavor = "multi_thread")]
+async fn in_feet_and_by_twelve_hours() {
+    let walk = Walk::at_desk().await;
+    walk.open("/settings").await;
+    walk.choose("metres", "feet").await;
+    walk.choose("24 hours", "12 hours").await;
+    walk.saved().await;
+    for (path, selector, text) in [
+        ("/?at=2026-09-16T12:00", "[data-next] time", "pm"),
+        ("/jobs/job-slip-shed/day", "[data-next]", "Next at"),
+        ("/jobs/job-glasshouse/day", "[data-next]", "Next at"),
+        ("/kit/learnt", "main ol", "Grey card"),
+        ("/drills", "h1", "Drills"),
+    ] {
+        walk.open(path).await;
+        walk.sees(selector, text).await;
+        assert_eq!(walk.read(OTHERWISE).await, "", "{path}");
+    }
+    walk.end().await;
+}

@@ -146,6 +146,30 @@ impl Receiver {
     }
 }
 
+impl Receiver {
+    /// Fires for every exposure of one frame, so many seconds apart: what came of all of them together, against all as set.
+    pub fn fire_all(&mut self, now: f64, exposures: u32, apart: f64) -> Fired {
+        let light: f64 = (0..exposures).map(|number| self.fire(now + f64::from(number) * apart).light()).sum();
+        let mean = light / f64::from(exposures.max(1));
+        match mean {
+            mean if mean > 1.0 - 1e-9 => Fired::Whole,
+            mean if mean > 0.0 => Fired::Short { stops: -mean.log2() },
+            _ => Fired::Dark,
+        }
+    }
+}
+
+impl Fired {
+    /// The share of the light it was set to.
+    fn light(self) -> f64 {
+        match self {
+            Fired::Whole => 1.0,
+            Fired::Short { stops } => (-stops).exp2(),
+            Fired::Dark => 0.0,
+        }
+    }
+}
+
 #[cfg(test)]
 mod tests {
     use super::*;
@@ -154,6 +178,19 @@ mod tests {
 
     fn flash(before_ready: BeforeReady) -> Receiver {
         Receiver::of(Flash { recharge: 2.4, full_pops: 180.0, lowest: 7.0, before_ready }, 0.0)
+    }
+
+    /// Four exposures at full power, a second apart with 2.4 s to recharge: the first whole, the others refused; given the time, all.
+    #[test]
+    fn exposures_of_one_frame_wait_for_the_flash() {
+        let mut hurried = flash(BeforeReady::Refuses);
+        let Fired::Short { stops } = hurried.fire_all(0.0, 3, 1.0) else { panic!("not all of them") };
+        assert!((stops - 3.0f64.log2()).abs() < 1e-9, "{stops}");
+        assert_eq!(flash(BeforeReady::Refuses).fire_all(0.0, 3, 3.0), Fired::Whole);
+        let mut deaf = flash(BeforeReady::Refuses);
+        deaf.in_sync = false;
+        assert_eq!(deaf.fire_all(0.0, 3, 3.0), Fired::Dark);
+        assert_eq!(flash(BeforeReady::Refuses).fire_all(0.0, 1, 0.0), Fired::Whole);
     }
 
     /// METHODS' worked case: recharged from full in 2.4 s, a sixteenth is back in 0.15 s.

@@ -1,3 +1,4 @@
+import { useSaid } from '../words/useSaid'
 import { Spoken } from '../ui/voice'
 import { memo } from 'react'
 import styled from 'styled-components'
@@ -55,6 +56,7 @@ type Props = Pick<BenchState, 'advice' | 'edit'> & {
 
 /** What binds with its ways out, and plans that differ with their price. */
 export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTake, onMoment }: Props) {
+  const said = useSaid()
   if (!advice) return <Spoken>Looking at what else could be done …</Spoken>
   const take = (other: Alternative) =>
     edit((s) => ({
@@ -97,7 +99,7 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
           <h2>Standing to the sun: turn, wait, or step out of it</h2>
           <ul>
             {advice.sun.map((way) => (
-              <li className="way" key={way.text}>
+              <li className="way" key={said(way.text)}>
                 <Push onPress={() => (way.change ? onTake(way.change) : way.slot && void onMoment(way.slot))}>
                   {way.text}
                 </Push>

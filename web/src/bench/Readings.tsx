@@ -6,6 +6,7 @@ import { marksQuery, settingsQuery } from '../api/queries'
 import type { HoldReport, Light, Patch, Reading, ReadingReport, Setup, Turned } from '../api/types'
 import { lightMark } from '../words/lightMark'
 import { clockTime } from '../words/units'
+import { useSaid } from '../words/useSaid'
 import { LiveNumber, LiveTime } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
 import { QuietPush, Push } from '../ui/Push'
@@ -102,6 +103,7 @@ type LineProps = {
 }
 
 function ReadingLine({ reading, lights, report, errors, field, onChange, onRemove }: LineProps) {
+  const said = useSaid()
   const marks = useQuery(marksQuery).data
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const { measured } = reading
@@ -191,7 +193,7 @@ function ReadingLine({ reading, lights, report, errors, field, onChange, onRemov
           {reading.time && ` at ${clockTime(reading.time, clock)}`}
         </p>
       )}
-      {report?.turned && <p className="small">{report.turned.text}</p>}
+      {report?.turned && <p className="small">{said(report.turned.text)}</p>}
     </Line>
   )
 }

@@ -4,7 +4,7 @@ import { onPaper } from '../set/drawing/inks'
 import { projection } from '../set/drawing/projection'
 import { standbyWords } from '../words/standby'
 import { turnsSaid } from '../words/turns'
-import { clockTime } from '../words/units'
+import { clockTime, inClock } from '../words/units'
 import { dateWords } from './dateWords'
 import { LeftToCamera } from './LeftToCamera'
 import { Lines } from './Lines'
@@ -70,7 +70,7 @@ function Ladder({ ladder, clock }: { ladder: NonNullable<SetupCard['ladder']>; c
       {ladder.warnings.length > 0 && (
         <ul className="plain">
           {ladder.warnings.map((warning) => (
-            <li key={warning.text}>{warning.text}</li>
+            <li key={warning.text}>{inClock(warning.text, clock)}</li>
           ))}
         </ul>
       )}

@@ -1,3 +1,4 @@
+import { useSaid } from '../words/useSaid'
 import { Spoken } from '../ui/voice'
 import { useState } from 'react'
 import { turnsSaid } from '../words/turns'
@@ -95,6 +96,7 @@ export function LadderList({
   const next = ladder.rungs[inForce + 1]
   // What is done is in the way of a thumb, until it is asked for.
   const [earlier, setEarlier] = useState(false)
+  const said = useSaid()
   const late = ladder.warnings.filter((warning) => warning.minute >= minute)
   return (
     <div>
@@ -112,7 +114,7 @@ export function LadderList({
         )}
       </Spoken>
       {(late.length > 0 ? late : ladder.warnings.slice(-1)).map((warning) => (
-        <Warn key={warning.text}>{warning.text}</Warn>
+        <Warn key={warning.text}>{said(warning.text)}</Warn>
       ))}
       {inForce > 0 && (
         <Latch isSelected={earlier} onChange={setEarlier}>

@@ -1,3 +1,4 @@
+import { useSaid } from '../words/useSaid'
 import { Spoken } from '../ui/voice'
 import { useQuery } from '@tanstack/react-query'
 import { useDeferredValue, useState } from 'react'
@@ -85,6 +86,7 @@ function Answered(props: AnsweredProps) {
   const { job, state, day, answer, setup, at, look, clockError, stale, trouble } = props
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const show = (time: string) => clockTime(time, clock)
+  const said = useSaid()
   const chosen = answer.setups.find((one) => one.light.setup === setup)
   const settled = (at ? minuteOf(answer, at) : null) ?? chosen?.from ?? answer.from
   const [turned, setTurned] = useState<number | null>(null)
@@ -117,7 +119,7 @@ function Answered(props: AnsweredProps) {
     <div className="body light" aria-busy={stale}>
       {answer.notes.map((note) => (
         <p key={note} className="notes">
-          {note}
+          {said(note)}
         </p>
       ))}
       {trouble && <Trouble>{trouble}</Trouble>}
@@ -162,8 +164,8 @@ function Answered(props: AnsweredProps) {
           {kept?.slot && setup && <MomentPicture id={setup} setup={kept} clock={asked} show={show} />}
           {moment && (
             <>
-              <Compass answer={answer} moment={moment} spot={spot} said={moment.text} />
-              <MomentWords moment={moment} show={show} readings={chosen?.readings ?? []} />
+              <Compass answer={answer} moment={moment} spot={spot} said={said(moment.text)} />
+              <MomentWords moment={moment} readings={chosen?.readings ?? []} />
             </>
           )}
         </section>

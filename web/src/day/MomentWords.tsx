@@ -1,3 +1,4 @@
+import { useSaid } from '../words/useSaid'
 import { figure } from '../words/figure'
 import type { DaySetup, Moment } from '../api/types'
 import { stopsLabel } from '../words/stops'
@@ -8,16 +9,9 @@ const NAMES = ['Face', 'Shadow side', 'Edge', 'Legs', 'Background', 'Sky']
 const BACKGROUND = 4
 
 /** Sun and light at the clock's minute, in words and numbers, with how sure they are. */
-export function MomentWords({
-  moment,
-  show,
-  readings,
-}: {
-  moment: Moment
-  show: (clock: string) => string
-  readings: DaySetup['readings']
-}) {
+export function MomentWords({ moment, readings }: { moment: Moment; readings: DaySetup['readings'] }) {
   const { forecast, shadow } = moment
+  const said = useSaid()
   const face = forecast?.levels[0]
   const background = forecast?.levels[BACKGROUND]
   const contrast = face && background ? background.ev - face.ev : null
@@ -41,12 +35,12 @@ export function MomentWords({
   }
   return (
     <div>
-      <p>{moment.text.replace(moment.clock, show(moment.clock))}</p>
+      <p>{said(moment.text)}</p>
       {level(0)}
       {level(BACKGROUND)}
       {moment.by_readings && (
         <p className="small" data-by-readings>
-          {moment.by_readings}
+          {said(moment.by_readings)}
         </p>
       )}
       {forecast?.kelvin && (
@@ -69,7 +63,7 @@ export function MomentWords({
       )}
       {odd.map((reading) => (
         <p key={reading.reading} className="caution">
-          {reading.odd}
+          {reading.odd && said(reading.odd)}
         </p>
       ))}
     </div>

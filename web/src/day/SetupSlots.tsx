@@ -6,6 +6,7 @@ import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import { numbered } from '../card/numbered'
 import { standbyWords } from '../words/standby'
+import { useSaid } from '../words/useSaid'
 import type { Day, DayAnswer, DaySetup, Schedule, ShadowWish, Slot } from '../api/types'
 import { LiveNumber, LiveTime } from '../ui/Field'
 import { LiveChoice } from '../ui/LiveChoice'
@@ -260,6 +261,7 @@ type ShadowsProps = {
 
 /** Asks for an order and times, shows them, and puts them on the day when they are taken. */
 function Scheduler({ state, job, answer }: { state: DayState; job: string; answer: DayAnswer }) {
+  const said = useSaid()
   const ask = useMutation({
     mutationFn: () =>
       need<Schedule>(client.GET('/api/jobs/{id}/schedule', { params: { path: { id: job } } })),
@@ -284,12 +286,12 @@ function Scheduler({ state, job, answer }: { state: DayState; job: string; answe
           <ol>
             {ask.data.placed.map((one) => (
               <li key={one.setup}>
-                <strong>{one.name}</strong>: {one.text}
+                <strong>{one.name}</strong>: {said(one.text)}
               </li>
             ))}
             {ask.data.unmet.map((one) => (
               <li key={one.setup} className="wrong">
-                {one.text}
+                {said(one.text)}
               </li>
             ))}
           </ol>

@@ -7,6 +7,7 @@ import { useTour } from '../guide/tour'
 import { NameToMake } from '../ui/NameToMake'
 import { MainPush, Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
+import { useNewSetup } from './useNewSetup'
 
 const Steps = styled.section`
   border-left: 7px solid ${({ theme }) => theme.ink};
@@ -62,14 +63,7 @@ export default function FirstSteps({ hasKit, job, onMake }: Props) {
     mutationFn: () => need(client.POST('/api/kit/sample')),
     onSuccess: () => queries.invalidateQueries({ queryKey: ['kit'] }),
   })
-  const setup = useMutation({
-    mutationFn: (name: string) =>
-      need(client.POST('/api/jobs/{id}/setups', { params: { path: { id: job ?? '' } }, body: { name } })),
-    onSuccess: (made) => {
-      void queries.invalidateQueries({ queryKey: ['jobs'] })
-      void navigate(`/setups/${made.id}`)
-    },
-  })
+  const setup = useNewSetup(job ?? '')
   const look = () =>
     bring.mutate(undefined, { onSuccess: ({ setup }) => void (setup && navigate(`/setups/${setup}`)) })
   const next = !hasKit ? 0 : job === null ? 1 : 2

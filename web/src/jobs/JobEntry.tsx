@@ -1,6 +1,6 @@
 import { lazy, Suspense, useState } from 'react'
 import { useMutation, useQueryClient } from '@tanstack/react-query'
-import { Link, useNavigate } from 'react-router'
+import { Link } from 'react-router'
 import { client, need, words } from '../api/client'
 import type { JobKind, JobSummary } from '../api/types'
 import { download } from '../ui/download'
@@ -17,6 +17,7 @@ import { isPlain, PurposeLines } from './PurposeLines'
 import { ShootingOrder } from './ShootingOrder'
 import { dateOf } from './until'
 import { useJob } from './useJob'
+import { useNewSetup } from './useNewSetup'
 
 const DayCalendar = lazy(() => import('../ui/DayCalendar'))
 const kinds: { id: JobKind; name: string }[] = [
@@ -38,7 +39,6 @@ const rest = [
 export default function JobEntry({ job }: { job: JobSummary }) {
   const queries = useQueryClient()
   const say = useNotice()
-  const navigate = useNavigate()
   const refresh = () => queries.invalidateQueries({ queryKey: ['jobs'] })
   const params = { path: { id: job.id } }
   const { draft: brief, errors, edit, session, ...state } = useJob(job)
@@ -60,13 +60,7 @@ export default function JobEntry({ job }: { job: JobSummary }) {
       return refresh()
     },
   })
-  const addSetup = useMutation({
-    mutationFn: (name: string) => need(client.POST('/api/jobs/{id}/setups', { params, body: { name } })),
-    onSuccess: (made) => {
-      void refresh()
-      void navigate(`/setups/${made.id}`)
-    },
-  })
+  const addSetup = useNewSetup(job.id)
   const [told, setTold] = useState(false)
   const doing: Record<(typeof rest)[number]['id'], () => void> = {
     purpose: () => setTold(true),

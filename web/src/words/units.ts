@@ -26,3 +26,10 @@ export function clockTime(time: string, clock: Settings['clock']): string {
   const [hours = 0, minutes = 0] = time.split(':').map(Number)
   return `${((hours + 11) % 12) + 1}:${String(minutes).padStart(2, '0')} ${hours < 12 ? 'am' : 'pm'}`
 }
+
+/** A time of day, as the studio writes it in its sentences. */
+const TIME = /\b(?:[01]\d|2[0-3]):[0-5]\d\b/g
+
+/** The same in a sentence, wherever it stands. */
+export const inClock = (sentence: string, clock: Settings['clock']) =>
+  clock === 'hours24' ? sentence : sentence.replace(TIME, (time) => clockTime(time, clock))

@@ -6,6 +6,7 @@ use crate::colour::temperature;
 use crate::colours::flash_light;
 use crate::emitter::Law;
 use crate::flash::{duration_at, level_at, recharge_time};
+use crate::house::Units;
 use crate::kit::{Flash, Output};
 use crate::marks::{ApertureMark, ShutterMark};
 use crate::quantity::{Learnt, Metres, Millimetres, Power, figure};
@@ -33,13 +34,13 @@ fn mark_label(seconds: f64) -> String {
     format!("{} s", mark_at::<ShutterMark>(-seconds.log2()))
 }
 
-pub(super) fn sheet(flash: &Flash) -> KitSheet {
+pub(super) fn sheet(flash: &Flash, units: Units) -> KitSheet {
     let least = flash.lowest_power.stops_below_full();
     let range = (0.0, least.max(1.0));
     let across: Vec<PlotTick> =
         wholes(range.0, range.1, 1.0, |below| Power::nearest(below).label(flash.notation, flash.power_step));
     let plots = [
-        Some(output(flash, range, &across)),
+        Some(output(flash, range, &across, units)),
         duration(flash, range, &across),
         Some(ready(flash, range, &across)),
         colour(flash, range, &across),
@@ -62,7 +63,7 @@ pub(super) fn sides(law: Law) -> Vec<[f64; 2]> {
 }
 
 /// The aperture on a face, bare, at base sensitivity.
-fn output(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Plot {
+fn output(flash: &Flash, range: (f64, f64), across: &[PlotTick], units: Units) -> Plot {
     let guide = flash.output.guide_number(Some(Millimetres::nearest(COVERING)));
     let full = level_at(guide, Metres::of(FACE)).stops();
     let learnt = Learnt::more_of(flash.learnt);
@@ -82,12 +83,12 @@ fn output(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Plot {
     let low = high - ((high - low) / every).ceil() * every;
     let at = mark_at::<ApertureMark>(full + learnt);
     Plot {
-        title: say::sheet::gives_face(FACE),
+        title: say::sheet::gives_face(&units.distance(FACE)),
         across: across.to_vec(),
         up: wholes(low, high, every, mark_at::<ApertureMark>),
         lines,
         dots,
-        text: say::sheet::flash_gives(&at, FACE),
+        text: say::sheet::flash_gives(&at, &units.distance(FACE)),
     }
 }
 

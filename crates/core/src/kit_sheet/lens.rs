@@ -2,14 +2,18 @@
 
 use super::KitSheet;
 use super::plot::{LineOf, Plot, PlotDot, PlotTick, mark_at, wholes};
+use crate::house::Units;
 use crate::kit::Lens;
 use crate::marks::{ApertureMark, Mark, StepSize, stops_amount};
 use crate::optics::Lensing;
 use crate::quantity::{Metres, Millimetres};
 use crate::say;
 
-pub(super) fn sheet(lens: &Lens) -> KitSheet {
-    KitSheet { plots: [opening(lens), Some(close_up(lens))].into_iter().flatten().collect(), ..KitSheet::default() }
+pub(super) fn sheet(lens: &Lens, units: Units) -> KitSheet {
+    KitSheet {
+        plots: [opening(lens), Some(close_up(lens, units))].into_iter().flatten().collect(),
+        ..KitSheet::default()
+    }
 }
 
 /// The widest opening, where it changes with the focal length or can be told over one.
@@ -37,7 +41,7 @@ fn opening(lens: &Lens) -> Option<Plot> {
 }
 
 /// What is lost to magnification from its closest focus outwards.
-fn close_up(lens: &Lens) -> Plot {
+fn close_up(lens: &Lens, units: Units) -> Plot {
     let (near, focal) = (lens.closest_focus.metres(), lens.focal_longest);
     let lost = |log: f64| {
         let lensing = Lensing {
@@ -50,7 +54,7 @@ fn close_up(lens: &Lens) -> Plot {
         lensing.close_up_loss().stops()
     };
     let range = (near.log2(), (near * 8.0).log2());
-    let marks = [1.0, 2.0, 4.0, 8.0].map(|times| PlotTick::at((near * times).log2(), say::sheet::metres(near * times)));
+    let marks = [1.0, 2.0, 4.0, 8.0].map(|times| PlotTick::at((near * times).log2(), units.distance(near * times)));
     let most = lost(range.0);
     let every = if most > 1.0 { 1.0 } else { 0.25 };
     Plot {
@@ -59,6 +63,6 @@ fn close_up(lens: &Lens) -> Plot {
         up: wholes(0.0, (most / every).ceil().max(1.0) * every, every, |stops| format!("{stops}")),
         lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 40, range, |log| Some(lost(log)))],
         dots: vec![PlotDot { x: range.0, y: most, label: say::sheet::CLOSEST.to_owned() }],
-        text: say::sheet::loses(&say::sheet::metres(near), &stops_amount(most)),
+        text: say::sheet::loses(&units.distance(near), &stops_amount(most)),
     }
 }

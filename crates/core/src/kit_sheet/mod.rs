@@ -9,6 +9,7 @@ mod plot;
 
 pub use plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick};
 
+use crate::house::Units;
 use crate::kit::{Kit, KitItem};
 use serde::Serialize;
 
@@ -50,14 +51,14 @@ pub struct KitSheet {
     pub learnt: Option<String>,
 }
 
-/// The sheet of a thing; `kit` is what it is used with.
+/// The sheet of a thing; `kit` is what it is used with, `units` what its lengths are told in.
 #[must_use]
-pub fn kit_sheet(item: &KitItem, kit: &Kit) -> KitSheet {
+pub fn kit_sheet(item: &KitItem, kit: &Kit, units: Units) -> KitSheet {
     let mut sheet = match item {
         KitItem::Camera(camera) => body::sheet(camera),
-        KitItem::Lens(lens) => lens::sheet(lens),
-        KitItem::Flash(flash) => flash::sheet(flash),
-        KitItem::Modifier(modifier) => modifier::sheet(modifier, kit),
+        KitItem::Lens(lens) => lens::sheet(lens, units),
+        KitItem::Flash(flash) => flash::sheet(flash, units),
+        KitItem::Modifier(modifier) => modifier::sheet(modifier, kit, units),
         KitItem::Gel(gel) => gel::sheet(gel),
         KitItem::Filter(_) => KitSheet::default(),
     };

@@ -4,6 +4,7 @@ use super::flash::sides;
 use super::plot::{LineOf, Plot, PlotTick, wholes};
 use super::{KitSheet, SheetBeam};
 use crate::emitter::softness::{NOSE, half_shadow};
+use crate::house::Units;
 use crate::kit::{FlashKind, Kit, Modifier};
 use crate::quantity::{Millimetres, figure};
 use crate::say;
@@ -12,7 +13,7 @@ use crate::say;
 const NEAR: f64 = 0.5;
 const FAR: f64 = 4.0;
 
-pub(super) fn sheet(modifier: &Modifier, kit: &Kit) -> KitSheet {
+pub(super) fn sheet(modifier: &Modifier, kit: &Kit, units: Units) -> KitSheet {
     // Before a head where there is one: what a modifier does depends little on it.
     let head = kit.flashes().find(|flash| flash.flash_kind == FlashKind::Head).or_else(|| kit.flashes().next());
     let (width, height) = modifier.face.size();
@@ -26,14 +27,14 @@ pub(super) fn sheet(modifier: &Modifier, kit: &Kit) -> KitSheet {
     let most = edge(NEAR);
     let every = [1.0, 2.0, 5.0, 10.0, 20.0, 50.0].into_iter().find(|every| most / every <= 5.0).unwrap_or(100.0);
     let up = wholes(0.0, (most / every).ceil() * every, every, |mm| format!("{mm:.0} mm"));
-    let across: Vec<PlotTick> = [NEAR, 1.0, 2.0, 3.0, FAR].map(|at| PlotTick::at(at, format!("{at} m"))).to_vec();
+    let across: Vec<PlotTick> = [NEAR, 1.0, 2.0, 3.0, FAR].map(|at| PlotTick::at(at, units.distance(at))).to_vec();
     let soft = Plot {
         title: say::sheet::NOSE_SHADOW.to_owned(),
         across,
         up,
         lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 60, (NEAR, FAR), |at| Some(edge(at)))],
         dots: Vec::new(),
-        text: say::sheet::softness(figure(edge(1.0), edge(1.0) / 20.0), figure(edge(2.0), edge(2.0) / 20.0)),
+        text: say::sheet::softness([1.0, 2.0].map(|at| (units.distance(at), figure(edge(at), edge(at) / 20.0)))),
     };
     KitSheet { plots: vec![soft], beam, ..KitSheet::default() }
 }

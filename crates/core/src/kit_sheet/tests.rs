@@ -1,6 +1,7 @@
 //! What sheets draw, against what is known of the sample kit.
 
 use super::*;
+use crate::house::Units;
 use crate::kit::{Output, ToneCurve};
 use crate::quantity::{GuideNumber, Id, Learnt, Stops};
 use crate::sample;
@@ -15,7 +16,7 @@ fn item(id: &str) -> KitItem {
 fn every_thing_is_drawn_inside_its_scales() {
     let kit = sample::kit();
     for item in &kit.items {
-        let sheet = kit_sheet(item, &kit);
+        let sheet = kit_sheet(item, &kit, Units::Metres);
         if item.kind() == "filter" {
             assert_eq!(sheet, KitSheet::default());
             continue;
@@ -40,21 +41,23 @@ fn every_thing_is_drawn_inside_its_scales() {
 fn a_flash_gives_what_its_guide_number_says() {
     let KitItem::Flash(mut flash) = item("flash-head") else { panic!() };
     flash.output = Output::GuideNumber { guide_number: GuideNumber::nearest(64.0) };
-    let plot = |flash: &crate::kit::Flash| kit_sheet(&KitItem::Flash(flash.clone()), &sample::kit()).plots[0].clone();
+    let plot = |flash: &crate::kit::Flash| {
+        kit_sheet(&KitItem::Flash(flash.clone()), &sample::kit(), Units::Metres).plots[0].clone()
+    };
     let said = plot(&flash);
     assert!((said.lines[0].points[0][1] - 10.0).abs() < 1e-9 && said.lines.len() == 1);
     flash.learnt = Some(Learnt { more: Stops::of(0.5), spread: Stops::of(0.1), takes: 7 });
     let learnt = plot(&flash);
     assert_eq!(learnt.lines[1].of, LineOf::Learnt);
     assert!((learnt.lines[1].points[0][1] - 10.5).abs() < 1e-9);
-    let told = kit_sheet(&KitItem::Flash(flash), &sample::kit()).learnt.unwrap();
+    let told = kit_sheet(&KitItem::Flash(flash), &sample::kit(), Units::Metres).learnt.unwrap();
     assert!(told.contains("7 takes") && told.contains("+0.5"), "{told}");
 }
 
 /// A nose's shadow 3 cm behind its edge from a box 90 cm wide a metre away: 27 mm by similar triangles.
 #[test]
 fn softness_by_similar_triangles() {
-    let sheet = kit_sheet(&item("mod-octa-90"), &sample::kit());
+    let sheet = kit_sheet(&item("mod-octa-90"), &sample::kit(), Units::Metres);
     let at_one =
         sheet.plots[0].lines[0].points.iter().min_by(|a, b| (a[0] - 1.0).abs().total_cmp(&(b[0] - 1.0).abs())).unwrap();
     assert!((at_one[1] - 27.0 / at_one[0]).abs() < 0.01, "{at_one:?}");
@@ -68,7 +71,7 @@ fn softness_by_similar_triangles() {
 #[test]
 fn an_orange_film_warms() {
     let warm = sample::kit().gels().max_by(|a, b| a.shift.mired().total_cmp(&b.shift.mired())).unwrap().clone();
-    let sheet = kit_sheet(&KitItem::Gel(warm), &sample::kit());
+    let sheet = kit_sheet(&KitItem::Gel(warm), &sample::kit(), Units::Metres);
     let line = &sheet.plots[0].lines[0].points;
     assert!(line[line.len() - 1][1] > 2.0 * line[5][1], "{line:?}");
     let card = sheet.swatches.iter().find(|swatch| swatch.name == "grey card").unwrap();
@@ -81,14 +84,14 @@ fn an_orange_film_warms() {
 #[test]
 fn a_learnt_curve_is_drawn() {
     let KitItem::Camera(mut camera) = item("cam-hall") else { panic!() };
-    let before = kit_sheet(&KitItem::Camera(camera.clone()), &sample::kit());
+    let before = kit_sheet(&KitItem::Camera(camera.clone()), &sample::kit(), Units::Metres);
     assert!(before.plots[0].text.contains("not known") && before.plots[0].lines.len() == 1);
     let points =
         (1..20).map(|step| crate::kit::CurvePoint { code: f64::from(step) * 12.0, level: f64::from(step) / 3.0 - 4.0 });
     let points: Vec<_> = points.collect();
     camera.curve =
         Some(ToneCurve { red: points.clone(), green: points.clone(), blue: points, error: Stops::of(0.03), frames: 5 });
-    let after = kit_sheet(&KitItem::Camera(camera), &sample::kit());
+    let after = kit_sheet(&KitItem::Camera(camera), &sample::kit(), Units::Metres);
     assert_eq!(after.plots[0].lines[1].points.len(), 19);
     assert!(after.plots[0].text.contains("5 frames"));
 }
@@ -107,5 +110,21 @@ fn times(#[case] seconds: f64, #[case] label: &str) {
 fn what_is_not_in_the_kit_is_drawn_too() {
     let mut other = item("mod-octa-90");
     other = other.with_id(Id::new("new-one").unwrap());
-    assert!(kit_sheet(&other, &Kit::default()).beam.is_none());
+    assert!(kit_sheet(&other, &Kit::default(), Units::Metres).beam.is_none());
+}
+
+/// Who reads feet finds no metre on any sheet of the kit, but for millimetres of glass and of edges.
+#[test]
+fn sheets_are_told_in_feet() {
+    let kit = sample::kit();
+    for item in &kit.items {
+        for plot in kit_sheet(item, &kit, Units::Feet).plots {
+            let labels = plot.across.iter().chain(&plot.up).map(|tick| tick.label.clone());
+            for told in labels.chain([plot.title, plot.text]) {
+                let metric =
+                    told.ends_with(" m") || told.ends_with(" cm") || told.contains(" m ") || told.contains(" cm");
+                assert!(!metric && !told.contains("metre"), "{}: {told}", item.name());
+            }
+        }
+    }
 }

@@ -5,6 +5,7 @@ use super::staged::staged;
 use super::{Learning, name};
 use crate::exposure::READ_ERROR;
 use crate::flash::level_at;
+use crate::house::Units;
 use crate::judge::reads_to;
 use crate::kit::{Camera, Flash, Kit, Lens, Modifier};
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
@@ -79,12 +80,14 @@ impl Could<'_> {
         reads_to(0.0, self.body.curve.as_ref()).hypot(if self.lit.is_some() { PUT } else { READ_ERROR })
     }
 
-    pub(super) fn scene(&self) -> String {
+    pub(super) fn scene(&self, units: Units) -> String {
         match self.lit {
             None => say::learnt::CARD_IN_EVEN_LIGHT.to_owned(),
-            Some((flash, modifier)) => {
-                say::learnt::card_before(flash.name.as_str(), modifier.map(|modifier| modifier.name.as_str()), AWAY)
-            }
+            Some((flash, modifier)) => say::learnt::card_before(
+                flash.name.as_str(),
+                modifier.map(|modifier| modifier.name.as_str()),
+                &units.distance(AWAY),
+            ),
         }
     }
 
@@ -161,7 +164,7 @@ fn sure(learning: &Learning, kit: &Kit, could: &[Could<'_>]) -> (Vec<Learnable>,
 
 /// The frames that teach most about a kit, each the best after those before it.
 #[must_use]
-pub fn session(learning: &Learning, kit: &Kit, frames: usize) -> Vec<SessionFrame> {
+pub fn session(learning: &Learning, kit: &Kit, frames: usize, units: Units) -> Vec<SessionFrame> {
     let could = all(kit);
     let (parts, mut spread) = sure(learning, kit, &could);
     let rows: Vec<DVector<f64>> = could
@@ -194,12 +197,12 @@ pub fn session(learning: &Learning, kit: &Kit, frames: usize) -> Vec<SessionFram
             .collect();
         let after = (before * before - gained).max(0.0).sqrt();
         chosen.push(SessionFrame {
-            scene: frame.scene(),
+            scene: frame.scene(units),
             dials: frame.dials(),
             text: say::learnt::teaches(&teaches),
             before: Stops::of(before),
             after: Stops::of(after),
-            setup: staged(frame, chosen.len() + 1, kit).map(Box::new),
+            setup: staged(frame, chosen.len() + 1, kit, units).map(Box::new),
             of,
         });
     }

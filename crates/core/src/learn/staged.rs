@@ -3,6 +3,7 @@
 use super::session::{AWAY, Could, SessionFrame};
 use crate::format::{Brief, FiledSetup, JOB_FORMAT, JobFile, JobKind, VERSION};
 use crate::geometry::DVec3;
+use crate::house::Units;
 use crate::kit::Kit;
 use crate::optics::{Movement, Support};
 use crate::quantity::{Id, Metres, Name, Note, Share};
@@ -51,11 +52,11 @@ pub fn session_job(frames: &[SessionFrame], date: &str, kit: &Kit) -> Option<Job
 }
 
 /// The setup of a frame; none where the kit has no body or lens.
-pub(super) fn staged(frame: &Could<'_>, number: usize, kit: &Kit) -> Option<Setup> {
+pub(super) fn staged(frame: &Could<'_>, number: usize, kit: &Kit, units: Units) -> Option<Setup> {
     let called = say::learnt::frame_of(number, frame.lit.map(|(flash, _)| flash.name.as_str()));
     let called: String = called.chars().take(LONGEST).collect();
     let mut setup = Setup::starting(Name::new(&called).ok()?, kit)?;
-    setup.note = Note::new(&say::learnt::frame_done(&frame.scene(), &frame.dials())).ok()?;
+    setup.note = Note::new(&say::learnt::frame_done(&frame.scene(units), &frame.dials())).ok()?;
     let subject = &mut setup.subject;
     (subject.kind, subject.tone, subject.movement) = (SubjectKind::Thing, Tone::Medium, Movement::Still);
     subject.depth = Metres::nearest(FLAT);

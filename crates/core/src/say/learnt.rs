@@ -81,11 +81,9 @@ pub(crate) fn unsteady(off: impl Display) -> String {
 pub(crate) const CARD_IN_EVEN_LIGHT: &str =
     "Grey card in even, steady light, filling the marks; read the light on it with your meter, held before the card.";
 
-pub(crate) fn card_before(flash: &str, modifier: Option<&str>, away: f64) -> String {
+pub(crate) fn card_before(flash: &str, modifier: Option<&str>, away: &str) -> String {
     let with = modifier.map_or_else(|| "bare".to_owned(), |modifier| format!("with the {modifier}"));
-    format!(
-        "Grey card straight before the {flash}, {with}, {away} m from its front, where nothing shows without flash."
-    )
+    format!("Grey card straight before the {flash}, {with}, {away} from its front, where nothing shows without flash.")
 }
 
 pub(crate) fn body_with(body: &str, lens: &str) -> String {

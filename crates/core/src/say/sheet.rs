@@ -28,13 +28,13 @@ pub(crate) const PASSES: &str = "What it lets through";
 pub(crate) const CARD: &str = "grey card";
 pub(crate) const NOSE_SHADOW: &str = "Edge of a nose’s shadow, by distance";
 
-pub(crate) fn gives_face(away: f64) -> String {
-    format!("Aperture on a face {away} m away, bare, ISO 100")
+pub(crate) fn gives_face(away: &str) -> String {
+    format!("Aperture on a face {away} away, bare, ISO 100")
 }
 
-pub(crate) fn flash_gives(aperture: &str, away: f64) -> String {
+pub(crate) fn flash_gives(aperture: &str, away: &str) -> String {
     format!(
-        "At full power it asks for {aperture} on a face {away} m away, bare, at ISO 100; a stop less for each stop below."
+        "At full power it asks for {aperture} on a face {away} away, bare, at ISO 100; a stop less for each stop below."
     )
 }
 
@@ -58,16 +58,12 @@ pub(crate) fn beam(angle: impl Display) -> String {
     format!("Half its light goes at half of {angle}°.")
 }
 
-pub(crate) fn softness(at_one: impl Display, at_two: impl Display) -> String {
-    format!("A nose’s shadow has an edge of {at_one} mm with it a metre away, and {at_two} mm from two.")
+pub(crate) fn softness([(near, at_near), (far, at_far)]: [(String, impl Display); 2]) -> String {
+    format!("A nose’s shadow has an edge of {at_near} mm with it {near} away, and {at_far} mm from {far}.")
 }
 
 pub(crate) fn opens(short: &str, long: &str) -> String {
     format!("It opens to {short} at its short end and {long} at its long one.")
-}
-
-pub(crate) fn metres(metres: f64) -> String {
-    if metres < 1.0 { format!("{:.0} cm", metres * 100.0) } else { format!("{metres:.1} m") }
 }
 
 pub(crate) fn loses(near: &str, lost: &str) -> String {

@@ -80,6 +80,7 @@ pub async fn restore(studio: Data<Studio>, path: Path<String>) -> Result<HttpRes
 #[post("/kit/sheet")]
 pub async fn sheet(asked: Asked, body: Body<Value>) -> Result<Json<KitSheet>, Problem> {
     let item = decode_kit_item(body.0, "")?;
-    let kit = asked.studio.kit().await?;
-    Ok(Json(asked.work(Kind::Plan, move || kit_sheet(&item, &kit)).await?))
+    let ground = asked.studio.ground(None).await?;
+    let units = ground.house().units;
+    Ok(Json(asked.work(Kind::Plan, move || kit_sheet(&item, &ground.kit, units)).await?))
 }

@@ -58,7 +58,7 @@ pub async fn learnt(asked: Asked, wanted: Query<Session>) -> Result<Json<LearntT
     let frames = frames_of(&wanted);
     let question = move || {
         let learning = learn(&taught(&takes), &ground.kit, &ground.house());
-        LearntTold { session: session(&learning, &ground.kit, frames), learning }
+        LearntTold { session: session(&learning, &ground.kit, frames, ground.house().units), learning }
     };
     Ok(Json(asked.work(Kind::Plan, question).await?))
 }
@@ -73,7 +73,7 @@ pub async fn session_of_frames(asked: Asked, wanted: Query<Session>) -> Result<H
     let question = move || {
         let learning = learn(&taught(&takes), &ground.kit, &ground.house());
         let date = crate::clock::now().format("%Y-%m-%d").to_string();
-        session_job(&session(&learning, &ground.kit, frames), &date, &ground.kit)
+        session_job(&session(&learning, &ground.kit, frames, ground.house().units), &date, &ground.kit)
     };
     let job = asked.work(Kind::Plan, question).await?.ok_or_else(|| {
         let detail = "A frame needs a camera and a lens: add them to the kit first.";

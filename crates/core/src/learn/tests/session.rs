@@ -1,7 +1,7 @@
 //! Which frames teach most.
 
 use super::hidden::kit;
-use crate::house::House;
+use crate::house::{House, Units};
 use crate::learn::{learn, session};
 use crate::take::Learnable;
 
@@ -10,7 +10,7 @@ use crate::take::Learnable;
 fn each_frame_teaches() {
     let kit = kit();
     let learning = learn(&[], &kit, &House::default());
-    let frames = session(&learning, &kit, 5);
+    let frames = session(&learning, &kit, 5, Units::Metres);
     assert_eq!(frames.len(), 5);
     for pair in frames.windows(2) {
         assert!((pair[0].after.stops() - pair[1].before.stops()).abs() < 1e-9);
@@ -46,7 +46,7 @@ fn a_bare_head_is_dialled_for_its_guide_number() {
             flash.power_step = crate::marks::PowerStep::Thirds;
         }
     }
-    let frames = session(&learn(&[], &kit, &House::default()), &kit, 8);
+    let frames = session(&learn(&[], &kit, &House::default()), &kit, 8, Units::Metres);
     let lit = frames.iter().find(|frame| frame.dials.contains("power")).unwrap();
     assert!(lit.dials.contains("f/8") && lit.dials.contains("1/16"), "{}", lit.dials);
 }
@@ -62,7 +62,7 @@ fn long_names_leave_no_frame_out() {
             flash.name = Name::new(&"ä".repeat(120)).unwrap();
         }
     }
-    let frames = session(&learn(&[], &kit, &House::default()), &kit, 6);
+    let frames = session(&learn(&[], &kit, &House::default()), &kit, 6, Units::Metres);
     assert!(frames.iter().all(|frame| frame.setup.is_some()));
 }
 
@@ -73,7 +73,7 @@ fn each_frame_is_a_setup_that_comes_out_right() {
     use crate::assess::assess;
     use crate::setup::Patch;
     let kit = crate::sample::kit();
-    let frames = session(&learn(&[], &kit, &House::default()), &kit, 12);
+    let frames = session(&learn(&[], &kit, &House::default()), &kit, 12, Units::Metres);
     let mut lit = 0;
     for frame in &frames {
         let setup = frame.setup.as_ref().unwrap();

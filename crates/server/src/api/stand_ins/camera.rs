@@ -169,16 +169,24 @@ pub async fn take_frames(
     }
     let Some((_, first, _)) = shutters.first() else { return Ok(Json(Vec::new())) };
     let sketch = sketch_of(&easels, setup.as_str(), first, FINE).await?;
-    let (now, pace) = (stand_ins.now(), 1.0 / body.frames_per_second.max(0.1));
+    let now = stand_ins.now();
+    // A frame of several exposures waits between them as its setup does; a burst goes as fast as the body.
+    let (exposures, apart) = match kept_setup.exposures() {
+        1 => (1, 1.0 / body.frames_per_second.max(0.1)),
+        several => (several, kept_setup.between_exposures().seconds()),
+    };
     let fires = |flashes: &mut Flashes| {
         let frame = |(index, shutter): (usize, usize)| {
-            let at = now + index as f64 * pace;
+            let at = now + index as f64 * apart * f64::from(exposures);
             let (_, picturing, shot) = &shutters[shutter];
             Exposure {
                 picturing: Arc::clone(picturing),
                 shot: shot.clone(),
                 powers: flashes.iter().map(|(light, one)| (light.clone(), one.standing(at).power)).collect(),
-                fired: flashes.iter_mut().map(|(light, receiver)| (light.clone(), receiver.fire(at))).collect(),
+                fired: flashes
+                    .iter_mut()
+                    .map(|(light, receiver)| (light.clone(), receiver.fire_all(at, exposures, apart)))
+                    .collect(),
             }
         };
         at_each.into_iter().enumerate().map(frame).collect::<Vec<Exposure>>()
