@@ -1,9 +1,12 @@
-import { queryOptions, useQuery } from '@tanstack/react-query'
+import { queryOptions, useQuery, useQueryClient } from '@tanstack/react-query'
 import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import { client, need } from '../api/client'
 import type { Change, Setup } from '../api/types'
 import { inTurn } from './inTurn'
+
+/** By how much a first look is smaller. */
+const ROUGHER = 2
 
 /** Its place until it is made: nothing below it moves when it comes. */
 const Place = styled.span`
@@ -59,17 +62,32 @@ type Props = Made & {
 /** A small, rough picture of a setup. */
 export function SmallFrame({ id, setup, change, label, mark, side, made, shape = 1.5 }: Props) {
   const canvas = useRef<HTMLCanvasElement>(null)
-  const seen = useQuery(smallQuery({ id, setup, change, made })).data
+  const cache = useQueryClient()
+  const fineQuery = smallQuery({ id, setup, change, made })
+  // What is large takes its time: until it is made, half its size is looked at. What was made ahead is there at once.
+  const waits = made !== undefined && cache.getQueryData(fineQuery.queryKey) === undefined
+  const rough = useQuery({
+    ...smallQuery({ id, setup, change, made: Math.round((made ?? 0) / ROUGHER) }),
+    enabled: waits,
+  }).data
+  const fine = useQuery(fineQuery).data
+  const seen = fine ?? (waits ? rough : undefined)
   useEffect(() => {
     if (seen) canvas.current?.getContext('2d')?.drawImage(seen, 0, 0)
   }, [seen])
+  const times = fine ? 1 : ROUGHER
   if (!seen) return <Place style={{ width: side * Math.min(1, shape), aspectRatio: shape }} />
   return (
     <Small
       ref={canvas}
       width={seen.width}
       height={seen.height}
-      style={{ maxWidth: `min(${side}px, 100%)`, maxHeight: side }}
+      style={{
+        width:
+          Math.min(side, times * Math.max(seen.width, seen.height)) * Math.min(1, seen.width / seen.height),
+        maxWidth: '100%',
+      }}
+      data-rough={!fine || undefined}
       data-small={mark ?? ''}
       role="img"
       aria-label={label}
