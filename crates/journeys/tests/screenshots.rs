@@ -26,7 +26,7 @@ async fn at_a_desk() {
     walk.pick("More for Hands on the plank", "Let it stand by for Boatbuilder").await;
     walk.named("button", "Swap in for Boatbuilder at the doors").await;
     walk.sees("[data-next] a", "Packed").await;
-    walk.read("window.scrollTo(0, 0)").await;
+    walk.read("document.activeElement.blur(); window.scrollTo(0, 0)").await;
     walk.picture(&file("jobs")).await;
     walk.open("/guide/picture").await;
     walk.press_named("Flash a stop stronger").await;
