@@ -30,7 +30,8 @@ async fn at_a_desk() {
     walk.picture(&file("jobs")).await;
     walk.open("/guide/picture").await;
     walk.press_named("Flash a stop stronger").await;
-    walk.wait("the frame, turned so", "return document.querySelector('[data-small=guide]:not([data-rough])') !== null").await;
+    walk.wait("the frame, turned so", "return document.querySelector('[data-small=guide]:not([data-rough])') !== null")
+        .await;
     walk.picture(&file("guide")).await;
     walk.open_setup("setup-doors").await;
     walk.sees("h2", "Other plans").await;
@@ -66,7 +67,8 @@ async fn at_a_desk() {
     }
     walk.press_named("It is").await;
     walk.wait("what is right", "return document.querySelector('[data-right]') !== null").await;
-    walk.wait("its frame again", "return document.querySelector('[data-small=drill-0]:not([data-rough])') !== null").await;
+    walk.wait("its frame again", "return document.querySelector('[data-small=drill-0]:not([data-rough])') !== null")
+        .await;
     walk.picture(&file("drills")).await;
     walk.open("/jobs/job-slip-shed/day?setup=setup-doors&at=18:40").await;
     walk.sees("[data-next]", "Next at").await;

@@ -7474,6 +7474,8 @@ export interface components {
         Sharpness: "sharp" | "soft" | "drawn_across" | "drawn_down" | "unclear";
         /** @description How light leaves a thing, seen from above: what goes to each side. */
         SheetBeam: {
+            /** @description The same as it is read. */
+            across: string;
             /** @description From the axis, in degrees, and the share of the axis's light that goes there. */
             sides: number[][];
             /** @description In a sentence. */

@@ -58,7 +58,7 @@ export function BeamFigure({ beam }: { beam: SheetBeam }) {
         />
         <path d={`M${HALF - half} ${REACH + 16}h${2 * half}`} stroke={theme.ink} strokeWidth={5} />
         <text x={HALF} y={REACH + 32} textAnchor="middle" fontSize={12} style={{ fill: theme.ink }}>
-          {`${Math.round(beam.width * 100)} cm`}
+          {beam.across}
         </text>
       </svg>
     </Held>

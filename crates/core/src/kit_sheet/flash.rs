@@ -51,6 +51,7 @@ pub(super) fn sheet(flash: &Flash, units: Units) -> KitSheet {
         beam: Some(SheetBeam {
             sides: sides(Law::Beam { angle }),
             width: flash.head_width(),
+            across: units.distance(flash.head_width()),
             text: say::sheet::head_beam(figure(angle, 5.0)),
         }),
         ..KitSheet::default()

@@ -33,6 +33,8 @@ pub struct SheetBeam {
     pub sides: Vec<[f64; 2]>,
     /// Its width, in metres.
     pub width: f64,
+    /// The same as it is read.
+    pub across: String,
     /// In a sentence.
     pub text: String,
 }

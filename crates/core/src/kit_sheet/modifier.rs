@@ -21,7 +21,12 @@ pub(super) fn sheet(modifier: &Modifier, kit: &Kit, units: Units) -> KitSheet {
     let wide = if width > 0.0 { width.min(height) } else { bare };
     let beam = head.map(|head| {
         let law = head.optics(Some(modifier), Millimetres::nearest(50.0)).law;
-        SheetBeam { sides: sides(law), width: wide, text: say::sheet::beam(figure(law.beam(), 5.0)) }
+        SheetBeam {
+            sides: sides(law),
+            width: wide,
+            across: units.distance(wide),
+            text: say::sheet::beam(figure(law.beam(), 5.0)),
+        }
     });
     let edge = |distance: f64| 1000.0 * half_shadow(wide, distance, NOSE);
     let most = edge(NEAR);

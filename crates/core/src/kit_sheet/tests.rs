@@ -118,7 +118,9 @@ fn what_is_not_in_the_kit_is_drawn_too() {
 fn sheets_are_told_in_feet() {
     let kit = sample::kit();
     for item in &kit.items {
-        for plot in kit_sheet(item, &kit, Units::Feet).plots {
+        let sheet = kit_sheet(item, &kit, Units::Feet);
+        assert!(sheet.beam.is_none_or(|beam| beam.across.ends_with(" in") || beam.across.ends_with(" ft")));
+        for plot in sheet.plots {
             let labels = plot.across.iter().chain(&plot.up).map(|tick| tick.label.clone());
             for told in labels.chain([plot.title, plot.text]) {
                 let metric =
