@@ -50,7 +50,7 @@ pub(super) fn before(s: &Situation<'_>) -> Vec<CardLine> {
     .collect();
     if film {
         lines.push(
-            CardLine::new("film-test", words::test_for_film(&dials.iso.label(s.step))).because(words::FILM_SHOWS_LATER),
+            CardLine::new("film-test", words::test_for_film(dials.iso.label(s.step))).because(words::FILM_SHOWS_LATER),
         );
     }
     if let Some(Multiple { exposures, joined }) = camera.multiple {
