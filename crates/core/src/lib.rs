@@ -49,4 +49,4 @@ pub use tolva_light::{colour, emitter, exposure, flash, geometry, marks, optics,
 pub use check::{FieldError, Problem};
 pub use house::{House, Units};
 pub use terms::Terms;
-pub use wanted::{Wanted, given_up};
+pub use wanted::{Wanted, each_beside, given_up};

@@ -38,6 +38,20 @@ pub(crate) fn beside<A: Send, B: Send>(a: impl FnOnce() -> A + Send, b: impl FnO
     rayon::join(|| on(one, a), || on(other, b))
 }
 
+/// Works on each of many parts of the answer this thread works on, beside each other, each given up with it; in their order.
+pub fn each_beside<T: Sync, R: Send>(all: &[T], of: &(impl Fn(&T) -> R + Sync)) -> Vec<R> {
+    match all {
+        [] => Vec::new(),
+        [one] => vec![of(one)],
+        _ => {
+            let (first, rest) = all.split_at(all.len() / 2);
+            let (mut done, more) = beside(|| each_beside(first, of), || each_beside(rest, of));
+            done.extend(more);
+            done
+        }
+    }
+}
+
 fn on<T>(wanted: Option<Wanted>, part: impl FnOnce() -> T) -> T {
     let _after = After(NOW.replace(wanted));
     part()
@@ -61,6 +75,17 @@ pub fn given_up() -> bool {
 #[cfg(test)]
 mod tests {
     use super::*;
+
+    /// Each part is done once, in its order, and knows whether it is still wanted.
+    #[test]
+    fn each_part_is_done_in_its_order() {
+        let wanted = Wanted::default();
+        let all: Vec<usize> = (0..37).collect();
+        let done = wanted.work(|| each_beside(&all, &|one| (one * 2, given_up())));
+        assert_eq!(done, all.iter().map(|one| (one * 2, false)).collect::<Vec<_>>());
+        wanted.give_up();
+        assert!(wanted.work(|| each_beside(&all, &|_| given_up())).into_iter().all(|given_up| given_up));
+    }
 
     #[test]
     fn only_what_was_wrapped_can_be_given_up() {

@@ -10251,6 +10251,14 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             /** @description It did not come in whole. */
             408: {
                 headers: {
@@ -10358,7 +10366,6 @@ export interface operations {
                     "application/problem+json": components["schemas"]["Problem"];
                 };
             };
-            /** @description Not there. */
             404: {
                 headers: {
                     [name: string]: unknown;

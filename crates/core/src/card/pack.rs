@@ -85,6 +85,15 @@ pub fn packing(cards: &[SetupCard], kit: &Kit) -> Vec<CardLine> {
         }
     };
     of_kit(most(setups(), |setup| vec![setup.camera.body.clone()]), &mut lines);
+    for body in kit.cameras() {
+        let Some(film) = &body.film else { continue };
+        let on_it = setups().filter(|setup| setup.camera.body == body.id && setup.standby.is_none());
+        let frames: u32 = on_it.map(|setup| setup.pace.frames).sum();
+        if frames > 0 {
+            let text = say::card::film(film.gives.words(), body.iso_base.label(body.step), frames);
+            lines.push(CardLine::new(format!("film-{}", body.id), text));
+        }
+    }
     of_kit(most(setups(), |setup| vec![setup.camera.lens.clone()]), &mut lines);
     of_kit(most(setups(), |setup| lights(setup).map(|light| light.flash.clone()).collect()), &mut lines);
     of_kit(most(setups(), |setup| lights(setup).filter_map(|light| light.modifier.clone()).collect()), &mut lines);

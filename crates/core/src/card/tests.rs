@@ -204,3 +204,25 @@ fn packing_covers_both_plans() {
     other[1].setup.camera.lens = new.id.clone();
     assert!(texts(&packing(&other, &kit)).contains(&new.name.as_str()));
 }
+
+/// Film is packed for every frame that is taken on it, and before the first frame it is tested with something that shows one; by hand,
+/// the doors' 60 frames. A body with a sensor has its files and its highlight warning looked at, a film has neither.
+#[test]
+fn film_is_packed_and_tested_otherwise() {
+    let (sensor, _) = cards(SLIP_SHED);
+    let kit = crate::sample::kit();
+    let mut setup = crate::sample::portrait();
+    setup.camera.body = crate::quantity::Id::new("cam-roll").unwrap();
+    crate::sample::on_film(&mut setup, &kit);
+    setup.camera.multiple = Some(crate::setup::Multiple { exposures: 3, joined: crate::setup::Joined::Added });
+    let s = Situation::new(&setup, &kit, House::default()).unwrap();
+    let on_film = card(sensor[0].id.clone(), &s, None);
+    let packed = packing(&[on_film.clone(), sensor[1].clone()], &kit);
+    let film: Vec<&str> = texts(&packed).into_iter().filter(|text| text.starts_with("Film")).collect();
+    assert_eq!(film, [format!("Film: colour negative, ISO 400, for {} frames", setup.pace.frames)]);
+    let keys = |card: &SetupCard| -> Vec<String> { card.before.iter().map(|line| line.key.clone()).collect() };
+    let has = |card: &SetupCard, key: &str| keys(card).iter().any(|one| one == key);
+    assert!(has(&on_film, "film-test") && has(&on_film, "multiple"), "{:?}", keys(&on_film));
+    assert!(!has(&on_film, "warning") && !has(&on_film, "file") && !has(&on_film, "balance"));
+    assert!(has(&sensor[0], "warning") && has(&sensor[0], "file") && !has(&sensor[0], "film-test"));
+}

@@ -43,6 +43,18 @@ pub enum Errs {
     Over,
 }
 
+impl FilmKind {
+    /// In words.
+    #[must_use]
+    pub const fn words(self) -> &'static str {
+        match self {
+            FilmKind::ColourNegative => "colour negative",
+            FilmKind::BlackAndWhite => "black-and-white negative",
+            FilmKind::Slide => "slide",
+        }
+    }
+}
+
 impl Film {
     /// Which way it errs more safely: negatives for the shadows, slides for the highlights (common practice).
     #[must_use]

@@ -141,3 +141,7 @@ pub(crate) fn exposures_added(exposures: u32) -> String {
 pub(crate) fn exposures_averaged(exposures: u32) -> String {
     format!("Multiple exposure on: {exposures} in one frame, averaged")
 }
+
+pub(crate) fn film(kind: impl Display, iso: impl Display, frames: u32) -> String {
+    format!("Film: {kind}, ISO {iso}, for {frames} frames")
+}

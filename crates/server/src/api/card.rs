@@ -12,6 +12,7 @@ use serde::{Deserialize, Serialize};
 use tolva_core::card::{CardLine, SetupCard, card, own_lines, packing};
 use tolva_core::checklist::OnList;
 use tolva_core::day::{DayLight, Timeline, forecast};
+use tolva_core::each_beside;
 use tolva_core::forecast::Seen;
 use tolva_core::format::Brief;
 use tolva_core::ladder::{Ladder, Ladders};
@@ -58,21 +59,24 @@ fn whole(of: Id, snapshot: JobSnapshot, ladders: &Ladders) -> JobCard {
     let on_day = day.as_ref().and_then(|day| Some((day, Timeline::of(job.date.as_str(), day).ok()?)));
     let terms = job.terms(settings.house, day.as_ref().map(|day| day.place.zone.as_str()));
     let light = on_day.as_ref().map(|(day, timeline)| DayLight::of(day, timeline, terms.house.meter));
-    let (mut cards, mut off) = (Vec::new(), Vec::new());
     let ladder = |id: &Id, setup: &Setup| -> Option<Ladder> {
         ladder_of(ladders, (light.as_ref()?, &kit, terms), id, setup)?.ok()
     };
-    for (id, setup) in &setups {
+    let each = each_beside(&setups, &|(id, setup): &(Id, Setup)| {
         let standing = on_day.as_ref().filter(|_| setup.slot.is_some());
         let forecast = standing.and_then(|(day, timeline)| forecast(day, timeline, terms.house.meter, setup));
         let seen = Seen { setup, forecast: forecast.as_ref() };
-        match Situation::new(seen, &kit, terms) {
-            Ok(s) => cards.push(card(id.clone(), &s, ladder(id, setup))),
-            Err(errors) => off.push(OffCard {
-                id: id.clone(),
-                name: setup.name.to_string(),
-                why: errors.first().map(|error| error.problem.to_string()).unwrap_or_default(),
-            }),
+        Situation::new(seen, &kit, terms).map(|s| card(id.clone(), &s, ladder(id, setup))).map_err(|errors| OffCard {
+            id: id.clone(),
+            name: setup.name.to_string(),
+            why: errors.first().map(|error| error.problem.to_string()).unwrap_or_default(),
+        })
+    });
+    let (mut cards, mut off) = (Vec::new(), Vec::new());
+    for one in each {
+        match one {
+            Ok(card) => cards.push(card),
+            Err(left) => off.push(left),
         }
     }
     let place = day.as_ref().map(|day| day.place.name.to_string());

@@ -171,7 +171,7 @@ async fn on_own(
 
 /// A round to answer.
 #[utoipa::path(operation_id = "drills_round", params(RoundAsked),
-    responses((status = 200, body = RoundTold), (status = 422, body = Problem)))]
+    responses((status = 200, body = RoundTold), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[get("/drills/round")]
 pub async fn one(
     studio: Data<Studio>,
@@ -207,7 +207,8 @@ async fn as_it_stood(studio: &Studio, on: &OwnSetup) -> Result<Setup, Problem> {
 
 /// Answers a round, and keeps the answer.
 #[utoipa::path(operation_id = "drills_answer", request_body = DrillAnswer,
-    responses((status = 200, body = Graded), (status = 409, body = Problem), (status = 422, body = Problem)))]
+    responses((status = 200, body = Graded), (status = 404, body = Problem), (status = 409, body = Problem),
+        (status = 422, body = Problem)))]
 #[post("/drills/answers")]
 pub async fn answer_round(
     studio: Data<Studio>,
