@@ -3,7 +3,7 @@
 use super::Chance;
 use crate::judge::{Cannot, Sharpness, Verdict};
 use crate::marks::{Mark, ShutterMark, StepSize, stops_amount};
-use crate::say::drill as words;
+use crate::say::task as words;
 use crate::setup::Patch;
 use crate::take::Take;
 use serde::Serialize;

@@ -45,6 +45,7 @@ pub(crate) mod sheet;
 pub(crate) mod softness;
 pub(crate) mod sunset;
 pub(crate) mod sunward;
+pub(crate) mod task;
 pub(crate) mod ways;
 
 use crate::marks::stops_amount;
