@@ -5,7 +5,6 @@ use super::pictured::{
 };
 use super::stage::{room, totals};
 use super::{Chance, Drawn, DrillKind, Gesture, camera};
-use crate::assess::assess;
 use crate::geometry::DVec3;
 use crate::house::House;
 use crate::kit::Kit;
@@ -14,6 +13,7 @@ use crate::quantity::Power;
 use crate::say::drill as words;
 use crate::scene::Position;
 use crate::setup::{Holder, Patch, Setup};
+use crate::situation::Situation;
 
 /// The kinds that can be asked of a setup.
 pub(super) const KINDS: [DrillKind; 6] = [
@@ -45,7 +45,13 @@ pub(super) fn drawn(kind: DrillKind, chance: &mut Chance, own: &Setup, kit: &Kit
         DrillKind::Depth => depth(chance, own, kit, house),
         _ => None,
     };
-    drawn.filter(on_scale)
+    drawn.filter(|drawn| on_scale(drawn) && drawn.frames.iter().all(|frame| is_taken(&frame.setup, kit, house)))
+}
+
+/// Whether a frame can be taken so: with dials its body and lens have, and without a band that flash does not reach.
+fn is_taken(setup: &Setup, kit: &Kit, house: House) -> bool {
+    let at = setup.camera.shutter.at;
+    Situation::new(setup, kit, house).is_ok_and(|s| s.past(at).is_none())
 }
 
 /// Its shutter up to two stops elsewhere and its powers up to one, as far as both go.
@@ -60,14 +66,17 @@ fn elsewhere(chance: &mut Chance, own: &Setup, kit: &Kit) -> Option<Setup> {
         let lowest = kit.flash(&light.flash)?.lowest_power.stops_below_full();
         light.power.at = Power::nearest((light.power.at.stops_below_full() - stops).clamp(0.0, lowest));
     }
-    setup.check(kit).is_ok().then_some(setup)
+    Some(setup)
+}
+
+/// How much of the light on the face is flash, as it stands.
+fn flash_on_face(setup: &Setup, kit: &Kit, house: House) -> f64 {
+    Situation::new(setup, kit, house).map_or(0.0, |s| crate::modes::flash_on_face(&s).share())
 }
 
 /// Whether flash and ambient both show on the face as it stands.
 fn both_are_felt(setup: &Setup, kit: &Kit, house: House) -> bool {
-    let assessed = assess(setup, kit, house).ok();
-    let face = assessed.as_ref().and_then(|assessment| assessment.level(Patch::Face));
-    face.is_some_and(|face| face.flash.is_some() && BOTH_FELT.contains(&face.flash_share.share()))
+    BOTH_FELT.contains(&flash_on_face(setup, kit, house))
 }
 
 fn which_dial(chance: &mut Chance, own: &Setup, kit: &Kit, house: House) -> Option<Drawn> {
@@ -93,19 +102,21 @@ fn against(chance: &mut Chance, own: &Setup, kit: &Kit, house: House) -> Option<
 
 /// Its key alone, as far away and as high as it is, round who is pictured.
 fn light_from(chance: &mut Chance, own: &Setup, kit: &Kit, house: House) -> Option<Drawn> {
-    let key = own.lights.iter().position(|light| light.on && !light.is_on_camera())?;
-    if !both_are_felt(own, kit, house) && assess(own, kit, house).ok()?.level(Patch::Face)?.flash.is_none() {
-        return None;
-    }
+    let s = Situation::new(own, kit, house).ok()?;
+    let key = s.lights[crate::situation::key(&s.lights)?].index.place();
     let (face, eye) = (own.main_face().at, own.scene.camera.at.point());
     let far = (own.lights[key].at.point() - face).with_z(0.0).length();
     let ahead = (eye - face).with_z(0.0).try_normalize()?;
     let aside = DVec3::new(-ahead.y, ahead.x, 0.0);
-    let own = own.clone();
+    let mut own = own.clone();
+    own.lights.iter_mut().enumerate().for_each(|(index, light)| light.on = index == key);
+    // By hardly any flash nobody sees where it stands.
+    if own.lights[key].is_on_camera() || flash_on_face(&own, kit, house) < *BOTH_FELT.start() {
+        return None;
+    }
     let at = move |degrees: f64| {
         let (sine, cosine) = degrees.to_radians().sin_cos();
         let mut setup = own.clone();
-        setup.lights.iter_mut().enumerate().for_each(|(index, light)| light.on = index == key);
         let light = &mut setup.lights[key];
         // From a clamp over the frame: no stand is in it, wherever the light goes.
         light.held_by = Holder::Clamp;

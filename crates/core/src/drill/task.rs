@@ -109,8 +109,12 @@ pub fn grade_task(seed: u32, take: &Take, verdict: &Verdict) -> TaskGraded {
         TaskOf::SkyKept => sky_kept(verdict),
         TaskOf::GreyNeutral => verdict.grey.as_ref().map(|grey| {
             let (warm, aside) = (grey.shift.mired(), grey.tint.duv());
-            let done = warm.abs() <= NEUTRAL.0 && aside.abs() <= NEUTRAL.1;
-            TaskGraded { done: Some(done), off: None, said: words::grey_is(warm, done) }
+            let (done, said) = match (warm.abs() <= NEUTRAL.0, aside.abs() <= NEUTRAL.1) {
+                (true, true) => (true, words::GREY_NEUTRAL.to_owned()),
+                (false, _) => (false, words::grey_warm(warm)),
+                (true, false) => (false, words::grey_aside(aside)),
+            };
+            TaskGraded { done: Some(done), off: None, said }
         }),
         TaskOf::SharpInHand { shutter } => sharp_in_hand(take, verdict, shutter),
     };

@@ -42,13 +42,16 @@ pub(crate) fn under_is(is: f64, off: &str, done: bool) -> String {
     if done { format!("{at}: done.") } else { format!("{at}, {off} off.") }
 }
 
-pub(crate) fn grey_is(warm: f64, done: bool) -> String {
+pub(crate) const GREY_NEUTRAL: &str = "The card is neutral: done.";
+
+pub(crate) fn grey_warm(warm: f64) -> String {
     let way = if warm > 0.0 { "warmer" } else { "cooler" };
-    if done {
-        "The card is neutral: done.".to_owned()
-    } else {
-        format!("The light is {:.0} mired {way} than the camera was set to, or aside of it.", warm.abs())
-    }
+    format!("The light is {:.0} mired {way} than the camera was set to.", warm.abs())
+}
+
+pub(crate) fn grey_aside(aside: f64) -> String {
+    let side = if aside > 0.0 { "green" } else { "magenta" };
+    format!("As warm as set, and {:.3} Duv to the {side} side: a step of tint.", aside.abs())
 }
 
 pub(crate) const fn sky_is(burnt: bool, dark: bool) -> &'static str {

@@ -69,7 +69,7 @@ impl Setup {
                 nd: Dial::free(NdMark::NONE),
             },
             white_balance: WhiteBalance {
-                kelvin: Dial::free(Kelvin::nearest(5_600.0)),
+                kelvin: Dial::free(body.film.map_or(Kelvin::nearest(5_600.0), |film| film.balanced)),
                 tint: Duv::of(0.0),
                 wish: ColourWish::Together,
             },
@@ -110,5 +110,19 @@ mod tests {
     #[test]
     fn an_empty_kit_has_nothing_to_start_from() {
         assert_eq!(Setup::starting(Name::new("New").unwrap(), &Kit::default()), None);
+    }
+
+    /// A setup can be begun with nothing but film in the kit, of whatever balance, and passes its check.
+    #[test]
+    fn a_setup_begins_on_film() {
+        use crate::kit::{FilmKind, KitItem};
+        let mut kit = sample::loaded(FilmKind::Slide);
+        for item in &mut kit.items {
+            if let KitItem::Camera(body) = item {
+                body.film = body.film.map(|film| crate::kit::Film { balanced: Kelvin::nearest(3_200.0), ..film });
+            }
+        }
+        let setup = Setup::starting(Name::new("On film").unwrap(), &kit).unwrap();
+        assert_eq!(setup.check(&kit), Ok(()));
     }
 }

@@ -2,6 +2,7 @@
 
 use super::*;
 use crate::setup::{Patch, Setup};
+use crate::situation::Situation;
 
 fn asked(kind: DrillKind, seed: u32, own: &Setup) -> Option<(Round, f64)> {
     let kit = sample::kit();
@@ -29,6 +30,13 @@ fn the_sample_setups_give_rounds() {
                 let Some((round, truth)) = asked(*kind, seed, &own) else { continue };
                 *met.entry(*kind).or_insert(0) += 1;
                 assert!(round.pane.is_none() && round.swatches.is_empty());
+                for frame in &round.frames {
+                    // Every frame can be taken, and none has a band that flash does not reach.
+                    assert_eq!(frame.setup.check(&sample::kit()), Ok(()), "{kind:?} {seed} {}", own.name);
+                    let kit = sample::kit();
+                    let s = Situation::new(&*frame.setup, &kit, House::default()).unwrap();
+                    assert_eq!(s.past(frame.setup.camera.shutter.at), None, "{kind:?} {seed} {}", own.name);
+                }
                 match kind {
                     DrillKind::Ratio | DrillKind::LitToShadow => {
                         let other = if *kind == DrillKind::Ratio { Patch::Background } else { Patch::ShadowSide };
@@ -47,6 +55,11 @@ fn the_sample_setups_give_rounds() {
                         let (face, eye) = (seen.main_face().at, seen.scene.camera.at.point());
                         let firing: Vec<_> = seen.lights.iter().filter(|light| light.on).collect();
                         assert_eq!(firing.len(), 1, "{}", own.name);
+                        let mut alone = own.clone();
+                        alone.lights.retain(|light| light.id == firing[0].id);
+                        let level = crate::assess::assess(&alone, &sample::kit(), House::default()).unwrap();
+                        let share = level.level(Patch::Face).unwrap().flash_share.share();
+                        assert!(share >= 0.25, "{}: nobody sees from where {share} comes", own.name);
                         let to = firing[0].at.point() - face;
                         let ahead = eye - face;
                         // Counted from the camera, to its right above zero: the cross product's sign, seen from above.

@@ -80,11 +80,14 @@ fn a_sky_is_kept_with_a_face_before_it(#[case] face: f64, #[case] burnt: f64, #[
 #[rstest]
 #[case::neutral([0.2, 0.2, 0.2], Some(true))]
 #[case::warm([0.26, 0.2, 0.15], Some(false))]
+#[case::green([0.18, 0.22, 0.18], Some(false))]
 fn a_grey_card_has_no_cast(#[case] linear: [f64; 3], #[case] done: Option<bool>) {
     let mut take = shows(&[]);
     let mut card = marked(MarkOf::GreyCard, 0.0);
     card.measured.as_mut().unwrap().linear = linear;
     take.marks.push(card);
+    let green = linear[1] > linear[0] && linear[1] > linear[2];
     let told = graded(seed_of(|of| *of == TaskOf::GreyNeutral), &take);
     assert_eq!(told.done, done, "{}", told.said);
+    assert_eq!(told.said.contains("to the green side"), green, "{}", told.said);
 }
