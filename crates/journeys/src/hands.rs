@@ -8,16 +8,25 @@ impl Walk {
         let start = Instant::now();
         loop {
             let found = look().await;
-            let clicked = match found.scroll_into_view().await {
-                Ok(()) => found.click().await,
-                Err(error) => Err(error),
-            };
-            match clicked {
-                Ok(()) => return found,
-                Err(error) if start.elapsed() > PATIENCE => panic!("“{what}” cannot be pressed: {error}"),
-                Err(_) => tokio::time::sleep(Duration::from_millis(20)).await,
+            match self.pressed_where_it_stands(&found).await {
+                Ok(true) => return found,
+                not if start.elapsed() > PATIENCE => panic!("“{what}” cannot be pressed: {not:?}"),
+                _ => tokio::time::sleep(Duration::from_millis(20)).await,
             }
         }
+    }
+
+    /// Clicks it if it stands still, and tells whether it did: an answer that comes meanwhile may push it from under the finger.
+    async fn pressed_where_it_stands(&self, found: &WebElement) -> WebDriverResult<bool> {
+        found.scroll_into_view().await?;
+        let before = found.rect().await?;
+        tokio::time::sleep(Duration::from_millis(20)).await;
+        let now = found.rect().await?;
+        let stands = (before.x, before.y) == (now.x, now.y);
+        if stands {
+            found.click().await?;
+        }
+        Ok(stands)
     }
 
     /// Presses what is found by this selector.

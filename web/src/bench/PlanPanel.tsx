@@ -3,6 +3,7 @@ import { Spoken } from '../ui/voice'
 import { memo } from 'react'
 import styled from 'styled-components'
 import type { Alternative, WayOut } from '../api/types'
+import { byMeaning } from '../ui/byMeaning'
 import { Push } from '../ui/Push'
 import type { BenchState } from './useBench'
 
@@ -78,12 +79,12 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
     <Panel>
       <section aria-label="What binds">
         {advice.binds.length > 0 && <h2>What binds, and the ways out</h2>}
-        {advice.binds.map((bind) => (
-          <div className="bind" key={bind.text}>
+        {byMeaning(advice.binds, ({ bound }) => bound).map(({ key, one: bind }) => (
+          <div className="bind" key={key}>
             <p>{bind.text}</p>
             <ul>
-              {bind.ways_out.map((way) => (
-                <Way key={way.text} way={way} onTake={() => onTake(way.change)} />
+              {byMeaning(bind.ways_out, ({ change }) => change).map(({ key, one: way }) => (
+                <Way key={key} way={way} onTake={() => onTake(way.change)} />
               ))}
             </ul>
             {bind.ways_out.length === 0 && (
@@ -98,12 +99,12 @@ export const PlanPanel = memo(function PlanPanel({ advice, edit, followed, onTak
         <section aria-label="Standing to the sun">
           <h2>Standing to the sun: turn, wait, or step out of it</h2>
           <ul>
-            {advice.sun.map((way) => (
-              <li className="way" key={said(way.text)}>
+            {byMeaning(advice.sun, ({ stance, change }) => [stance, change]).map(({ key, one: way }) => (
+              <li className="way" key={key}>
                 <Push onPress={() => (way.change ? onTake(way.change) : way.slot && void onMoment(way.slot))}>
-                  {way.text}
+                  {said(way.text)}
                 </Push>
-                <span className="price">{way.price}</span>
+                <span className="price">{said(way.price)}</span>
               </li>
             ))}
           </ul>

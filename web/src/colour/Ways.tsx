@@ -1,5 +1,6 @@
 import styled from 'styled-components'
 import type { Change, Colours, ColourWay } from '../api/types'
+import { byMeaning } from '../ui/byMeaning'
 import { Push } from '../ui/Push'
 import { GREY } from './Patches'
 
@@ -44,8 +45,8 @@ export function Ways({ ways, onTake }: Props) {
       <section aria-label="Proposed for the wish">
         <h2>Proposed for the wish</h2>
         <List>
-          {ways.proposals.map((way) => (
-            <Way key={way.text} way={way} onTake={onTake} />
+          {byMeaning(ways.proposals, ({ change }) => change).map(({ key, one: way }) => (
+            <Way key={key} way={way} onTake={onTake} />
           ))}
         </List>
         {ways.lacking.map((film) => (
@@ -55,8 +56,8 @@ export function Ways({ ways, onTake }: Props) {
       <section aria-label="Schools of one setting">
         <h2>Schools of one setting, with the gels as they are</h2>
         <List>
-          {ways.schools.map((way) => (
-            <Way key={way.text} way={way} onTake={onTake} />
+          {byMeaning(ways.schools, ({ change }) => change).map(({ key, one: way }) => (
+            <Way key={key} way={way} onTake={onTake} />
           ))}
         </List>
       </section>

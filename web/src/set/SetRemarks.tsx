@@ -2,6 +2,7 @@ import { produce } from 'immer'
 import styled from 'styled-components'
 import type { Assessment, Change, Seen, SetReport } from '../api/types'
 import type { BenchState } from '../bench/useBench'
+import { byMeaning } from '../ui/byMeaning'
 import { Latch, Push } from '../ui/Push'
 import { Way, Ways } from './sheets/parts'
 
@@ -60,10 +61,10 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
         </p>
       )}
       {assessment.spill && <p className="well">{assessment.spill}</p>}
-      {set.intruders.map((intruder) => {
+      {byMeaning(set.intruders, ({ what }) => what).map(({ key, one: intruder }) => {
         const clear = clearing(intruder.what, set)
         return (
-          <div className="trouble" key={intruder.text}>
+          <div className="trouble" key={key}>
             <p>{intruder.text}</p>
             {clear && (
               <Push
@@ -100,9 +101,9 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
             </p>
             {cures.length > 0 && (
               <Ways className="short" aria-label="Cures, the smallest move first">
-                {cures.map((cure) => (
+                {byMeaning(cures, ({ change }) => change).map(({ key, one: cure }) => (
                   <Way
-                    key={cure.text}
+                    key={key}
                     text={cure.text}
                     change={cure.change}
                     seenIn={seenIn}
@@ -124,9 +125,9 @@ export function SetRemarks({ bench, assessment, onChoose }: Props) {
         <div className="trouble">
           <p>{set.evenness.text}</p>
           <Ways className="short" aria-label="Ways to even the group">
-            {uneven.map((way) => (
+            {byMeaning(uneven, ({ change }) => change).map(({ key, one: way }) => (
               <Way
-                key={way.text}
+                key={key}
                 text={way.text}
                 change={way.change}
                 seenIn={seenIn}

@@ -179,7 +179,13 @@ async fn hit_a_bind_and_take_the_way_out() {
     }
     walk.press_named("Aperture: free").await;
     walk.press_named("ND filter: free").await;
+    let power = walk.dial("power-octa").await;
     walk.press_named("Solve").await;
+    walk.wait(
+        "the power solved",
+        &format!("return document.querySelector('[data-dial=power-octa] output').textContent !== '{power}'"),
+    )
+    .await;
     walk.sees("[aria-label='What binds'] p", "Sync binds by").await;
     walk.sees("[aria-label='What binds'] p", "The held ND filter binds by").await;
     walk.wait("a target missed", "return document.querySelector('h2[data-met]').dataset.met === 'false'").await;

@@ -2,6 +2,7 @@ import type { Drawn, Light, PlacedLight } from '../../api/types'
 import { Cautions } from '../../bench/Cautions'
 import { holders } from '../../bench/choices'
 import { errorAt } from '../../bench/errors'
+import { byMeaning } from '../../ui/byMeaning'
 import { Distance } from '../../ui/Distance'
 import { LiveNumber } from '../../ui/Field'
 import { LiveChoice } from '../../ui/LiveChoice'
@@ -136,9 +137,9 @@ export function LightSheet({ bench, light, index, thing, placed, onGone }: Props
         <div role="group" aria-label="What would change the spill">
           <h3>What would change its spill</h3>
           <Ways>
-            {spill.map((way) => (
+            {byMeaning(spill, ({ change }) => change).map(({ key, one: way }) => (
               <Way
-                key={way.text}
+                key={key}
                 text={way.text}
                 price={way.price}
                 change={way.change}
