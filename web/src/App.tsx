@@ -4,14 +4,14 @@ import { useQueryClient } from '@tanstack/react-query'
 import { lazy, Suspense, useEffect, useRef } from 'react'
 import { ErrorBoundary } from 'react-error-boundary'
 import { RouterProvider } from 'react-aria-components'
-import { Link, NavLink, Route, Routes, useHref, useLocation, useNavigate } from 'react-router'
+import { NavLink, Route, Routes, useHref, useLocation, useNavigate } from 'react-router'
 import styled from 'styled-components'
 import { hear, listen, refreshes } from './api/ear'
 import { ErrorScreen } from './ErrorScreen'
 import { unseen } from './ui/unseen'
-import { useTitle } from './ui/useTitle'
 
 const RailEnd = lazy(() => import('./RailEnd'))
+const Clicks = lazy(() => import('./words/Clicks'))
 const BenchPage = lazy(() => import('./bench/BenchPage'))
 const CardPage = lazy(() => import('./card/CardPage'))
 const DrillsPage = lazy(() => import('./drills/DrillsPage'))
@@ -24,6 +24,7 @@ const JudgePage = lazy(() => import('./judge/JudgePage'))
 const KitPage = lazy(() => import('./kit/KitPage'))
 const LearntPage = lazy(() => import('./learnt/LearntPage'))
 const LogPage = lazy(() => import('./log/LogPage'))
+const LostPage = lazy(() => import('./LostPage'))
 const SheetPage = lazy(() => import('./set/sheet/SheetPage'))
 const StandInsPage = lazy(() => import('./standins/StandInsPage'))
 const SettingsPage = lazy(() => import('./settings/SettingsPage'))
@@ -86,12 +87,6 @@ const Skip = styled.a`
     height: 1px;
     padding: 0;
   }
-`
-
-const Nowhere = styled.div`
-  max-width: 620px;
-  margin: 0 auto;
-  padding: 40px 20px;
 `
 
 const Main = styled.main`
@@ -164,18 +159,6 @@ function TopRail() {
   )
 }
 
-function Lost() {
-  useTitle('No such page')
-  return (
-    <Nowhere>
-      <h1>Not here</h1>
-      <p>
-        There is no such page. <Link to="/">Go to the jobs.</Link>
-      </p>
-    </Nowhere>
-  )
-}
-
 export function App() {
   const navigate = useNavigate()
   const { pathname } = useLocation()
@@ -210,16 +193,15 @@ export function App() {
               <Route path="/kit" element={<KitPage />} />
               <Route path="/kit/learnt" element={<LearntPage />} />
               <Route path="/settings" element={<SettingsPage />} />
-              <Route path="*" element={<Lost />} />
+              <Route path="*" element={<LostPage />} />
             </Routes>
           </Suspense>
         </ErrorBoundary>
       </Main>
-      {touring && (
-        <Suspense>
-          <TourBar />
-        </Suspense>
-      )}
+      <Suspense>
+        <Clicks />
+        {touring && <TourBar />}
+      </Suspense>
     </RouterProvider>
   )
 }

@@ -1,7 +1,7 @@
 //! Checks of whole values: every problem found, each at its field, in words a photographer understands.
 
 use crate::colour::Preset;
-use crate::quantity::{ClockTime, Id, Limit, OutOfRange};
+use crate::quantity::{ClockTime, Id, Limit, OutOfRange, Stops};
 
 /// What is wrong with a field.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
@@ -30,6 +30,12 @@ pub enum Problem {
     Twice {
         /// The repeated id.
         id: Id,
+    },
+    /// What was seen is too far from what is known to be the same thing.
+    #[error("That lies too far from what is known to be of the same thing: look again at what was watched, and how.")]
+    FarOff {
+        /// How far, in stops or doublings.
+        by: Stops,
     },
     /// A date and a time that are none.
     #[error("A moment is written as 2026-09-17 18:05:00.")]

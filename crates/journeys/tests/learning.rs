@@ -140,3 +140,46 @@ async fn a_sheet_follows_what_is_typed() {
     walk.accessible("a film’s sheet").await;
     walk.end().await;
 }
+
+/// What the body's own meter shows is told on the card, on a phone, and the compensation follows; a flash is timed on its sheet; both
+/// stand among what is learnt and are taken back.
+#[tokio::test]
+async fn what_is_seen_on_the_spot() {
+    let walk = Walk::on_phone().await;
+    walk.open("/jobs/job-slip-shed/card?only=setup-doors").await;
+    walk.sees("[data-own-meter]", "its meter shows").await;
+    let set = walk.read("return document.querySelector('table.cheat th').textContent").await;
+    let set = set.as_str().unwrap().to_owned();
+    walk.sees(".quiet", "Of this body’s own meter nothing is known").await;
+    walk.type_into("What its meter shows", "9").await;
+    walk.press_named("Learn from it").await;
+    walk.sees("[data-own-meter]", "can be -6 to 6 stops").await;
+    // A stop and a third under what the simulated frame says.
+    walk.type_into("What its meter shows", "-1").await;
+    walk.press_named("Learn from it").await;
+    walk.sees(".quiet", "seen once. It is reckoned in.").await;
+    walk.wait(
+        "another compensation",
+        &format!("return document.querySelector('table.cheat th').textContent !== '{set}'"),
+    )
+    .await;
+    walk.accessible("the card with what its meter showed").await;
+    walk.press_named("Undo").await;
+    walk.sees(".quiet", "Of this body’s own meter nothing is known").await;
+    walk.sees("table.cheat th", &set).await;
+
+    walk.open("/kit").await;
+    walk.press("[role=option][data-key='flash-shoe']").await;
+    walk.sees("h3", "Watch it at work").await;
+    walk.type_into("Ready after", "3").await;
+    walk.sees("[data-learnt]", "where 2.4 s is said").await;
+    walk.press_named("It fires now").await;
+    walk.press_named("Now it is ready").await;
+    walk.sees("[aria-labelledby=watched]", "too far from what is known").await;
+    walk.accessible("a flash watched at work").await;
+    walk.open("/kit/learnt").await;
+    walk.sees("[data-correction] small", "ready again").await;
+    walk.press_named("Take back from").await;
+    walk.no_longer_sees("[data-correction] small", "ready again").await;
+    walk.end_expecting("/api/learnt/seen").await;
+}

@@ -166,3 +166,39 @@ async fn in_feet_and_by_twelve_hours() {
     }
     walk.end().await;
 }
+
+/// Thirds of a stop that are not a flash's own clicks, wherever they are read: what is seen, and what a screen reader is told.
+const IN_THIRDS: &str = "
+    const told = [...document.querySelectorAll('[aria-valuetext], [aria-label]')]
+        .flatMap((one) => [one.getAttribute('aria-valuetext'), one.getAttribute('aria-label')]);
+    const all = [document.querySelector('main, #root').innerText, ...told.filter(Boolean)].join('\\n');
+    return (all.replaceAll(/\\/\\d+ \\+[⅓⅔]/g, '').match(/[^\\n]*[⅓⅔][^\\n]*/g) ?? []).join(' | ')";
+
+/// Whose dials click in halves reads amounts in halves, on every screen; back in thirds at once when that is chosen again.
+#[tokio::test(flavor = "multi_thread")]
+async fn in_halves_of_a_stop() {
+    let walk = Walk::at_desk().await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("[aria-label='Other plans'] li", "⅔").await;
+    walk.open("/settings").await;
+    walk.choose("as each camera is set", "halves").await;
+    walk.saved().await;
+    for (path, selector, text) in [
+        ("/setups/setup-doors", "[aria-label='Other plans'] li", "½"),
+        ("/setups/setup-water", "[data-dial=shutter] output", "1/"),
+        ("/jobs/job-slip-shed/day", "[data-next]", "Next at"),
+        ("/jobs/job-slip-shed/card?only=setup-doors", "table.cheat", "Average of all"),
+        ("/kit/learnt", "main ol", "Grey card"),
+        ("/?at=2026-09-16T12:00", "a", "Boatbuilder at the doors"),
+    ] {
+        walk.open(path).await;
+        walk.sees(selector, text).await;
+        assert_eq!(walk.read(IN_THIRDS).await, "", "{path}");
+    }
+    walk.open("/settings").await;
+    walk.choose("halves", "as each camera is set").await;
+    walk.saved().await;
+    walk.open_setup("setup-doors").await;
+    walk.sees("[aria-label='Other plans'] li", "⅔").await;
+    walk.end().await;
+}

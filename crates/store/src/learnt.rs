@@ -92,8 +92,8 @@ async fn put_on_thing(
     let items = kit::items(&mut *connection).await?;
     let kept = items.into_iter().find(|kept| kept.item.id() == id && part_of(of) == kept.item.kind());
     let Some(kept) = kept else { return Err(StoreError::NotFound { kind: part_of(of), id: id.clone() }) };
-    let was = kept.item.learnt();
-    let item = kept.item.with_learnt(learnt);
+    let was = kept.item.learnt(of.learns());
+    let item = kept.item.with_learnt(of.learns(), learnt);
     item.check().map_err(StoreError::Fields)?;
     kit::keep(connection, item, kept.version).await?;
     Ok(was)
@@ -102,9 +102,9 @@ async fn put_on_thing(
 /// The kind of thing a part is, as the kit has it.
 const fn part_of(of: &Learnable) -> &'static str {
     match of {
-        Learnable::Body { .. } => "camera",
+        Learnable::Body { .. } | Learnable::OwnMeter { .. } => "camera",
         Learnable::Lens { .. } => "lens",
-        Learnable::Flash { .. } => "flash",
+        Learnable::Flash { .. } | Learnable::Recharge { .. } | Learnable::Pops { .. } => "flash",
         Learnable::Modifier { .. } => "modifier",
         Learnable::Gel { .. } => "gel",
         Learnable::Meter | Learnable::Hand | Learnable::Forecast { .. } => "setting",

@@ -2,6 +2,7 @@ import createClient from 'openapi-fetch'
 import { guestToken } from './guest'
 import type { paths } from './schema'
 import type { Problem } from './types'
+import { asDialsClick } from '../words/clicks'
 
 /** A word this window makes for itself, so that its newer questions overtake its older ones and nobody else's. */
 const asker = Math.random().toString(36).slice(2)
@@ -54,7 +55,7 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
   } catch {
     throw new ApiProblem(unreachable)
   }
-  if (given.response.ok) return given.data as T
+  if (given.response.ok) return asDialsClick(given.data as T)
   const problem = given.error as Partial<Problem> | undefined
   // Who was put out stands before the door again; what was typed is kept here.
   if (problem?.type === 'not-let-in') window.location.assign('/join')

@@ -19,6 +19,12 @@ export const kept = (changed: Changed) => listeners.forEach((listener) => listen
 
 const told = (changed: Changed) => listeners.forEach((listener) => listener(changed, false))
 
+/** Everything that was answered is asked again: it is to be said in other words. */
+export function lookAgain(queries: QueryClient) {
+  void queries.invalidateQueries()
+  told({ what: 'settings' })
+}
+
 /** Whether a job is in a list that was fetched, or was fetched by itself. */
 const isListed = (queries: QueryClient, id: string) =>
   queries

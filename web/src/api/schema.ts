@@ -1016,6 +1016,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/learnt/seen": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** Takes what was seen of a body's own meter, of a flash or of its battery together with what was seen before, and puts it in force. */
+        post: operations["learnt_seen"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/learnt/session": {
         parameters: {
             query?: never;
@@ -1923,11 +1940,13 @@ export interface components {
             /** @enum {string} */
             kind: "lamps";
         };
-        /**
-         * @description By what ambient and flash are told apart.
-         * @enum {string}
-         */
-        Apart: "pair" | "ambient_as_planned" | "flash_as_planned" | "both_alike" | "all_ambient";
+        /** @description Where a ladder begins at other dials than its setup stands at. */
+        Apart: {
+            /** @description In a sentence. */
+            text: string;
+            /** @description What is to be turned from the setup's dials to the ladder's first. */
+            turns: components["schemas"]["Turn"][];
+        };
         /** @description aperture mark sixths of a stop above f/1 */
         ApertureMark: number;
         /**
@@ -2343,6 +2362,7 @@ export interface components {
             megapixels: number;
             /** @description Its name. */
             name: components["schemas"]["Name"];
+            own_meter?: components["schemas"]["Learnt"] | null;
             /** @description What its presets are set to, where that is known. */
             presets: components["schemas"]["BodyPreset"][];
             /** @description Height of the sensor. */
@@ -2373,6 +2393,8 @@ export interface components {
             compensations: components["schemas"]["Compensation"][];
             /** @description Each dial that could be left to it. */
             modes: components["schemas"]["ModeTold"][];
+            /** @description What is known of the body's own meter, in a sentence. */
+            own_meter: string;
         };
         /** @description What a camera says of a frame; nothing of what it does not say. */
         CameraSaid: {
@@ -3176,15 +3198,17 @@ export interface components {
         Compensation: {
             /** @description Whether it is more than most cameras' dial has. */
             beyond: boolean;
-            /** @description What to set, to a third. */
+            /** @description The same to a click of the dials. */
             label: string;
             /** @description By which metering. */
             metering: components["schemas"]["Metering"];
             /** @description Its name. */
             name: string;
+            /** @description How far over mid-grey a meter without fault finds the frame, in stops. */
+            reads: components["schemas"]["Stops"];
             /**
              * Format: double
-             * @description How far over mid-grey it finds the frame, in stops.
+             * @description The same as this body's own meter shows it: what to set.
              */
             stops: number;
         };
@@ -4002,10 +4026,12 @@ export interface components {
              * @description Full-power pops in a row before it has to cool.
              */
             pops_before_rest: number;
+            pops_learnt?: components["schemas"]["Learnt"] | null;
             /** @description Clicks of its power dial. */
             power_step: components["schemas"]["PowerStep"];
             /** @description Time to be ready after a full-power pop. */
             recharge: components["schemas"]["Seconds"];
+            recharge_learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
              * @description How long it then rests, in minutes.
@@ -4818,6 +4844,7 @@ export interface components {
             megapixels: number;
             /** @description Its name. */
             name: components["schemas"]["Name"];
+            own_meter?: components["schemas"]["Learnt"] | null;
             /** @description What its presets are set to, where that is known. */
             presets: components["schemas"]["BodyPreset"][];
             /** @description Height of the sensor. */
@@ -4906,10 +4933,12 @@ export interface components {
              * @description Full-power pops in a row before it has to cool.
              */
             pops_before_rest: number;
+            pops_learnt?: components["schemas"]["Learnt"] | null;
             /** @description Clicks of its power dial. */
             power_step: components["schemas"]["PowerStep"];
             /** @description Time to be ready after a full-power pop. */
             recharge: components["schemas"]["Seconds"];
+            recharge_learnt?: components["schemas"]["Learnt"] | null;
             /**
              * Format: double
              * @description How long it then rests, in minutes.
@@ -4969,8 +4998,8 @@ export interface components {
         /** @description What a thing does. */
         KitSheet: {
             beam?: components["schemas"]["SheetBeam"] | null;
-            /** @description What takes taught of it, in a sentence. */
-            learnt?: string | null;
+            /** @description What takes taught of it and what was seen of it, a sentence each. */
+            learnt: string[];
             /** @description Its curves. */
             plots: components["schemas"]["Plot"][];
             /** @description What it does to skin, where it colours light. */
@@ -5008,6 +5037,7 @@ export interface components {
         LabWhite: "D50" | "D65";
         /** @description The plan's settings for later times. */
         Ladder: {
+            apart?: components["schemas"]["Apart"] | null;
             /** @description Its first minute. */
             from: number;
             /** @description Changes in order of time; the first sets every dial. */
@@ -5137,6 +5167,21 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @enum {string} */
             part: "gel";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "own_meter";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "recharge";
+        } | {
+            /** @description Which. */
+            id: components["schemas"]["Id"];
+            /** @enum {string} */
+            part: "pops";
         } | {
             /** @enum {string} */
             part: "meter";
@@ -7190,14 +7235,50 @@ export interface components {
             /** @description Its tint. */
             tint: components["schemas"]["Duv"];
         };
-        /** @description What a camera shows of it. */
+        /** @description What was seen. */
+        SeenNow: {
+            /** @description How the meter is set to weigh the frame. */
+            metering: components["schemas"]["Metering"];
+            /** @enum {string} */
+            seen: "own_meter";
+            /** @description The setup. */
+            setup: components["schemas"]["Id"];
+            /**
+             * Format: double
+             * @description How many stops over it shows; negative is under.
+             */
+            shown: number;
+        } | {
+            /** @description The flash. */
+            flash: components["schemas"]["Id"];
+            /** @description The power it had fired at. */
+            power: components["schemas"]["Power"];
+            /**
+             * Format: double
+             * @description From the pop to the light that says ready, in seconds.
+             */
+            seconds: number;
+            /** @enum {string} */
+            seen: "ready";
+        } | {
+            /** @description The flash. */
+            flash: components["schemas"]["Id"];
+            /**
+             * Format: double
+             * @description How many.
+             */
+            pops: number;
+            /** @description The power they were fired at. */
+            power: components["schemas"]["Power"];
+            /** @enum {string} */
+            seen: "battery";
+        };
+        /** @description What is known of it now. */
         SeenTold: {
-            /** @description Encoded sRGB, 0 to 1. */
-            encoded: number[];
-            /** @description L*a*b* beside D65. */
-            lab: number[];
-            /** @description Linear sRGB. */
-            linear: number[];
+            /** @description What was in force before: put that, and all is as it was. */
+            before: components["schemas"]["LearntToPut"];
+            /** @description In a sentence. */
+            text: string;
         };
         /**
          * @description What takes one after the other are.
@@ -14471,6 +14552,116 @@ export interface operations {
                 };
             };
             /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    learnt_seen: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeenNow"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["SeenTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description By the picture there is no light that a meter could show. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             503: {
                 headers: {
                     [name: string]: unknown;

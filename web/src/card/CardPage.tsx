@@ -17,7 +17,8 @@ import { cardQuery } from './cardQuery'
 import { JobSheet } from './JobSheet'
 import { OwnSheet } from './OwnSheet'
 import { live } from './live'
-import { pictures } from './pictures'
+import { OwnMeter } from './OwnMeter'
+import { modesOf, pictures } from './pictures'
 import { sheet } from './sheet'
 import { useTicks } from './useTicks'
 
@@ -82,6 +83,12 @@ export default function CardPage() {
   )
   const [seen, setSeen] = useState<ReadonlyMap<string, string>>(new Map())
   const [modes, setModes] = useState<ReadonlyMap<string, CameraModes>>(new Map())
+  const putModes = (setup: string, told: CameraModes) =>
+    setModes((before) => new Map(before).set(setup, told))
+  const tellModes = async (setup: string) => {
+    const told = await modesOf(setup).catch(() => null)
+    if (told) putModes(setup, told)
+  }
   const [all, setAll] = useState(false)
   const [setting, setSetting] = useState(false)
   const setups = card?.setups
@@ -93,7 +100,7 @@ export default function CardPage() {
       stop.signal,
       {
         onPicture: (setup, address) => setSeen((before) => new Map(before).set(setup, address)),
-        onModes: (setup, modes) => setModes((before) => new Map(before).set(setup, modes)),
+        onModes: putModes,
       },
     ).then(() => !stop.signal.aborted && setAll(true))
     return () => stop.abort()
@@ -106,6 +113,11 @@ export default function CardPage() {
     all(false)
     say('Every tick is taken away.', { label: 'Put them back', run: () => all(true) })
   }
+  // What a body's meter is known to show is in every setup with that body.
+  const again = () => setups?.forEach(({ id }) => void tellModes(id))
+  const meter = (setup: string, modes: CameraModes) => (
+    <OwnMeter setup={setup} modes={modes} onChanged={again} />
+  )
   const asFile = async () => {
     if (!card) return
     setTrouble(null)
@@ -161,9 +173,19 @@ export default function CardPage() {
             <b>{card.job.name}</b>
           </p>
         )}
-        {card && only && <JobSheet card={card} spots={spots} clock={clock} pictures={seen} modes={modes} />}
+        {card && only && (
+          <JobSheet card={card} spots={spots} clock={clock} pictures={seen} modes={modes} meter={meter} />
+        )}
         {card && job && !only && (
-          <OwnSheet job={job} card={card} spots={spots} clock={clock} pictures={seen} modes={modes} />
+          <OwnSheet
+            job={job}
+            card={card}
+            spots={spots}
+            clock={clock}
+            pictures={seen}
+            modes={modes}
+            meter={meter}
+          />
         )}
       </Page>
     </>

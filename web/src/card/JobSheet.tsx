@@ -13,12 +13,14 @@ export type SheetProps = {
   pictures: ReadonlyMap<string, string>
   /** What of each setup may be left to the camera, where that is known. */
   modes: ReadonlyMap<string, CameraModes>
+  /** Where what a setup's body shows by its own meter is told; not on what is taken along. */
+  meter?: (setup: string, modes: CameraModes) => ReactNode
   /** Own lines in the program: what stands at the end of one, and where one is added. */
   own?: { end: (line: CardLine) => ReactNode; add: (on: OnList, label: string) => ReactNode }
 }
 
 /** A job's card: what to pack, then each setup on a plate of its own, with a bar for the thumb. */
-export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProps) {
+export function JobSheet({ card, spots, clock, pictures, modes, own, meter }: SheetProps) {
   const { job } = card
   const packs = own !== undefined || card.packing.length + card.there.length > 0
   const numbers = numbered(card.setups.map(({ setup }) => setup.standby != null))
@@ -43,6 +45,7 @@ export function JobSheet({ card, spots, clock, pictures, modes, own }: SheetProp
           clock={clock}
           picture={pictures.get(one.id) ?? null}
           modes={modes.get(one.id) ?? null}
+          meter={meter}
         />
       ))}
       {packs && (

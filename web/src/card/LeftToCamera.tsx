@@ -1,7 +1,8 @@
+import type { ReactNode } from 'react'
 import type { CameraModes } from '../api/types'
 
 /** What may be left to the camera, and the compensation its meter then needs: a row to cheat by. */
-export function LeftToCamera({ modes }: { modes: CameraModes }) {
+export function LeftToCamera({ modes, children }: { modes: CameraModes; children?: ReactNode }) {
   return (
     <div>
       <h3>Left to the camera</h3>
@@ -29,6 +30,8 @@ export function LeftToCamera({ modes }: { modes: CameraModes }) {
           </tbody>
         </table>
       )}
+      {modes.compensations.length > 0 && <p className="quiet">{modes.own_meter}</p>}
+      {modes.compensations.length > 0 && children}
     </div>
   )
 }

@@ -1,3 +1,4 @@
+import type { ReactNode } from 'react'
 import type { CameraModes, Settings, SetupCard } from '../api/types'
 import { Drawing, Patterns } from '../set/drawing/Drawing'
 import { onPaper } from '../set/drawing/inks'
@@ -115,10 +116,12 @@ type Props = {
   picture: string | null
   /** What may be left to the camera; none before it is known. */
   modes: CameraModes | null
+  /** Where what the body's meter shows is told; not on what is taken along. */
+  meter?: (setup: string, modes: CameraModes) => ReactNode
 }
 
 /** One setup, as it is wanted in the hand: dials first, then when to turn which, what stands where, and what to tick. */
-export function Plate({ card, number, date, spot, clock, picture, modes }: Props) {
+export function Plate({ card, number, date, spot, clock, picture, modes, meter }: Props) {
   const { setup, assessment, ladder } = card
   const rungs = ladder?.rungs.map((rung) => ({
     minute: rung.minute,
@@ -126,8 +129,6 @@ export function Plate({ card, number, date, spot, clock, picture, modes }: Props
     text: turnsSaid(rung.turns),
     turns: rung.turns.map(({ dial, to }) => [dialKey(dial), to]),
   }))
-  const standing = new Map(assessment.dials.map((dial) => [dialKey(dial.id), dial.label]))
-  const apart = (ladder?.rungs[0]?.turns ?? []).filter(({ dial, to }) => standing.get(dialKey(dial)) !== to)
   const stands = card.layout.things.filter(({ what }) => STANDS.has(what.thing))
   const live = rungs
     ? {
@@ -175,12 +176,9 @@ export function Plate({ card, number, date, spot, clock, picture, modes }: Props
           ))}
         </div>
       )}
-      {apart.length > 0 && (
+      {ladder?.apart && (
         <div className="binds">
-          <p>
-            The ladder begins with {turnsSaid(apart)}; the plan stands at other dials. Solve it on the bench
-            before you go, or hold what is to stay.
-          </p>
+          <p>{ladder.apart.text}</p>
         </div>
       )}
       {ladder && <Ladder ladder={ladder} clock={clock} />}
@@ -216,7 +214,7 @@ export function Plate({ card, number, date, spot, clock, picture, modes }: Props
         <Lines title="Before the first frame" of={card.id} lines={card.before} />
         <Lines title="Test in this order" of={card.id} lines={card.tests} />
         {card.series.length > 0 && <Lines title="Series" of={card.id} lines={card.series} />}
-        {modes && <LeftToCamera modes={modes} />}
+        {modes && <LeftToCamera modes={modes}>{meter?.(card.id, modes)}</LeftToCamera>}
         {assessment.cautions.length > 0 && (
           <div>
             <h3>Mind</h3>

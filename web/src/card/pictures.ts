@@ -1,3 +1,4 @@
+import { asDialsClick } from '../words/clicks'
 import { client } from '../api/client'
 import type { CameraModes } from '../api/types'
 
@@ -29,13 +30,13 @@ async function pictureOf(setup: string, signal: AbortSignal): Promise<string | n
 }
 
 /** What may be left to the camera; null where there is nothing to say. It is metered over the picture, which may still be made. */
-async function modesOf(setup: string, signal: AbortSignal): Promise<CameraModes | null> {
-  for (let time = 0; time < TIMES && !signal.aborted; time += 1) {
+export async function modesOf(setup: string, signal?: AbortSignal): Promise<CameraModes | null> {
+  for (let time = 0; time < TIMES && !signal?.aborted; time += 1) {
     const { data, response } = await client.GET('/api/setups/{id}/modes', {
       params: { path: { id: setup } },
       signal,
     })
-    if (data) return data
+    if (data) return asDialsClick(data)
     if (response.status !== 503) return null
     await rest(AGAIN)
   }

@@ -113,6 +113,7 @@ export function LadderList({
           <p className="when">Nothing more to turn until the end of work.</p>
         )}
       </Spoken>
+      {ladder.apart && inForce <= 0 && <Warn data-apart>{ladder.apart.text}</Warn>}
       {(late.length > 0 ? late : ladder.warnings.slice(-1)).map((warning) => (
         <Warn key={warning.text}>{said(warning.text)}</Warn>
       ))}

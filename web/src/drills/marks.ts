@@ -1,5 +1,5 @@
 import type { Gesture } from '../api/types'
-import { stopsLabel } from '../words/stops'
+import { thirdsLabel } from '../words/stops'
 
 /** A mark of the scale a round is answered on: where it stands, between 0 and 1, and what is written there. */
 export type EngravedMark = { key: number; at: number; label?: string; long: boolean }
@@ -36,9 +36,9 @@ function stops({ from, to, what, zero }: Extract<Gesture, { by: 'stops' }>): Ans
     begins: 0,
     marks: Array.from({ length: thirds + 1 }, (_, third) => {
       const long = third % 3 === 0
-      return { key: third, at: third / thirds, long, label: long ? stopsLabel(from + third / 3) : undefined }
+      return { key: third, at: third / thirds, long, label: long ? thirdsLabel(from + third / 3) : undefined }
     }),
-    said: (third) => stopsLabel(third / 3),
+    said: (third) => thirdsLabel(third / 3),
     told: (third) => third / 3,
     read: (told) => told * 3,
   }

@@ -12,6 +12,7 @@ import { write } from './pointer'
 import { useItem } from './useItem'
 import { Sentences } from './Sentences'
 import { SheetDrawing } from './SheetDrawing'
+import { Watched } from './Watched'
 import { sentences, specsOf } from './sentences'
 import { type Fields } from './specs'
 
@@ -107,7 +108,10 @@ export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void 
           <SaveWords save={state.save} />
         </p>
       </div>
-      <SheetDrawing item={item} />
+      <div>
+        <SheetDrawing item={item} />
+        {item.kind === 'flash' && <Watched key={id} flash={id} onBefore={() => session.flush()} />}
+      </div>
     </Sheet>
   )
 }

@@ -44,7 +44,11 @@ export function SheetDrawing({ item }: { item: KitItem }) {
   if (!sheet) return <Drawn aria-hidden />
   return (
     <Drawn>
-      {sheet.learnt && <p data-learnt>{sheet.learnt}</p>}
+      {sheet.learnt.map((told) => (
+        <p key={told} data-learnt>
+          {told}
+        </p>
+      ))}
       {sheet.beam && <BeamFigure beam={sheet.beam} />}
       {sheet.plots.map((plot) => (
         <PlotFigure key={plot.title} plot={plot} />

@@ -1,3 +1,4 @@
+import { asDialsClick } from '../words/clicks'
 import type { PictureTold } from '../api/types'
 
 /** A picture as it comes: what it says of itself, its pixels, and for each its level and the flash's share of its light. */
@@ -16,7 +17,9 @@ const LOWEST = -12
 /** The planes of an answer: JSON behind its length, then pixels, levels and shares of flash. */
 export function planes(answer: ArrayBuffer): Planes {
   const length = new DataView(answer).getUint32(0, true)
-  const told = JSON.parse(new TextDecoder().decode(new Uint8Array(answer, 4, length))) as PictureTold
+  const told = asDialsClick(
+    JSON.parse(new TextDecoder().decode(new Uint8Array(answer, 4, length))) as PictureTold,
+  )
   const count = told.width * told.height
   const at = 4 + length
   return {

@@ -1,7 +1,5 @@
 use super::Facts;
-use crate::flash::{
-    POPS_ERROR, battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time,
-};
+use crate::flash::{battery_sets, duration_at, frames_per_second, pops_per_battery, pops_stored, recharge_time};
 use crate::marks::{ApertureMark, stops_label, ten_stop_label};
 use crate::quantity::{GuideNumber, Id, Kelvin, Metres, Power, Seconds, Stops, no_finer};
 use crate::setup::{Patch, PerPatch};
@@ -92,16 +90,16 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<LightReport> {
                 guide_number: lit.guide_number,
                 estimate: flash.output.is_estimate(),
                 loss: lit.loss(),
-                recharge: recharge_time(flash.recharge, power),
+                recharge: recharge_time(flash.ready_after_full(), power),
                 frames_per_second: known_to_a_tenth(
-                    frames_per_second(flash.recharge, power).min(s.body.frames_per_second),
+                    frames_per_second(flash.ready_after_full(), power).min(s.body.frames_per_second),
                 ),
                 burst: known_to_a_tenth(pops_stored(power)).floor() as u32,
                 pops_per_battery: {
-                    let pops = pops_per_battery(flash.full_pops, power);
-                    no_finer(pops, pops * POPS_ERROR) as u32
+                    let pops = pops_per_battery(flash.full_pops_given(), power);
+                    no_finer(pops, pops * flash.pops_error()) as u32
                 },
-                batteries: battery_sets(s.setup.pops(), flash.full_pops, power),
+                batteries: battery_sets(s.setup.pops(), flash.full_pops_given(), power),
                 duration: duration_at(&flash.durations, power)
                     .map(|time| Seconds::of(1.0 / known_to_a_tenth(1.0 / time.seconds()))),
                 beam_width: lit.modifier.and_then(|modifier| modifier.beam).map(|beam| {

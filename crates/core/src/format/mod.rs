@@ -21,7 +21,7 @@ pub use upgrade::{BodyKind, upgraded};
 pub use brief::{Brief, JobKind};
 
 /// The version of both formats that this program writes, and the newest it reads.
-pub const VERSION: u32 = 13;
+pub const VERSION: u32 = 14;
 
 /// The name of the job format.
 pub const JOB_FORMAT: &str = "tolva-job";

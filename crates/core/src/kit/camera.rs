@@ -99,6 +99,8 @@ pub struct Camera {
     pub curve: Option<ToneCurve>,
     /// How much brighter its frames come out than its settings say, as takes taught.
     pub learnt: Option<Learnt>,
+    /// How much brighter than mid-grey its own meter makes frames, as it showed.
+    pub own_meter: Option<Learnt>,
 }
 
 impl Camera {
@@ -173,7 +175,8 @@ impl Camera {
         if let Some(film) = &self.film {
             film.check(check);
         }
-        check_learnt(check, self.learnt);
+        check_learnt(check, "learnt", self.learnt);
+        check_learnt(check, "own_meter", self.own_meter);
         if let Some(curve) = &self.curve {
             curve.check(check);
         }

@@ -1,6 +1,6 @@
 use super::check_learnt;
 use crate::check::{Check, Problem};
-use crate::flash::{BeforeReady, DurationRow, SyncClick};
+use crate::flash::{BeforeReady, DurationRow, POPS_ERROR, SyncClick};
 use crate::marks::{ApertureMark, IsoMark, Mark, PowerNotation, PowerStep};
 use crate::quantity::limits::{
     DURATION_ROWS, FACE_DISTANCE, FLASH_DURATION, FLASH_KELVIN, FULL_POPS, HSS_COST, LOWEST_POWER, MODIFIER_LOSS,
@@ -129,6 +129,10 @@ pub struct Flash {
     pub kelvin_lowest: Option<Kelvin>,
     /// How much more light it gives than is said of it, as takes taught.
     pub learnt: Option<Learnt>,
+    /// How much longer it takes to be ready than is said, in doublings of the time, as it was timed.
+    pub recharge_learnt: Option<Learnt>,
+    /// How many more pops a battery gives than is said, in doublings of their number, as they were counted.
+    pub pops_learnt: Option<Learnt>,
 }
 
 /// Guide number of a head known only by its watt-seconds: about 60 m at 400 Ws behind a 7-inch reflector, by the
@@ -186,6 +190,24 @@ fn zoomed(rows: &[ZoomRow], covering: Option<Millimetres>) -> GuideNumber {
 }
 
 impl Flash {
+    /// Time to be ready after a full-power pop, as timed where it was.
+    #[must_use]
+    pub fn ready_after_full(&self) -> Seconds {
+        Seconds::of(self.recharge.seconds() * Learnt::more_of(self.recharge_learnt).exp2())
+    }
+
+    /// Full-power pops of one battery charge, as counted where they were.
+    #[must_use]
+    pub fn full_pops_given(&self) -> f64 {
+        self.full_pops * Learnt::more_of(self.pops_learnt).exp2()
+    }
+
+    /// The likely error of a battery's pops, as a part of them.
+    #[must_use]
+    pub fn pops_error(&self) -> f64 {
+        self.pops_learnt.map_or(POPS_ERROR, |learnt| learnt.spread.stops().exp2() - 1.0)
+    }
+
     pub(super) fn check(&self, check: &mut Check) {
         match &self.output {
             Output::GuideNumber { .. } => {}
@@ -207,7 +229,9 @@ impl Flash {
         check.range("/full_pops", FULL_POPS, self.full_pops);
         check.range("/pops_before_rest", POPS_BEFORE_REST, self.pops_before_rest);
         check.range("/rest", REST, self.rest);
-        check_learnt(check, self.learnt);
+        check_learnt(check, "learnt", self.learnt);
+        check_learnt(check, "recharge_learnt", self.recharge_learnt);
+        check_learnt(check, "pops_learnt", self.pops_learnt);
         check.range("/kelvin", FLASH_KELVIN, self.kelvin.kelvin());
         if let Some(lowest) = self.kelvin_lowest {
             check.range("/kelvin_lowest", FLASH_KELVIN, lowest.kelvin());

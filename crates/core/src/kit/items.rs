@@ -74,7 +74,7 @@ impl Modifier {
 
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/loss", MODIFIER_LOSS, self.loss.stops());
-        check_learnt(check, self.learnt);
+        check_learnt(check, "learnt", self.learnt);
         match self.face {
             Face::Point => {}
             Face::Disc { diameter } => check.range("/face/diameter", MODIFIER_SIDE, diameter.metres()),
@@ -122,7 +122,7 @@ impl Gel {
 
     pub(super) fn check(&self, check: &mut Check) {
         check.range("/loss", GEL_LOSS, self.loss.stops());
-        check_learnt(check, self.learnt);
+        check_learnt(check, "learnt", self.learnt);
         check.range("/duv", MEASURED_DUV, self.duv.duv());
     }
 }

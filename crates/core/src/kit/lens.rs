@@ -66,7 +66,7 @@ impl Lens {
         check.range("/magnification", MAGNIFICATION, self.magnification);
         check.range("/pupil_ratio", PUPIL_RATIO, self.pupil_ratio);
         check.range("/stabiliser", STABILISER, self.stabiliser.stops());
-        check_learnt(check, self.learnt);
+        check_learnt(check, "learnt", self.learnt);
         if self.focal_shortest > self.focal_longest {
             check.problem("/focal_longest", Problem::Order { low: say::fields::SHORTEST, high: "longest one" });
         }

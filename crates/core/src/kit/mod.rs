@@ -5,20 +5,24 @@ mod curve;
 mod film;
 mod flash;
 mod items;
+mod learns;
 mod lens;
 mod optics;
+mod seen;
 
 pub use camera::{BodyPreset, Camera, ShutterKind};
 pub use curve::{Channel, CurvePoint, ToneCurve};
 pub use film::{Errs, Film, FilmKind};
 pub use flash::{Flash, FlashKind, HighSpeedSync, MeterReading, Output, ZoomRow, estimated_guide_number};
 pub use items::{Filter, Gel, Modifier, ModifierKind};
+pub use learns::Learns;
 pub use lens::Lens;
 pub use optics::{Optics, ZoomSet};
 
 use crate::check::{Check, FieldError};
 use crate::quantity::limits::KIT_ITEMS;
-use crate::quantity::{Id, Learnt, Name};
+use crate::quantity::{Id, Name};
+use learns::check_learnt;
 use serde::{Deserialize, Serialize};
 
 /// One thing of the kit.
@@ -112,65 +116,6 @@ impl KitItem {
     }
 }
 
-/// Checks what was learnt of a thing.
-fn check_learnt(check: &mut Check, learnt: Option<Learnt>) {
-    for (field, limit, value) in learnt.iter().flat_map(Learnt::numbers) {
-        check.range(format!("/learnt/{field}"), limit, value);
-    }
-}
-
-impl KitItem {
-    /// What was learnt of it; nothing is ever learnt of a filter.
-    #[must_use]
-    pub fn learnt(&self) -> Option<Learnt> {
-        match self {
-            KitItem::Camera(item) => item.learnt,
-            KitItem::Lens(item) => item.learnt,
-            KitItem::Flash(item) => item.learnt,
-            KitItem::Modifier(item) => item.learnt,
-            KitItem::Gel(item) => item.learnt,
-            KitItem::Filter(_) => None,
-        }
-    }
-
-    /// What is said of how much light it gives or leaves, in stops, from any 0 that stays: what was learnt is against that. None where
-    /// nothing of the kind is said.
-    #[must_use]
-    pub fn said(&self) -> Option<f64> {
-        match self {
-            KitItem::Flash(item) => Some(2.0 * item.output.guide_number(None).metres().max(1e-6).log2()),
-            KitItem::Modifier(item) => Some(-item.loss.stops()),
-            KitItem::Gel(item) => Some(-item.loss.stops()),
-            KitItem::Camera(_) | KitItem::Lens(_) | KitItem::Filter(_) => None,
-        }
-    }
-
-    /// It as changed from what it was: where something else is said of its light now, what was learnt against what was said before is
-    /// no longer so.
-    #[must_use]
-    pub fn changed_from(self, before: &KitItem) -> KitItem {
-        let other = match (self.said(), before.said()) {
-            (Some(now), Some(then)) => (now - then).abs() > 1e-9,
-            _ => false,
-        };
-        if other && self.learnt() == before.learnt() { self.with_learnt(None) } else { self }
-    }
-
-    /// The same thing with this learnt of it.
-    #[must_use]
-    pub fn with_learnt(mut self, learnt: Option<Learnt>) -> KitItem {
-        match &mut self {
-            KitItem::Camera(item) => item.learnt = learnt,
-            KitItem::Lens(item) => item.learnt = learnt,
-            KitItem::Flash(item) => item.learnt = learnt,
-            KitItem::Modifier(item) => item.learnt = learnt,
-            KitItem::Gel(item) => item.learnt = learnt,
-            KitItem::Filter(_) => {}
-        }
-        self
-    }
-}
-
 /// All there is to plan with.
 #[derive(Debug, Clone, PartialEq, Default, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -225,7 +170,8 @@ impl Kit {
     /// The kit as it is said to be: nothing learnt of it.
     #[must_use]
     pub fn as_said(self) -> Kit {
-        Kit { items: self.items.into_iter().map(|item| item.with_learnt(None)).collect() }
+        let forgotten = |item| Learns::ALL.into_iter().fold(item, |item: KitItem, what| item.with_learnt(what, None));
+        Kit { items: self.items.into_iter().map(forgotten).collect() }
     }
 
     /// What a light is begun with: a head, or any flash, behind a soft modifier, if there is one.

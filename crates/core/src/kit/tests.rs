@@ -110,9 +110,9 @@ fn what_is_said_anew_is_learnt_anew() {
     let learnt = Learnt { more: Stops::of(0.3), spread: Stops::of(0.1), takes: 5 };
     let before = KitItem::Modifier(Modifier { learnt: Some(learnt), ..modifier.clone() });
     let lossier = KitItem::Modifier(Modifier { learnt: Some(learnt), loss: Stops::of(2.5), ..modifier.clone() });
-    assert_eq!(lossier.clone().changed_from(&before).learnt(), None);
+    assert_eq!(lossier.clone().changed_from(&before).learnt(Learns::Light), None);
     let named = KitItem::Modifier(Modifier { learnt: Some(learnt), name: Name::new("Other").unwrap(), ..modifier });
-    assert_eq!(named.changed_from(&before).learnt(), Some(learnt));
+    assert_eq!(named.changed_from(&before).learnt(Learns::Light), Some(learnt));
     let more = Learnt { takes: 6, ..learnt };
-    assert_eq!(lossier.with_learnt(Some(more)).changed_from(&before).learnt(), Some(more));
+    assert_eq!(lossier.with_learnt(Learns::Light, Some(more)).changed_from(&before).learnt(Learns::Light), Some(more));
 }

@@ -9,7 +9,7 @@ use crate::flash::{duration_at, level_at, recharge_time};
 use crate::house::Units;
 use crate::kit::{Flash, Output};
 use crate::marks::{ApertureMark, ShutterMark};
-use crate::quantity::{Learnt, Metres, Millimetres, Power, figure};
+use crate::quantity::{Learnt, Metres, Millimetres, Power, Seconds, figure};
 use crate::say;
 
 /// A face this far from it, in metres.
@@ -31,7 +31,9 @@ fn mark_label(seconds: f64) -> String {
     if seconds > 0.9 {
         return format!("{} s", figure(seconds, 1.0));
     }
-    format!("{} s", mark_at::<ShutterMark>(-seconds.log2()))
+    // The longer ones have their unit engraved.
+    let mark = mark_at::<ShutterMark>(-seconds.log2());
+    if mark.ends_with(" s") { mark } else { format!("{mark} s") }
 }
 
 pub(super) fn sheet(flash: &Flash, units: Units) -> KitSheet {
@@ -123,11 +125,15 @@ fn duration(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Option<Plo
 
 /// How soon it is ready again.
 fn ready(flash: &Flash, range: (f64, f64), across: &[PlotTick]) -> Plot {
-    let at = |below: f64| recharge_time(flash.recharge, Power::nearest(below)).seconds().max(1e-3).log2();
-    let dot = PlotDot { x: 0.0, y: at(0.0), label: time_label(flash.recharge.seconds()) };
-    let line = Plot::line(LineOf::Said, say::sheet::AS_SAID, 1, range, |below| Some(at(below)));
-    let text = say::sheet::ready_again(&time_label(flash.recharge.seconds()));
-    times_plot(say::sheet::READY, across, vec![line], vec![dot], text)
+    let at = |full: Seconds, below: f64| recharge_time(full, Power::nearest(below)).seconds().max(1e-3).log2();
+    let (said, full) = (flash.recharge, flash.ready_after_full());
+    let dot = PlotDot { x: 0.0, y: at(full, 0.0), label: time_label(full.seconds()) };
+    let mut lines = vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 1, range, |below| Some(at(said, below)))];
+    if flash.recharge_learnt.is_some() {
+        lines.push(Plot::line(LineOf::Learnt, say::sheet::AS_TIMED, 1, range, |below| Some(at(full, below))));
+    }
+    let text = say::sheet::ready_again(&time_label(full.seconds()));
+    times_plot(say::sheet::READY, across, lines, vec![dot], text)
 }
 
 /// Its colour over its powers, where it drifts.

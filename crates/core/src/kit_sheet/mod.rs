@@ -10,7 +10,7 @@ mod plot;
 pub use plot::{LineOf, Plot, PlotDot, PlotLine, PlotTick};
 
 use crate::house::Units;
-use crate::kit::{Kit, KitItem};
+use crate::kit::{Kit, KitItem, Learns};
 use serde::Serialize;
 
 /// A colour shown on a sheet.
@@ -49,8 +49,8 @@ pub struct KitSheet {
     pub beam: Option<SheetBeam>,
     /// What it does to skin, where it colours light.
     pub swatches: Vec<SheetSwatch>,
-    /// What takes taught of it, in a sentence.
-    pub learnt: Option<String>,
+    /// What takes taught of it and what was seen of it, a sentence each.
+    pub learnt: Vec<String>,
 }
 
 /// The sheet of a thing; `kit` is what it is used with, `units` what its lengths are told in.
@@ -64,10 +64,12 @@ pub fn kit_sheet(item: &KitItem, kit: &Kit, units: Units) -> KitSheet {
         KitItem::Gel(gel) => gel::sheet(gel),
         KitItem::Filter(_) => KitSheet::default(),
     };
-    sheet.learnt = item.learnt().map(|learnt| {
+    let of_light = item.learnt(Learns::Light).map(|learnt| {
         let (more, error) = (crate::say::tenths(learnt.more.stops()), crate::say::stops_error(learnt.spread.stops()));
         crate::say::learnt::in_force(more, error, learnt.takes)
     });
+    sheet.learnt =
+        of_light.into_iter().chain(Learns::ALL.into_iter().filter_map(|what| item.seen_told(what))).collect();
     sheet
 }
 

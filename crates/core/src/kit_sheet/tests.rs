@@ -50,7 +50,7 @@ fn a_flash_gives_what_its_guide_number_says() {
     let learnt = plot(&flash);
     assert_eq!(learnt.lines[1].of, LineOf::Learnt);
     assert!((learnt.lines[1].points[0][1] - 10.5).abs() < 1e-9);
-    let told = kit_sheet(&KitItem::Flash(flash), &sample::kit(), Units::Metres).learnt.unwrap();
+    let told = kit_sheet(&KitItem::Flash(flash), &sample::kit(), Units::Metres).learnt.join(" ");
     assert!(told.contains("7 takes") && told.contains("+0.5"), "{told}");
 }
 
@@ -129,4 +129,19 @@ fn sheets_are_told_in_feet() {
             }
         }
     }
+}
+
+/// A scale of times has each unit once, and what was timed stands beside what is said.
+#[test]
+fn times_have_their_unit_once() {
+    let KitItem::Flash(mut flash) = item("flash-shoe") else { panic!("it is a flash") };
+    flash.recharge_learnt = Some(Learnt { more: Stops::of(0.5), spread: Stops::of(0.1), takes: 2 });
+    let sheet = kit_sheet(&KitItem::Flash(flash), &sample::kit(), Units::Metres);
+    for tick in sheet.plots.iter().flat_map(|plot| &plot.up) {
+        assert!(!tick.label.contains("s s"), "{}", tick.label);
+    }
+    let ready = sheet.plots.iter().find(|plot| plot.lines.len() == 2).unwrap();
+    let (said, timed) = (ready.lines[0].points[0][1], ready.lines[1].points[0][1]);
+    assert!((timed - said - 0.5).abs() < 1e-9 && (said - 2.4f64.log2()).abs() < 1e-9, "{said} {timed}");
+    assert!(sheet.learnt[0].contains("Ready 3.4 s after full power where 2.4 s is said"), "{:?}", sheet.learnt);
 }

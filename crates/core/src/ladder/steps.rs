@@ -1,5 +1,5 @@
 use super::climb::{Ambient, Climb, climb};
-use super::words::{bind_words, rung_words};
+use super::words::{apart_words, bind_words, rung_words};
 use crate::assess::{DialId, DialKind};
 use crate::check::FieldError;
 use crate::day::{Day, DayLight, Timeline, forecast_at};
@@ -106,6 +106,18 @@ pub struct Ladder {
     pub rungs: Vec<Rung>,
     /// What will bind, and when.
     pub warnings: Vec<Warning>,
+    /// What of the first rung is not as the setup's dials stand, with what to do about it.
+    pub apart: Option<Apart>,
+}
+
+/// Where a ladder begins at other dials than its setup stands at.
+#[derive(Debug, Clone, PartialEq, Serialize)]
+#[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
+pub struct Apart {
+    /// What is to be turned from the setup's dials to the ladder's first.
+    pub turns: Vec<Turn>,
+    /// In a sentence.
+    pub text: String,
 }
 
 /// The exposure values of each patch over minutes, as the setup's own ambient says at the first and changing as the
@@ -255,7 +267,9 @@ pub(crate) fn with_dials(
             rungs.push(Rung { minute, clock, turns: turned, dials, kept: now.kept, text });
         }
     }
-    Ok((Ladder { setup: id.clone(), from, until, tolerance: plan.tolerance, rungs, warnings }, climbed))
+    let first = climbed.first().map(|first| turns(&s, Some(&Dials::of(setup)), &first.dials));
+    let apart = first.filter(|turns| !turns.is_empty()).map(|turns| Apart { text: apart_words(&turns), turns });
+    Ok((Ladder { setup: id.clone(), from, until, tolerance: plan.tolerance, rungs, warnings, apart }, climbed))
 }
 
 #[cfg(test)]

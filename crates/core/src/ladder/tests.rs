@@ -216,3 +216,30 @@ fn the_first_dial_of_the_order_follows_first(#[case] follow: [Following; 4], #[c
     let turned: Vec<DialKind> = turned.into_iter().filter(|(turned, _)| *turned).map(|(_, dial)| dial).collect();
     assert_eq!(turned, [first], "{climbed:?}");
 }
+
+/// A ladder says what of its first rung is not as the setup stands, and nothing where it begins at the setup's own dials.
+#[test]
+fn a_ladder_says_where_it_begins_elsewhere() {
+    let job = sample::jobs().remove(0);
+    let day = job.day.clone().unwrap();
+    let timeline = Timeline::of(job.job.date.as_str(), &day).unwrap();
+    let light = DayLight::of(&day, &timeline, crate::exposure::MeterConstants::default());
+    let (id, setup) = (job.setups[0].id.clone(), job.setups[0].setup.clone());
+    let from = timeline.minute_of(&crate::quantity::ClockTime::new("18:12").unwrap()).unwrap();
+    let of = |setup: &Setup| ladder(&light, (&id, setup), &sample::kit(), House::default(), from, None).unwrap();
+    let first = of(&setup).rungs.remove(0).dials;
+    let mut at_it = setup.clone();
+    (at_it.camera.shutter.at, at_it.camera.aperture.at, at_it.camera.iso.at, at_it.camera.nd.at) =
+        (first.shutter, first.aperture, first.iso, first.nd);
+    for (light, power) in at_it.lights.iter_mut().zip(&first.powers) {
+        light.power.at = *power;
+    }
+    assert_eq!(of(&at_it).apart, None);
+    let mut elsewhere = at_it.clone();
+    elsewhere.camera.iso.at = IsoMark::nearest(first.iso.sixths() + 6);
+    let apart = of(&elsewhere).apart.unwrap();
+    let turned: Vec<_> =
+        apart.turns.iter().map(|turn| (turn.dial.dial, turn.from.as_str(), turn.to.as_str())).collect();
+    assert_eq!(turned, [(DialKind::Iso, "200", "100")]);
+    assert!(apart.text.contains("begins with ISO 100"), "{}", apart.text);
+}

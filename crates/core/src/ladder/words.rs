@@ -5,9 +5,18 @@ use crate::say;
 use crate::say::capital;
 use crate::situation::{Dials, Situation};
 
+fn listed(turns: &[Turn]) -> String {
+    turns.iter().map(|turn| format!("{} {}", turn.name, turn.to)).collect::<Vec<_>>().join(", ")
+}
+
+/// Where the ladder begins at other dials than the setup's, in a sentence.
+pub(super) fn apart_words(turns: &[Turn]) -> String {
+    say::ladder::apart(&listed(turns))
+}
+
 /// A rung in a sentence: “18:42: shutter 1/100.”
 pub(super) fn rung_words(clock: &ClockTime, turns: &[Turn], first: bool) -> String {
-    let each = turns.iter().map(|turn| format!("{} {}", turn.name, turn.to)).collect::<Vec<_>>().join(", ");
+    let each = listed(turns);
     if first { format!("{clock}: set {each}.") } else { format!("{clock}: {each}.") }
 }
 

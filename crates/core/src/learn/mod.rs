@@ -7,12 +7,14 @@ mod hand;
 mod least;
 mod prior;
 mod rows;
+mod seen;
 mod session;
 mod staged;
 
 pub use applied::{is_of_frames, shifted};
 pub use bracket::{Bracket, BracketError, Fitted, Sample, fitted};
 pub use rows::Taught;
+pub use seen::{Once, battery_gave, meter_shown, ready_after, seen_once};
 pub use session::{SessionFrame, session};
 pub use staged::session_job;
 
@@ -147,7 +149,8 @@ pub fn learn(takes: &[Taught<'_>], kit: &Kit, house: &House) -> Learning {
         let of = Learnable::Hand;
         correction(&of, learnt, prior::HAND, of.in_force(kit, house), kit)
     });
-    let Some(least) = Least::of(&rows).filter(|_| !rows.rows.is_empty()) else { return Learning::only(hand) };
+    let seen = seen::in_force(kit, house);
+    let Some(least) = Least::of(&rows).filter(|_| !rows.rows.is_empty()) else { return Learning::only(hand, seen) };
     let spread = |part: usize| least.spread[(part, part)].max(0.0).sqrt();
     let touching = |part: usize| -> u32 {
         let of = rows.rows.iter().filter(|row| row.touches(part)).map(|row| row.take);
@@ -167,6 +170,7 @@ pub fn learn(takes: &[Taught<'_>], kit: &Kit, house: &House) -> Learning {
             correction(of, learnt, rows.priors[part], of.in_force(kit, house), kit)
         })
         .chain(hand)
+        .chain(seen)
         .collect();
     corrections.sort_by(|a, b| {
         let surer = |one: &Correction| one.learnt.spread.stops() / one.prior.stops();
@@ -211,8 +215,15 @@ fn correction(of: &Learnable, learnt: Learnt, prior: f64, in_force: Option<Learn
         Offer::Apply
     };
     let name = say::capital(&name(of, kit));
-    let words = if *of == Learnable::Hand { say::learnt::hand } else { say::learnt::correction };
-    let text = words(&say::tenths(more), &say::stops_error(spread), learnt.takes) + offer.words();
+    let (more, error) = (say::tenths(more), say::stops_error(spread));
+    let told = match of {
+        Learnable::Hand => say::learnt::hand(&more, &error, learnt.takes),
+        Learnable::OwnMeter { id } | Learnable::Recharge { id } | Learnable::Pops { id } => {
+            kit.item(id).and_then(|item| item.seen_told(of.learns())).unwrap_or_default()
+        }
+        _ => say::learnt::correction(&more, &error, learnt.takes),
+    };
+    let text = told + offer.words();
     Correction { of: of.clone(), name, learnt, prior: Stops::of(prior), in_force, offer, text }
 }
 
@@ -260,12 +271,12 @@ fn together(rows: &Rows, least: &Least, kit: &Kit) -> Vec<Together> {
 }
 
 impl Learning {
-    /// Where no take tells anything of light: of the hand at most.
-    fn only(hand: Option<Correction>) -> Learning {
+    /// Where no take tells anything of light: of the hand at most, beside what was seen.
+    fn only(hand: Option<Correction>, seen: Vec<Correction>) -> Learning {
         Learning {
             takes: hand.as_ref().map_or(0, |hand| hand.learnt.takes),
             headline: if hand.is_some() { say::learnt::ONLY_THE_HAND } else { say::learnt::NOTHING }.to_owned(),
-            corrections: hand.into_iter().collect(),
+            corrections: hand.into_iter().chain(seen).collect(),
             together: Vec::new(),
             residuals: Vec::new(),
             before: Stops::ZERO,

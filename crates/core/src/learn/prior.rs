@@ -14,6 +14,11 @@ const FORECAST: f64 = 0.5;
 /// How far hands differ from the hand-held rule, in stops (the program's own estimate).
 pub(super) const HAND: f64 = 1.0;
 
+/// How far bodies' own meters are from one another, in stops (common practice).
+const OWN_METER: f64 = 1.0 / 3.0;
+/// How far makers' times and counts are off, in doublings: a fifth (the program's own estimate).
+pub(super) const SEEN: f64 = 0.26;
+
 /// How far a part is likely to be off by what is said of it, in stops to either side; none of what is not in the kit.
 pub(super) fn prior(part: &Learnable, kit: &Kit) -> Option<f64> {
     match part {
@@ -26,6 +31,8 @@ pub(super) fn prior(part: &Learnable, kit: &Kit) -> Option<f64> {
         }),
         Learnable::Modifier { id } => kit.modifier(id).map(|_| Unsure::ModifierLoss.error()),
         Learnable::Gel { id } => kit.gel(id).map(|_| Unsure::GelLoss.error()),
+        Learnable::OwnMeter { id } => kit.camera(id).map(|_| OWN_METER),
+        Learnable::Recharge { id } | Learnable::Pops { id } => kit.flash(id).map(|_| SEEN),
         Learnable::Meter => Some(METER),
         Learnable::Forecast { .. } => Some(FORECAST),
         Learnable::Hand => Some(HAND),

@@ -2,10 +2,10 @@
 
 use crate::quantity::Stops;
 use crate::say;
-use serde::Serialize;
+use serde::{Deserialize, Serialize};
 
 /// What of the frame a meter weighs.
-#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize)]
+#[derive(Debug, Clone, Copy, PartialEq, Eq, Serialize, Deserialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(rename_all = "snake_case")]
 pub enum Metering {

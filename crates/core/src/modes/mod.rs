@@ -7,8 +7,8 @@ pub use metering::{MeteredFrame, Metering};
 
 use crate::marks::{Mark, stops_amount, stops_label};
 use crate::picture::flash_freezes;
-use crate::quantity::{Share, Stops};
-use crate::say::modes as words;
+use crate::quantity::{Learnt, Share, Stops};
+use crate::say::{self, modes as words};
 use crate::setup::{Multiple, Patch};
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -34,9 +34,11 @@ pub struct Compensation {
     pub metering: Metering,
     /// Its name.
     pub name: &'static str,
-    /// How far over mid-grey it finds the frame, in stops.
+    /// How far over mid-grey a meter without fault finds the frame, in stops.
+    pub reads: Stops,
+    /// The same as this body's own meter shows it: what to set.
     pub stops: f64,
-    /// What to set, to a third.
+    /// The same to a click of the dials.
     pub label: String,
     /// Whether it is more than most cameras' dial has.
     pub beyond: bool,
@@ -64,21 +66,31 @@ pub struct CameraModes {
     pub modes: Vec<ModeTold>,
     /// What is the best of all that, in a sentence.
     pub advice: &'static str,
+    /// What is known of the body's own meter, in a sentence.
+    pub own_meter: String,
 }
 
 /// More compensation than this most cameras do not have, in stops (common practice).
 const MOST: f64 = 3.0;
 
 /// What a metering asks for each exposure of the frame, each of which gives so many stops less than all together.
-fn compensation(frame: &MeteredFrame<'_>, metering: Metering, together: Stops) -> Option<Compensation> {
-    let stops = frame.reads(metering)?.stops() - together.stops();
-    let third = (stops * 3.0).round() / 3.0;
+fn compensation(
+    s: &Situation<'_>,
+    frame: &MeteredFrame<'_>,
+    metering: Metering,
+    together: Stops,
+) -> Option<Compensation> {
+    let reads = frame.reads(metering)? - together;
+    let stops = reads.stops() - Learnt::more_of(s.body.own_meter);
+    let click = f64::from(s.step.sixths()) / 6.0;
+    let set = (stops / click).round() * click;
     Some(Compensation {
         metering,
         name: metering.words(),
+        reads,
         stops,
-        label: stops_label(third),
-        beyond: third.abs() > MOST + 0.01,
+        label: stops_label(set),
+        beyond: set.abs() > MOST + 0.01,
     })
 }
 
@@ -110,7 +122,7 @@ pub fn camera_modes(s: &Situation<'_>, frame: &MeteredFrame<'_>, flash: Share, c
     ];
     let together = s.setup.camera.multiple.map_or(Stops::ZERO, Multiple::gain);
     let compensations: Vec<Compensation> =
-        Metering::ALL.into_iter().filter_map(|metering| compensation(frame, metering, together)).collect();
+        Metering::ALL.into_iter().filter_map(|metering| compensation(s, frame, metering, together)).collect();
     let any = modes.iter().any(|mode| mode.may) && compensations.iter().any(|one| !one.beyond);
     let advice = match (any, changing, by_flash) {
         (false, ..) => words::MANUAL_ALONE,
@@ -118,7 +130,14 @@ pub fn camera_modes(s: &Situation<'_>, frame: &MeteredFrame<'_>, flash: Share, c
         (true, true, true) => words::FOLLOW_WITH_FLASH,
         (true, false, _) => words::STEADY,
     };
-    CameraModes { compensations, modes, advice }
+    let own_meter = s.body.own_meter.map_or_else(
+        || words::OWN_METER_UNKNOWN.to_owned(),
+        |known| {
+            let (more, error) = (say::tenths(known.more.stops()), say::stops_error(known.spread.stops()));
+            say::learnt::own_meter(&more, &error, known.takes) + words::RECKONED_IN
+        },
+    );
+    CameraModes { compensations, modes, advice, own_meter }
 }
 
 /// How much of the light on the face is flash, as a setup stands.

@@ -1,7 +1,7 @@
 use super::*;
 use crate::house::House;
-use crate::kit::Kit;
-use crate::marks::ShutterMark;
+use crate::kit::{Kit, KitItem};
+use crate::marks::{ShutterMark, StepSize};
 use crate::sample;
 use crate::setup::Setup;
 use rstest::rstest;
@@ -69,4 +69,31 @@ fn advice_goes_by_the_light(#[case] flash: f64, #[case] changing: bool, #[case] 
 #[case(2, 10.0, true)]
 fn light_that_changes_by_the_minute(#[case] rungs: usize, #[case] minutes: f64, #[case] expected: bool) {
     assert_eq!(changes_by_the_minute(rungs, minutes), expected);
+}
+
+/// A meter that makes frames ⅔ stop too bright is set ⅔ stop lower; dials that click in halves are set to halves.
+#[rstest]
+#[case::without_fault(None, StepSize::Thirds, 4.0 / 3.0, "+1⅓")]
+#[case::bright(Some(2.0 / 3.0), StepSize::Thirds, 2.0 / 3.0, "+⅔")]
+#[case::dark(Some(-1.0 / 3.0), StepSize::Thirds, 5.0 / 3.0, "+1⅔")]
+#[case::in_halves(None, StepSize::Halves, 4.0 / 3.0, "+1½")]
+fn the_bodys_own_meter_is_reckoned_in(
+    #[case] more: Option<f64>,
+    #[case] step: StepSize,
+    #[case] stops: f64,
+    #[case] label: &str,
+) {
+    let (setup, mut kit) = (sample::portrait(), sample::kit());
+    for item in &mut kit.items {
+        if let KitItem::Camera(body) = item {
+            body.step = step;
+            body.own_meter = more.map(|more| Learnt { more: Stops::of(more), spread: Stops::of(0.2), takes: 2 });
+        }
+    }
+    let modes = told(&setup, &kit, &[(4.0f64 / 3.0).exp2(); 96], 0.0, false);
+    for one in &modes.compensations {
+        assert!((one.reads.stops() - 4.0 / 3.0).abs() < 1e-6 && (one.stops - stops).abs() < 1e-6, "{one:?}");
+        assert_eq!(one.label, label);
+    }
+    assert_eq!(modes.own_meter.contains("seen twice"), more.is_some(), "{}", modes.own_meter);
 }

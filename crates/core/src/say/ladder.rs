@@ -4,6 +4,12 @@ use std::fmt::Display;
 
 pub(crate) const FLASH_FOLLOWS: &str = ", and the flash with it";
 
+pub(crate) fn apart(turns: &str) -> String {
+    format!(
+        "The ladder begins with {turns}; the setup stands at other dials. Solve it on the bench before you go, or hold what is to stay."
+    )
+}
+
 pub(crate) fn shake(clock: impl Display, shutter: impl Display, follows: impl Display, iso: impl Display) -> String {
     format!("From {clock} the hand binds: {shutter} is as slow as it holds. ISO follows{follows}, now {iso}.")
 }

@@ -29,6 +29,28 @@ pub(crate) const YOUR_HAND: &str = "your hand";
 pub(crate) fn hand(more: &str, error: &str, takes: u32) -> String {
     format!("Holds still {more} stops longer than the rule, {error}, by {}.", takes_told(takes))
 }
+
+/// So often.
+fn times(seen: u32) -> String {
+    match seen {
+        1 => "once".to_owned(),
+        2 => "twice".to_owned(),
+        _ => format!("{seen} times"),
+    }
+}
+
+pub(crate) fn own_meter(more: &str, error: &str, seen: u32) -> String {
+    format!("Its own meter makes frames {more} stops against mid-grey, {error}, seen {}.", times(seen))
+}
+
+pub(crate) fn timed(found: impl Display, said: impl Display, percent: &str, seen: u32) -> String {
+    format!("Ready {found} s after full power where {said} s is said, ± {percent} %, timed {}.", times(seen))
+}
+
+pub(crate) fn counted(found: &str, said: &str, percent: &str, seen: u32) -> String {
+    format!("A battery gives {found} full pops where {said} are said, ± {percent} %, counted {}.", times(seen))
+}
+
 pub(crate) const NOTHING: &str =
     "No take tells anything yet: take a frame of a setup, mark face and background, and come back.";
 pub(crate) const ONLY_THE_HAND: &str = "Frames tell of your hand so far; none tells of the light yet.";

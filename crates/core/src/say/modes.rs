@@ -14,6 +14,10 @@ pub(crate) const STEADY: &str = "The light is steady: all by hand is the surest,
 pub(crate) const FOLLOW: &str = "The light changes by the minute: leave one dial to the camera, never two.";
 pub(crate) const FOLLOW_WITH_FLASH: &str = "The light changes by the minute: aperture priority follows it, and flash by hand stays where it is. Compensation does not move flash by hand; whether it moves automatic flash, the body’s manual says.";
 
+pub(crate) const OWN_METER_UNKNOWN: &str =
+    "Of this body’s own meter nothing is known: it is taken to put a frame at mid-grey, give or take ⅓ stop.";
+pub(crate) const RECKONED_IN: &str = " It is reckoned in.";
+
 /// How each is left to the camera; `at` is where it would stand, `shutter` the least shutter.
 pub(crate) fn shutter_left(at: &str) -> String {
     format!("Aperture priority: aperture and ISO as planned, the shutter starts from {at}.")

@@ -4,6 +4,7 @@ use std::fmt::Display;
 
 pub(crate) const AS_SAID: &str = "as said";
 pub(crate) const AS_LEARNT: &str = "as takes taught";
+pub(crate) const AS_TIMED: &str = "as timed";
 pub(crate) const METERED: &str = "metered";
 pub(crate) const DURATION: &str = "How long it lights (t0.1)";
 pub(crate) const READY: &str = "Ready again after";

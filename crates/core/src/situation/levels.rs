@@ -69,6 +69,6 @@ pub(crate) const READY: f64 = 0.05;
 
 /// Stops by which a light recharges slower than the pace asks.
 pub(crate) fn recharge_short(s: &Situation<'_>, lit: &Lit<'_>, below: f64) -> f64 {
-    let ready = recharge_time(lit.flash.recharge, Power::nearest(below)).seconds();
+    let ready = recharge_time(lit.flash.ready_after_full(), Power::nearest(below)).seconds();
     (ready / s.setup.between_exposures().seconds()).log2().max(0.0)
 }

@@ -97,7 +97,7 @@ fn hardest(s: &Situation<'_>, facts: &Facts) -> Option<(f64, f64)> {
     s.lights
         .iter()
         .zip(&facts.powers)
-        .map(|(lit, below)| (*below, recharge_time(lit.flash.recharge, Power::nearest(*below)).seconds()))
+        .map(|(lit, below)| (*below, recharge_time(lit.flash.ready_after_full(), Power::nearest(*below)).seconds()))
         .min_by(|a, b| a.0.total_cmp(&b.0))
 }
 

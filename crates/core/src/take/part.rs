@@ -1,7 +1,7 @@
 //! What the takes teach of: each thing that can be off.
 
 use crate::house::{House, SkyKind};
-use crate::kit::Kit;
+use crate::kit::{Kit, Learns};
 use crate::quantity::{Id, Learnt, Stops};
 use serde::{Deserialize, Serialize};
 
@@ -35,6 +35,21 @@ pub enum Learnable {
         /// Which.
         id: Id,
     },
+    /// A body's own meter: how much brighter than mid-grey it makes frames.
+    OwnMeter {
+        /// Which.
+        id: Id,
+    },
+    /// How much longer a flash takes to be ready than is said, in doublings.
+    Recharge {
+        /// Which.
+        id: Id,
+    },
+    /// How many more pops a flash's battery gives than is said, in doublings.
+    Pops {
+        /// Which.
+        id: Id,
+    },
     /// The user's meter.
     Meter,
     /// The user's hand: how much longer it holds still than the hand-held rule says.
@@ -55,8 +70,22 @@ impl Learnable {
             | Learnable::Lens { id }
             | Learnable::Flash { id }
             | Learnable::Modifier { id }
-            | Learnable::Gel { id } => Some(id),
+            | Learnable::Gel { id }
+            | Learnable::OwnMeter { id }
+            | Learnable::Recharge { id }
+            | Learnable::Pops { id } => Some(id),
             Learnable::Meter | Learnable::Hand | Learnable::Forecast { .. } => None,
+        }
+    }
+
+    /// What of a thing it is.
+    #[must_use]
+    pub const fn learns(&self) -> Learns {
+        match self {
+            Learnable::OwnMeter { .. } => Learns::OwnMeter,
+            Learnable::Recharge { .. } => Learns::Recharge,
+            Learnable::Pops { .. } => Learns::Pops,
+            _ => Learns::Light,
         }
     }
 
@@ -76,6 +105,9 @@ impl Learnable {
             Learnable::Flash { id } => kit.flash(id)?.learnt,
             Learnable::Modifier { id } => kit.modifier(id)?.learnt,
             Learnable::Gel { id } => kit.gel(id)?.learnt,
+            Learnable::OwnMeter { id } => kit.camera(id)?.own_meter,
+            Learnable::Recharge { id } => kit.flash(id)?.recharge_learnt,
+            Learnable::Pops { id } => kit.flash(id)?.pops_learnt,
             Learnable::Meter => house.meter.learnt,
             Learnable::Hand => house.hand,
             Learnable::Forecast { sky } => house.skies.of(*sky),

@@ -163,6 +163,9 @@ limits! {
     LEARNT = "correction", "stops", -4.0, 4.0;
     LEARNT_SPREAD = "likely error of a correction", "stops", 0.001, 4.0;
     LEARNT_TAKES = "number of takes", "", 1.0, 1e6;
+    METER_SHOWN = "what the meter shows", "stops", -6.0, 6.0;
+    TIMED = "time to be ready", "s", 0.05, 120.0;
+    POPS_COUNTED = "number of pops", "", 1.0, 100_000.0;
     CURVE_CODE = "code of a tone curve", "", 0.0, 255.0;
     CURVE_LEVEL = "level of a tone curve", "stops", -16.0, 10.0;
     CURVE_FRAMES = "number of frames of a bracket", "", 3.0, 15.0;

@@ -87,7 +87,7 @@ pub async fn session_of_frames(asked: Asked, wanted: Query<Session>) -> Result<H
 #[serde(deny_unknown_fields)]
 pub struct LearntToPut {
     /// Each with what is learnt; none takes it back.
-    corrections: Vec<LearntPut>,
+    pub corrections: Vec<LearntPut>,
 }
 
 /// Puts corrections in force, all of them or none, and answers with what was in force before: put that, and all is as it was.

@@ -17,6 +17,7 @@ mod paper;
 mod picture;
 mod places;
 mod reference;
+mod seen;
 mod settings;
 mod setups;
 mod share;
@@ -121,6 +122,7 @@ macro_rules! every_endpoint {
             .service(learnt::session_of_frames)
             .service(learnt::put_learnt)
             .service(learnt::curve_of_bracket)
+            .service(seen::seen_once_more)
             .service(takes::one)
             .service(takes::keep)
             .service(takes::mend)

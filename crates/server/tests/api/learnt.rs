@@ -57,7 +57,7 @@ async fn a_correction_is_applied_and_taken_back() {
     let (_, kit) = tolva.ask(Method::GET, "/api/kit", None).await;
     let item = kit.as_array().unwrap().iter().find(|kept| kept["item"]["id"] == "cam-hall").unwrap()["item"].clone();
     let (_, sheet) = tolva.ask(Method::POST, "/api/kit/sheet", Some(item)).await;
-    assert!(sheet["learnt"].as_str().unwrap().contains("+0.3"), "{}", sheet["learnt"]);
+    assert!(sheet["learnt"][0].as_str().unwrap().contains("+0.3"), "{}", sheet["learnt"]);
 
     let (status, now) = tolva.ask(Method::PUT, "/api/learnt", Some(was)).await;
     assert_eq!((status, &now["corrections"][0]["learnt"]["more"]), (StatusCode::OK, &json!(more)));
@@ -218,4 +218,39 @@ async fn a_session_is_made_a_job() {
     }
     let (_, again) = tolva.ask(Method::POST, "/api/learnt/session?frames=4", None).await;
     assert_ne!(again["jobs"][0].as_str(), Some(job));
+}
+
+/// What a body's own meter shows, seen against the simulated frame, moves every compensation the other way; put back, all is as before.
+#[tokio::test]
+async fn what_is_seen_on_the_spot_counts() {
+    let tolva = demo();
+    let modes = async || tolva.ask(Method::GET, "/api/setups/setup-doors/modes", None).await.1;
+    let before = modes().await;
+    let reads = before["compensations"][0]["reads"].as_f64().unwrap();
+    assert_eq!(before["compensations"][0]["stops"].as_f64(), Some(reads));
+    let look = |shown: f64| json!({"seen": "own_meter", "setup": "setup-doors", "metering": "average", "shown": shown});
+    let (status, told) = tolva.ask(Method::POST, "/api/learnt/seen", Some(look(reads - 0.5))).await;
+    assert_eq!(status, StatusCode::OK, "{told}");
+    assert!(told["text"].as_str().unwrap().contains("seen once"), "{told}");
+    let after = modes().await;
+    // Half a stop, weighed against the third that is usual: 0.5 · (1/9) / (1/9 + 0.09).
+    let moved = reads - after["compensations"][0]["stops"].as_f64().unwrap();
+    assert!((moved - 0.5 / 9.0 / (1.0 / 9.0 + 0.09)).abs() < 0.05, "{moved}");
+    assert!(after["own_meter"].as_str().unwrap().contains("reckoned in"), "{}", after["own_meter"]);
+    assert_eq!(tolva.ask(Method::PUT, "/api/learnt", Some(told["before"].clone())).await.0, StatusCode::OK);
+    assert_eq!(modes().await["own_meter"], before["own_meter"]);
+
+    let (status, told) = tolva.ask(Method::POST, "/api/learnt/seen", Some(look(7.0))).await;
+    assert_eq!((status, &told["errors"][0]["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("/shown")), "{told}");
+    let (status, told) = tolva.ask(Method::POST, "/api/learnt/seen", Some(look(reads - 5.0))).await;
+    assert_eq!((status, &told["errors"][0]["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("/shown")), "{told}");
+
+    let watched = |flash: &str| json!({"seen": "ready", "flash": flash, "power": 0.0, "seconds": 2.8});
+    let (status, told) = tolva.ask(Method::POST, "/api/learnt/seen", Some(watched("flash-shoe"))).await;
+    assert_eq!(status, StatusCode::OK, "{told}");
+    assert!(told["text"].as_str().unwrap().contains("where 2.4 s is said"), "{told}");
+    assert_eq!(tolva.ask(Method::POST, "/api/learnt/seen", Some(watched("nobody"))).await.0, StatusCode::NOT_FOUND);
+    let (_, listed) = tolva.ask(Method::GET, "/api/learnt", None).await;
+    let of = &listed["learning"]["corrections"][0]["of"];
+    assert_eq!(of, &json!({"part": "recharge", "id": "flash-shoe"}), "{listed}");
 }

@@ -1,6 +1,6 @@
 use super::{FocusAt, Reason};
 use crate::assess::{DialId, DialKind, Facts, ambient_colour};
-use crate::flash::{POPS_ERROR, pops_per_battery, recharge_time};
+use crate::flash::{pops_per_battery, recharge_time};
 use crate::marks::{ApertureMark, Mark, ShutterMark};
 use crate::quantity::{Metres, Mired, Power, Seconds};
 use crate::situation::key_colour;
@@ -106,12 +106,12 @@ fn power(s: &Situation<'_>, facts: &Facts, id: &DialId) -> Reason {
     let Some(index) = found else { return Reason::NotFired };
     let (lit, below) = (&s.lights[index], facts.powers[index]);
     let power = Power::nearest(below);
-    let ready = recharge_time(lit.flash.recharge, power).seconds();
+    let ready = recharge_time(lit.flash.ready_after_full(), power).seconds();
     if facts.recharge_short[index] > READY {
         return Reason::NotReady { ready, asked: s.setup.between_exposures().seconds() };
     }
-    let pops = pops_per_battery(lit.flash.full_pops, power);
-    Reason::Ready { ready, pops, error: pops * POPS_ERROR }
+    let pops = pops_per_battery(lit.flash.full_pops_given(), power);
+    Reason::Ready { ready, pops, error: pops * lit.flash.pops_error() }
 }
 
 fn colour(s: &Situation<'_>) -> Reason {

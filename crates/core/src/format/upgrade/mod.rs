@@ -8,6 +8,7 @@ mod v10;
 mod v11;
 mod v12;
 mod v13;
+mod v14;
 mod v5;
 mod v6;
 mod v7;
@@ -89,6 +90,9 @@ pub fn upgraded(kind: BodyKind, body: Value, from: u32) -> Result<Value, FormatE
     if from < 13 {
         v13::upgrade(kind, &mut body);
     }
+    if from < 14 {
+        v14::upgrade(kind, &mut body);
+    }
     Ok(body)
 }
 
@@ -167,6 +171,7 @@ mod tests {
     const V9: &str = include_str!("../../../tests/data/job-v9.json");
     const V11: &str = include_str!("../../../tests/data/job-v11.json");
     const V12: &str = include_str!("../../../tests/data/job-v12.json");
+    const V13: &str = include_str!("../../../tests/data/job-v13.json");
     const V10: &str = include_str!("../../../tests/data/job-v10.json");
 
     /// A file of every version ever written, as the program then wrote it, reads whole and passes its check.
@@ -183,6 +188,7 @@ mod tests {
     #[case::with_sharpness(V10)]
     #[case::with_own_lines(V11)]
     #[case::with_what_stands_by(V12)]
+    #[case::with_film(V13)]
     fn every_version_reads(#[case] text: &str) {
         let file = read_job_file(serde_json::from_str(text).unwrap()).unwrap();
         assert_eq!(file.check(), Ok(()));

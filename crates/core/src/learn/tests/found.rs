@@ -2,7 +2,7 @@
 
 use super::hidden::{AT, Chance, NOISE, Planning, Truth, drawn, kit, plannings, take, takes, taught};
 use crate::house::House;
-use crate::kit::Kit;
+use crate::kit::{Kit, Learns};
 use crate::learn::least::Least;
 use crate::learn::rows::Rows;
 use crate::learn::{Correction, Offer, Taught, learn};
@@ -150,7 +150,7 @@ fn what_is_in_force_is_not_learnt_twice() {
     };
     let first = found(&kit, &mut chance, &truth);
     let at = kit.items.iter().position(|item| *item.id() == body).unwrap();
-    kit.items[at] = kit.items[at].clone().with_learnt(Some(first.learnt));
+    kit.items[at] = kit.items[at].clone().with_learnt(Learns::Light, Some(first.learnt));
     // The plan has it in it now: what is left of the truth is what frames show beyond the plan.
     let left = Truth::from([(Learnable::Body { id: body.clone() }, 0.4 - first.learnt.more.stops())]);
     let second = found(&kit, &mut chance, &left);
@@ -212,7 +212,7 @@ fn a_correction_moves_what_it_is_of() {
     let with = |id: &Id| {
         let mut kit = kit.clone();
         let at = kit.items.iter().position(|item| item.id() == id).unwrap();
-        kit.items[at] = kit.items[at].clone().with_learnt(Some(learnt));
+        kit.items[at] = kit.items[at].clone().with_learnt(Learns::Light, Some(learnt));
         kit
     };
     let flash = part.flash.clone().unwrap();

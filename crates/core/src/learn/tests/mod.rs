@@ -4,4 +4,5 @@ mod bracket;
 mod found;
 mod hidden;
 mod reference;
+mod seen;
 mod session;

@@ -10,7 +10,7 @@ pub use closer::closer_look;
 pub(super) use closer::sensor_of;
 pub use file::picture_file;
 pub(super) use file::shot;
-pub use modes::modes_of_setup;
+pub use modes::{modes_of_setup, modes_told};
 pub use packed::PictureTold;
 pub use small::small_picture;
 

@@ -42,12 +42,16 @@ pub async fn modes_of_setup(
     easels: Data<Easels>,
     path: Path<String>,
 ) -> Result<Json<CameraModes>, Problem> {
-    let setup = id(&path)?;
-    let kept = asked.studio.setup(&setup).await?.setup;
+    Ok(Json(modes_told(&asked, &easels, &id(&path)?).await?))
+}
+
+/// What of its dials may be left to the camera, as [`modes_of_setup`] tells it.
+pub async fn modes_told(asked: &Asked, easels: &Easels, setup: &Id) -> Result<CameraModes, Problem> {
+    let (setup, kept) = (setup.clone(), asked.studio.setup(setup).await?.setup);
     let of = Of { of: Some(setup.to_string()) };
     let ground = asked.ground(&of).await?;
-    let picturing = picturing_of(&asked, &of, kept.clone(), Kind::File).await?;
-    let sketch = sketch_of(&easels, setup.as_str(), &picturing, ROUGH).await?;
+    let picturing = picturing_of(asked, &of, kept.clone(), Kind::File).await?;
+    let sketch = sketch_of(easels, setup.as_str(), &picturing, ROUGH).await?;
     let (lights, ladders) = (asked.lights.clone(), asked.ladders.clone());
     let question = move || {
         let developed = developing(&picturing, &sketch.layers, &Lit::Ambient);
@@ -65,5 +69,5 @@ pub async fn modes_of_setup(
         let changing = changing(&ground, &ladders, (&setup, &kept));
         Ok::<_, Vec<FieldError>>(camera_modes(&s, &metered, flash_on_face(&s), changing))
     };
-    Ok(Json(asked.work(Kind::Development, question).await??))
+    Ok(asked.work(Kind::Development, question).await??)
 }

@@ -4,7 +4,7 @@ use super::{Lit, developing, motif, picturing_of};
 use crate::api::Query;
 use crate::api::asked::{Asked, Of, forecast_of};
 use crate::body::Body;
-use crate::easel::with_brushes;
+use crate::easel::at_a_stroke;
 use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::http::StatusCode;
@@ -66,7 +66,7 @@ pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>
         let aspect = view.half_width / view.half_height;
         let side = |share: f64| (longer * share.min(1.0)).round().max(1.0) as u32;
         let size = (side(aspect), side(1.0 / aspect));
-        let layers = with_brushes(|| {
+        let layers = at_a_stroke(|| {
             let mut picture = Picture::of(World::of(motif.set, motif.shown), size, &motif.probes);
             for _ in 0..ROUNDS {
                 picture.round(|| true);

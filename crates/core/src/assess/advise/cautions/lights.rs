@@ -70,7 +70,7 @@ impl Cautions<'_> {
         if pops * power.fraction() > flash.pops_before_rest {
             self.say(About::Light, id, Caution::Heat { pops: flash.pops_before_rest, rest: flash.rest });
         }
-        let sets = crate::flash::battery_sets(s.setup.pops(), flash.full_pops, power);
+        let sets = crate::flash::battery_sets(s.setup.pops(), flash.full_pops_given(), power);
         if sets > 1 {
             self.say(About::Light, id, Caution::Batteries { sets });
         }

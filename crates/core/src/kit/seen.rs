@@ -1,0 +1,41 @@
+//! What was seen of a thing on the spot, in words.
+
+use super::{KitItem, Learns};
+use crate::quantity::{Learnt, Stops, figure};
+use crate::say;
+
+/// The part of something that an error in doublings makes of it.
+fn part(spread: Stops) -> f64 {
+    spread.stops().exp2() - 1.0
+}
+
+fn percent(spread: Stops) -> String {
+    figure(100.0 * part(spread), 5.0)
+}
+
+impl KitItem {
+    /// A sentence of what was seen of it; none where nothing was.
+    #[must_use]
+    pub fn seen_told(&self, what: Learns) -> Option<String> {
+        let learnt: Learnt = self.learnt(what)?;
+        match (self, what) {
+            (KitItem::Camera(_), Learns::OwnMeter) => {
+                let (more, error) = (say::tenths(learnt.more.stops()), say::stops_error(learnt.spread.stops()));
+                Some(say::learnt::own_meter(&more, &error, learnt.takes))
+            }
+            (KitItem::Flash(flash), Learns::Recharge) => {
+                let found = flash.ready_after_full().seconds();
+                let found = figure(found, (found * part(learnt.spread)).max(0.1));
+                let said = figure(flash.recharge.seconds(), 0.1);
+                Some(say::learnt::timed(&found, &said, &percent(learnt.spread), learnt.takes))
+            }
+            (KitItem::Flash(flash), Learns::Pops) => {
+                let found = flash.full_pops_given();
+                let found = figure(found, found * part(learnt.spread));
+                let said = figure(flash.full_pops, 1.0);
+                Some(say::learnt::counted(&found, &said, &percent(learnt.spread), learnt.takes))
+            }
+            _ => None,
+        }
+    }
+}
