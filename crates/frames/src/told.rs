@@ -67,6 +67,30 @@ fn whole(exif: &Exif, tag: Tag) -> Option<u32> {
     field(exif, tag)?.value.get_uint(0)
 }
 
+/// The time it was exposed, itself or as the logarithm that stands for it.
+fn exposure(exif: &Exif) -> Option<f64> {
+    let told = number(exif, Tag::ExposureTime, 1e-6, 86_400.0);
+    told.or_else(|| number(exif, Tag::ShutterSpeedValue, -16.0, 20.0).map(|stops| (-stops).exp2()))
+}
+
+/// The f-number, itself or as the logarithm that stands for it.
+fn f_number(exif: &Exif) -> Option<f64> {
+    let told = number(exif, Tag::FNumber, 0.5, 256.0);
+    told.or_else(|| number(exif, Tag::ApertureValue, -2.0, 16.0).map(|stops| (stops / 2.0).exp2()))
+}
+
+/// No more fits the field of the sensitivity: then it stands in another.
+const ISO_FULL: f64 = 65_535.0;
+
+fn iso(exif: &Exif) -> Option<f64> {
+    let told = number(exif, Tag::PhotographicSensitivity, 1.0, ISO_FULL);
+    if told.is_some_and(|iso| iso < ISO_FULL) {
+        return told;
+    }
+    let beside = [Tag::RecommendedExposureIndex, Tag::StandardOutputSensitivity, Tag::ISOSpeed];
+    beside.into_iter().find_map(|tag| number(exif, tag, 1.0, 1e7)).or(told)
+}
+
 /// `2026:09:17 18:05:00` as `2026-09-17 18:05:00`; none of what is no time.
 fn time(text: &str) -> Option<String> {
     let read = exif::DateTime::from_ascii(text.as_bytes()).ok()?;
@@ -103,9 +127,9 @@ pub fn told(bytes: &[u8]) -> Told {
         ahead: [Tag::OffsetTimeOriginal, Tag::OffsetTime].into_iter().find_map(|tag| ahead(&text(&exif, tag)?)),
         body: text(&exif, Tag::Model),
         lens: text(&exif, Tag::LensModel),
-        exposure: number(&exif, Tag::ExposureTime, 1e-6, 86_400.0),
-        f_number: number(&exif, Tag::FNumber, 0.5, 256.0),
-        iso: number(&exif, Tag::PhotographicSensitivity, 1.0, 1e7),
+        exposure: exposure(&exif),
+        f_number: f_number(&exif),
+        iso: iso(&exif),
         compensation: number(&exif, Tag::ExposureBiasValue, -15.0, 15.0),
         focal: number(&exif, Tag::FocalLength, 1.0, 5_000.0),
         flash: whole(&exif, Tag::Flash).map(|bits| bits & 1 == 1),
