@@ -67,7 +67,9 @@ fn spoil(chance: &mut Rng, file: &mut Value) {
         (Some(_), 5) => [json!(0), json!(1e308), json!(-1e308), json!(5e-324)][chance.usize(..4)].clone(),
         (_, 6) => elsewhere,
         (None, 7) => Value::Null,
-        (None, 8) => [json!(""), json!([]), json!({}), json!(true), json!("x".repeat(5_000))][chance.usize(..5)].clone(),
+        (None, 8) => {
+            [json!(""), json!([]), json!({}), json!(true), json!("x".repeat(5_000))][chance.usize(..5)].clone()
+        }
         _ => return,
     };
 }
@@ -110,6 +112,8 @@ fn nothing_panics_whatever_the_file() {
         slowest = slowest.max(one.elapsed());
         tried += 1;
     }
-    println!("{tried} spoilt files in {seconds} s, {taken} taken, {solved} setups solved; the slowest took {slowest:?}");
+    println!(
+        "{tried} spoilt files in {seconds} s, {taken} taken, {solved} setups solved; the slowest took {slowest:?}"
+    );
     assert!(taken > 0 && taken < tried);
 }

@@ -69,6 +69,12 @@ impl Picture {
         &self.layers
     }
 
+    /// What is there, for good.
+    #[must_use]
+    pub fn into_layers(self) -> Layers {
+        self.layers
+    }
+
     /// The set it is of.
     #[must_use]
     pub const fn world(&self) -> &World {

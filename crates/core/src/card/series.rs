@@ -16,10 +16,16 @@ const STEPS: i16 = 4;
 
 /// How far frames are apart at best, in seconds, by the body and by the flash that takes longest to be ready; and how many the flash
 /// whose battery is empty first has, where one fires.
-fn pace(s: &Situation<'_>, assessment: &Assessment) -> (f64, Option<u32>) {
+pub(super) fn pace(s: &Situation<'_>, assessment: &Assessment) -> (f64, Option<u32>) {
     let body = 1.0 / s.body.frames_per_second.max(0.1);
     let apart = assessment.lights.iter().map(|light| light.recharge.seconds()).fold(body, f64::max);
     (apart, assessment.lights.iter().map(|light| light.pops_per_battery).min())
+}
+
+/// A word where frames are more than the first battery to be empty has pops for.
+pub(super) fn more_than_a_battery(frames: u32, pops: Option<u32>) -> Option<String> {
+    let pops = pops.filter(|pops| frames > *pops)?;
+    Some(format!(" {}", say::card::more_than_a_battery(pops)))
 }
 
 /// What to take in the hand at the planned shutter and slower; nothing on a tripod, by flash, or where one frame will do.
@@ -52,10 +58,7 @@ pub(super) fn series(s: &Situation<'_>, assessment: &Assessment) -> Vec<CardLine
     }
     if let Some(last) = lines.last_mut() {
         let mut why = say::card::REVIEW_SLOWEST_FIRST.to_owned();
-        if let Some(pops) = pops.filter(|pops| all > *pops) {
-            why.push(' ');
-            why.push_str(&say::card::more_than_a_battery(pops));
-        }
+        why.extend(more_than_a_battery(all, pops));
         last.why = Some(why);
     }
     lines

@@ -2,6 +2,7 @@
 //! part keeps no detail in one.
 
 use super::CardLine;
+use super::series::{more_than_a_battery, pace};
 use crate::assess::Assessment;
 use crate::optics::{Movement, Support};
 use crate::say;
@@ -28,7 +29,11 @@ pub(super) fn focus_steps(s: &Situation<'_>, assessment: &Assessment) -> Option<
     let sharp = s.lensing.total_depth(Dials::of(s.setup).aperture.f_number())?;
     let frames = (s.setup.subject.depth.metres() / (OVERLAP * sharp)).ceil().clamp(2.0, MOST);
     let step = s.terms.house.units.distance(OVERLAP * sharp);
-    Some(CardLine::new("steps-focus", say::card::focus_steps(frames, &step)).because(say::card::FROM_NEAR_TO_FAR))
+    let (apart, pops) = pace(s, assessment);
+    let text = say::card::focus_steps(frames, &step, frames * apart);
+    let mut why = say::card::FROM_NEAR_TO_FAR.to_owned();
+    why.extend(more_than_a_battery(frames as u32, pops));
+    Some(CardLine::new("steps-focus", text).because(why))
 }
 
 /// How much darker a second frame is for what clips in the first.
@@ -50,14 +55,18 @@ mod tests {
     use super::*;
     use crate::house::House;
     use crate::marks::{ApertureMark, Mark};
-    use crate::quantity::{Ev100, Metres};
+    use crate::quantity::{Ev100, Metres, Power};
     use crate::sample;
     use crate::setup::{Measured, Setup};
+
+    fn assessed(setup: &Setup) -> Assessment {
+        crate::assess::assess(setup, &sample::kit(), House::default()).unwrap()
+    }
 
     fn steps(setup: &Setup) -> (Option<CardLine>, Option<CardLine>) {
         let kit = sample::kit();
         let s = Situation::new(setup, &kit, House::default()).unwrap();
-        let assessment = crate::assess::assess_situation(&s);
+        let assessment = assessed(setup);
         (focus_steps(&s, &assessment), second_exposure(&s, &assessment))
     }
 
@@ -77,6 +86,11 @@ mod tests {
         let line = steps(&setup).0.unwrap();
         let frames: f64 = line.text.split_whitespace().next().unwrap().parse().unwrap();
         assert!((4.0..=8.0).contains(&frames), "{}", line.text);
+        // At full power each waits for the flash, 2.4 s of the sample kit's.
+        setup.lights[0].power.at = Power::FULL;
+        let waits = steps(&setup).0.unwrap().text;
+        let recharge = assessed(&setup).lights[0].recharge.seconds();
+        assert!(waits.ends_with(&format!(", {:.0} s of them", frames * recharge)), "{waits}");
         // Stopped down there is nothing to step through, and of what moves frames do not lie over each other.
         setup.camera.aperture.at = ApertureMark::nearest(48);
         assert_eq!(steps(&setup).0, None);

@@ -16,7 +16,7 @@ mod words;
 pub use climb::{Ambient, Climb, climb};
 pub use shared::Ladders;
 pub(crate) use steps::turns;
-pub use steps::{Apart, Ladder, LadderBind, Rung, Turn, Warning, ladder};
+pub use steps::{BeginsApart, Ladder, LadderBind, Rung, Turn, Warning, ladder};
 
 #[cfg(test)]
 pub(crate) use steps::with_dials;

@@ -107,13 +107,13 @@ pub struct Ladder {
     /// What will bind, and when.
     pub warnings: Vec<Warning>,
     /// What of the first rung is not as the setup's dials stand, with what to do about it.
-    pub apart: Option<Apart>,
+    pub apart: Option<BeginsApart>,
 }
 
 /// Where a ladder begins at other dials than its setup stands at.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
-pub struct Apart {
+pub struct BeginsApart {
     /// What is to be turned from the setup's dials to the ladder's first.
     pub turns: Vec<Turn>,
     /// In a sentence.
@@ -268,7 +268,7 @@ pub(crate) fn with_dials(
         }
     }
     let first = climbed.first().map(|first| turns(&s, Some(&Dials::of(setup)), &first.dials));
-    let apart = first.filter(|turns| !turns.is_empty()).map(|turns| Apart { text: apart_words(&turns), turns });
+    let apart = first.filter(|turns| !turns.is_empty()).map(|turns| BeginsApart { text: apart_words(&turns), turns });
     Ok((Ladder { setup: id.clone(), from, until, tolerance: plan.tolerance, rungs, warnings, apart }, climbed))
 }
 

@@ -46,8 +46,12 @@ pub(crate) const REVIEW_SLOWEST_FIRST: &str = "For one that is sharp, nineteen t
 
 pub(crate) fn frames_at(frames: u32, shutter: &str, seconds: f64) -> String {
     let count = if frames == 1 { "One frame".to_owned() } else { format!("{frames} frames") };
-    let time = if seconds < 2.0 { String::new() } else { format!(", {seconds:.0} s of them") };
-    format!("{count} at {shutter}{time}")
+    format!("{count} at {shutter}{}", time_of(seconds))
+}
+
+/// How long frames take, where that is felt.
+fn time_of(seconds: f64) -> String {
+    if seconds < 2.0 { String::new() } else { format!(", {seconds:.0} s of them") }
 }
 
 pub(crate) fn as_many_as_there_is_time(shutter: &str) -> String {
@@ -113,8 +117,8 @@ pub(crate) fn bags(count: usize, kilograms: f64) -> String {
 pub(crate) const FROM_NEAR_TO_FAR: &str =
     "From the nearest point on; aperture, light and white balance stay, and nothing is touched between frames.";
 
-pub(crate) fn focus_steps(frames: f64, step: &str) -> String {
-    format!("{frames:.0} frames through the depth, focus {step} further each time")
+pub(crate) fn focus_steps(frames: f64, step: &str, seconds: f64) -> String {
+    format!("{frames:.0} frames through the depth, focus {step} further each time{}", time_of(seconds))
 }
 
 pub(crate) fn second_exposure(darker: f64) -> String {

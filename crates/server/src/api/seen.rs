@@ -54,7 +54,7 @@ pub enum SeenNow {
 
 /// What is known of it now.
 #[derive(Debug, Serialize, ToSchema)]
-pub struct SeenTold {
+pub struct SeenKept {
     /// In a sentence.
     text: String,
     /// What was in force before: put that, and all is as it was.
@@ -74,7 +74,7 @@ fn at_field(error: FieldError) -> Problem {
 
 /// Takes what was seen of a body's own meter, of a flash or of its battery together with what was seen before, and puts it in force.
 #[utoipa::path(operation_id = "learnt_seen", request_body = SeenNow,
-    responses((status = 200, body = SeenTold), (status = 404, body = Problem),
+    responses((status = 200, body = SeenKept), (status = 404, body = Problem),
         (status = 409, body = Problem, description = "By the picture there is no light that a meter could show."),
         (status = 422, body = Problem), (status = 503, body = Problem)))]
 #[post("/learnt/seen")]
@@ -82,7 +82,7 @@ pub async fn seen_once_more(
     asked: Asked,
     easels: Data<Easels>,
     body: Body<SeenNow>,
-) -> Result<Json<SeenTold>, Problem> {
+) -> Result<Json<SeenKept>, Problem> {
     let ground = asked.studio.ground(None).await?;
     let (of, once): (Learnable, Once) = match body.0 {
         SeenNow::OwnMeter { setup, metering, shown } => {
@@ -108,5 +108,5 @@ pub async fn seen_once_more(
     let before = LearntToPut { corrections: asked.studio.put_learnt(&put).await? };
     let kit = asked.studio.ground(None).await?.kit;
     let item = of.id().and_then(|id| kit.item(id));
-    Ok(Json(SeenTold { text: item.and_then(|item| item.seen_told(of.learns())).unwrap_or_default(), before }))
+    Ok(Json(SeenKept { text: item.and_then(|item| item.seen_told(of.learns())).unwrap_or_default(), before }))
 }

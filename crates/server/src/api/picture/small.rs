@@ -38,6 +38,8 @@ const SIDE: u32 = 132;
 const SMALLEST: u32 = 48;
 const LARGEST: u32 = 480;
 const ROUNDS: u32 = 3;
+/// From this side on grain is so fine that a round less shows no more of it.
+const FINE: f64 = 240.0;
 
 /// A small, rough picture of a setup as PNG in sRGB, in all its light, as it is or after a change.
 #[utoipa::path(
@@ -68,10 +70,11 @@ pub async fn small_picture(asked: Asked, of: Query<Of>, body: Body<SmallPicture>
         let size = (side(aspect), side(1.0 / aspect));
         let layers = at_a_stroke(|| {
             let mut picture = Picture::of(World::of(motif.set, motif.shown), size, &motif.probes);
-            for _ in 0..ROUNDS {
+            let rounds = if longer < FINE { ROUNDS } else { ROUNDS - 1 };
+            for _ in 0..rounds {
                 picture.round(|| true);
             }
-            picture.layers().clone()
+            picture.into_layers()
         });
         let seen = developing(&picturing, &layers, &Lit::Both).frame(&layers, &picturing.set.still);
         written(Written::Png, &seen.blurred(picturing.blur).shown(), size, &shot).map_err(|error| error.to_string())
