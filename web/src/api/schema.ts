@@ -1940,13 +1940,11 @@ export interface components {
             /** @enum {string} */
             kind: "lamps";
         };
-        /** @description Where a ladder begins at other dials than its setup stands at. */
-        Apart: {
-            /** @description In a sentence. */
-            text: string;
-            /** @description What is to be turned from the setup's dials to the ladder's first. */
-            turns: components["schemas"]["Turn"][];
-        };
+        /**
+         * @description By what ambient and flash are told apart.
+         * @enum {string}
+         */
+        Apart: "pair" | "ambient_as_planned" | "flash_as_planned" | "both_alike" | "all_ambient";
         /** @description aperture mark sixths of a stop above f/1 */
         ApertureMark: number;
         /**
@@ -2080,6 +2078,13 @@ export interface components {
          * @enum {string}
          */
         BeforeReady: "refuses" | "fires_short";
+        /** @description Where a ladder begins at other dials than its setup stands at. */
+        BeginsApart: {
+            /** @description In a sentence. */
+            text: string;
+            /** @description What is to be turned from the setup's dials to the ladder's first. */
+            turns: components["schemas"]["Turn"][];
+        };
         /** @description Another kind of light that is part of the ambient. */
         Beside: {
             /** @description How much of it on the background. */
@@ -5037,7 +5042,7 @@ export interface components {
         LabWhite: "D50" | "D65";
         /** @description The plan's settings for later times. */
         Ladder: {
-            apart?: components["schemas"]["Apart"] | null;
+            apart?: components["schemas"]["BeginsApart"] | null;
             /** @description Its first minute. */
             from: number;
             /** @description Changes in order of time; the first sets every dial. */
@@ -7235,6 +7240,13 @@ export interface components {
             /** @description Its tint. */
             tint: components["schemas"]["Duv"];
         };
+        /** @description What is known of it now. */
+        SeenKept: {
+            /** @description What was in force before: put that, and all is as it was. */
+            before: components["schemas"]["LearntToPut"];
+            /** @description In a sentence. */
+            text: string;
+        };
         /** @description What was seen. */
         SeenNow: {
             /** @description How the meter is set to weigh the frame. */
@@ -7273,12 +7285,14 @@ export interface components {
             /** @enum {string} */
             seen: "battery";
         };
-        /** @description What is known of it now. */
+        /** @description What a camera shows of it. */
         SeenTold: {
-            /** @description What was in force before: put that, and all is as it was. */
-            before: components["schemas"]["LearntToPut"];
-            /** @description In a sentence. */
-            text: string;
+            /** @description Encoded sRGB, 0 to 1. */
+            encoded: number[];
+            /** @description L*a*b* beside D65. */
+            lab: number[];
+            /** @description Linear sRGB. */
+            linear: number[];
         };
         /**
          * @description What takes one after the other are.
@@ -14589,7 +14603,7 @@ export interface operations {
                     [name: string]: unknown;
                 };
                 content: {
-                    "application/json": components["schemas"]["SeenTold"];
+                    "application/json": components["schemas"]["SeenKept"];
                 };
             };
             /** @description Not understood. */
