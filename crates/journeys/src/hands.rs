@@ -29,6 +29,21 @@ impl Walk {
         Ok(stands)
     }
 
+    /// Puts the pointer on what is found by this selector until that is seen: a page that is still being laid out moves it from under it.
+    pub async fn points_at(&self, selector: &str, what: &str, seen: &str) {
+        let start = Instant::now();
+        while self.read(seen).await != Value::Bool(true) {
+            assert!(start.elapsed() < PATIENCE, "pointed at {selector} in vain for {what}");
+            let there = self.find(selector).await;
+            // A pointer that is there already has to come again.
+            let away = self.browser.action_chain().move_to(1, 1).perform().await;
+            let on = self.browser.action_chain().move_to_element_center(&there).perform().await;
+            if away.and(on).is_ok() {
+                tokio::time::sleep(Duration::from_millis(100)).await;
+            }
+        }
+    }
+
     /// Presses what is found by this selector.
     pub async fn press(&self, selector: &str) {
         self.clicked(selector, async || self.find(selector).await).await;

@@ -26,10 +26,8 @@ async fn from_the_mark_to_its_bar() {
     assert_eq!(walk.read(ENDS).await, Value::Bool(true));
     walk.focus("[data-dial=shutter] [role=slider]").await;
     walk.wait("no line", "return document.querySelector('[data-mark-line] path') === null").await;
-    let ring = walk.find("[data-patch-place=background] rect").await;
-    walk.browser.action_chain().move_to_element_center(&ring).perform().await.unwrap();
-    walk.wait("a line to the background", "return document.querySelector('[data-mark-line=background] path') !== null")
-        .await;
+    const TO_BACKGROUND: &str = "return document.querySelector('[data-mark-line=background] path') !== null";
+    walk.points_at("[data-patch-place=background] rect", "a line to the background", TO_BACKGROUND).await;
     walk.accessible("a line from mark to bar").await;
     walk.end().await;
 }

@@ -47,15 +47,15 @@ export const notThere: Problem = {
 
 type Answer<T> = { data?: T; error?: unknown; response: Response }
 
-/** The data of an answer, or an {@link ApiProblem}. */
-export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
+/** The data of an answer as it is told, or an {@link ApiProblem}. */
+export async function needAsTold<T>(answer: Promise<Answer<T>>): Promise<T> {
   let given: Answer<T>
   try {
     given = await answer
   } catch {
     throw new ApiProblem(unreachable)
   }
-  if (given.response.ok) return asDialsClick(given.data as T)
+  if (given.response.ok) return given.data as T
   const problem = given.error as Partial<Problem> | undefined
   // Who was put out stands before the door again; what was typed is kept here.
   if (problem?.type === 'not-let-in') window.location.assign('/join')
@@ -63,6 +63,10 @@ export async function need<T>(answer: Promise<Answer<T>>): Promise<T> {
     problem?.detail ? (problem as Problem) : { ...unreachable, status: given.response.status },
   )
 }
+
+/** The same with its amounts as the dials click. */
+export const need = async <T>(answer: Promise<Answer<T>>): Promise<T> =>
+  asDialsClick(await needAsTold(answer))
 
 /** Whether a newer question of this window took this one's place: its answer is not missed. */
 export const overtaken = (error: unknown) => error instanceof ApiProblem && error.problem.type === 'overtaken'

@@ -2,7 +2,7 @@ import { useMutation } from '@tanstack/react-query'
 import { useState } from 'react'
 import { Link } from 'react-router'
 import styled from 'styled-components'
-import { client, need, words } from '../api/client'
+import { client, needAsTold, words } from '../api/client'
 import type { Graded, Round } from '../api/types'
 import { MainPush, Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
@@ -74,7 +74,7 @@ export function RoundView({ round, onGraded, onNext, next }: Props) {
   const [value, setValue] = useState(scale?.begins ?? 0)
   const answer = useMutation({
     mutationFn: (told: number) =>
-      need(client.POST('/api/drills/answers', { body: { kind, seed, answer: told, on } })),
+      needAsTold(client.POST('/api/drills/answers', { body: { kind, seed, answer: told, on } })),
     onSuccess: onGraded,
   })
   const graded = answer.data

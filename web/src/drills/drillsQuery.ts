@@ -1,5 +1,6 @@
+/* A scale of a drill is engraved in thirds, and what is said of it is too, whatever the dials click in. */
 import { queryOptions, type QueryClient } from '@tanstack/react-query'
-import { client, need } from '../api/client'
+import { client, needAsTold } from '../api/client'
 import type { DrillKind } from '../api/types'
 import { smallQuery } from '../picture/SmallFrame'
 
@@ -8,7 +9,7 @@ export const MADE = 330
 
 export const drillsQuery = queryOptions({
   queryKey: ['drills'],
-  queryFn: () => need(client.GET('/api/drills')),
+  queryFn: () => needAsTold(client.GET('/api/drills')),
 })
 
 /** Which round of this sitting is asked: of a kind that was wanted, or of the one that is due; on a job’s own setups, or made-up sets. */
@@ -20,7 +21,7 @@ export const roundQuery = ({ sitting, number, kind, job }: Asked, after?: DrillK
     // Not among what is stale when an answer is kept: a round stays what it is.
     queryKey: ['drill-round', sitting, number, kind ?? null, job ?? null],
     queryFn: () =>
-      need(
+      needAsTold(
         client.GET('/api/drills/round', {
           params: { query: { ...(kind && { kind }), ...(after && { after }), ...(job && { job }) } },
         }),
@@ -38,7 +39,7 @@ export async function drawAhead(client: QueryClient, asked: Asked, now: DrillKin
 export const sheetQuery = (seed: number) =>
   queryOptions({
     queryKey: ['drill-sheet', seed],
-    queryFn: () => need(client.GET('/api/drills/sheet', { params: { query: { seed } } })),
+    queryFn: () => needAsTold(client.GET('/api/drills/sheet', { params: { query: { seed } } })),
     staleTime: Infinity,
   })
 
@@ -46,7 +47,7 @@ export const sheetQuery = (seed: number) =>
 export const taskQuery = (seed: number) =>
   queryOptions({
     queryKey: ['drill-task', seed],
-    queryFn: () => need(client.GET('/api/drills/task', { params: { query: { seed } } })),
+    queryFn: () => needAsTold(client.GET('/api/drills/task', { params: { query: { seed } } })),
     staleTime: Infinity,
   })
 
@@ -54,5 +55,5 @@ export const taskQuery = (seed: number) =>
 export const taskShownQuery = (seed: number, take: string, version: number) =>
   queryOptions({
     queryKey: ['drill-task', seed, take, version],
-    queryFn: () => need(client.GET('/api/drills/task/shown', { params: { query: { seed, take } } })),
+    queryFn: () => needAsTold(client.GET('/api/drills/task/shown', { params: { query: { seed, take } } })),
   })

@@ -14,12 +14,14 @@ describe('amounts as the dials click', () => {
       text: 'Background 1⅔ stops under; octa at 1/8 +⅓, ⅓ stop more.',
       levels: [{ said: '−⅔', level: -0.66 }],
       setup: { name: '⅔ of the wall' },
+      name: '⅓ of the hall',
       none: null,
     }
     expect(asDialsClick(answer)).toEqual({
       text: 'Background 1½ stops under; octa at 1/8 +⅓, ½ stop more.',
       levels: [{ said: '−½', level: -0.66 }],
       setup: { name: '⅔ of the wall' },
+      name: '⅓ of the hall',
       none: null,
     })
   })

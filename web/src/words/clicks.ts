@@ -11,7 +11,7 @@ export function sayInHalves(now: boolean): boolean {
 export const inHalves = () => halves
 
 /** What somebody wrote or set themselves: kept as it is. */
-const KEPT = new Set(['setup', 'kit', 'job', 'item', 'settings', 'day', 'brief', 'take', 'change', 'lines'])
+const KEPT = new Set('setup kit job item settings day brief take change lines name note'.split(' '))
 /** A power as a flash spells it, 1/8 +⅓, has the clicks of the flash. */
 const PART = /(\/\d+ \+)?[⅓⅔]/g
 
