@@ -3,11 +3,12 @@ import { memo } from 'react'
 import { useTheme } from 'styled-components'
 import type { Level } from '../api/types'
 import { type Tick, Ticks } from '../drawing/Ticks'
+import { inHalves } from '../words/clicks'
 import { stopsLabel } from '../words/stops'
 import { type Scale } from './geometry'
 
 /**
- * The engraving: stops and thirds, zero, and over each patch where it clips and where it sinks into noise: a patch judged
+ * The engraving: stops and their thirds, or halves where dials click so, zero, and over each patch where it clips and where it sinks into noise: a patch judged
  * by the light that falls on it does so the sooner, the lighter its own tone is.
  */
 export const Ruling = memo(function Ruling({
@@ -20,14 +21,15 @@ export const Ruling = memo(function Ruling({
   slot: number
 }) {
   const theme = useTheme()
-  const thirds = range(scale.low * 3, scale.high * 3 + 1).map((third): Tick => {
-    const full = third % 3 === 0
+  const parts = inHalves() ? 2 : 3
+  const ticks = range(scale.low * parts, scale.high * parts + 1).map((part): Tick => {
+    const full = part % parts === 0
     return {
-      key: third,
-      at: scale.y(third / 3),
+      key: part,
+      at: scale.y(part / parts),
       size: full ? 'whole' : 'part',
-      label: full ? stopsLabel(third / 3) : undefined,
-      zero: third === 0,
+      label: full ? stopsLabel(part / parts) : undefined,
+      zero: part === 0,
     }
   })
   const { left, right, top, height, bottom: under, width } = scale
@@ -76,7 +78,7 @@ export const Ruling = memo(function Ruling({
       <path d={`M${left} ${top}V${bottom}`} stroke={theme.ink} strokeWidth={1.5} />
       <g transform={`translate(${left} 0)`}>
         <Ticks
-          ticks={thirds}
+          ticks={ticks}
           along="down"
           lengths={{ whole: 14, half: 14, part: 7 }}
           ink={theme.ink}
