@@ -48,7 +48,11 @@ export function OwnMeter({ setup, modes, onChanged }: Props) {
         unit="stops"
         placeholder="+⅓"
         error={wrong}
-        onCommit={setShown}
+        onCommit={(next) => {
+          // What was wrong with the value before is not said of this one.
+          seen.reset()
+          setShown(next)
+        }}
       />
       <span> by </span>
       <LiveChoice

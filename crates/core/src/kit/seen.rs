@@ -1,6 +1,6 @@
 //! What was seen of a thing on the spot, in words.
 
-use super::{KitItem, Learns};
+use super::{Camera, KitItem, Learns};
 use crate::quantity::{Learnt, Stops, figure};
 use crate::say;
 
@@ -13,16 +13,23 @@ fn percent(spread: Stops) -> String {
     figure(100.0 * part(spread), 5.0)
 }
 
+impl Camera {
+    /// A sentence of what its own meter showed; none where nobody looked.
+    #[must_use]
+    pub fn own_meter_told(&self) -> Option<String> {
+        let learnt = self.own_meter?;
+        let (more, error) = (say::tenths(learnt.more.stops()), say::stops_error(learnt.spread.stops()));
+        Some(say::learnt::own_meter(&more, &error, learnt.takes))
+    }
+}
+
 impl KitItem {
     /// A sentence of what was seen of it; none where nothing was.
     #[must_use]
     pub fn seen_told(&self, what: Learns) -> Option<String> {
         let learnt: Learnt = self.learnt(what)?;
         match (self, what) {
-            (KitItem::Camera(_), Learns::OwnMeter) => {
-                let (more, error) = (say::tenths(learnt.more.stops()), say::stops_error(learnt.spread.stops()));
-                Some(say::learnt::own_meter(&more, &error, learnt.takes))
-            }
+            (KitItem::Camera(body), Learns::OwnMeter) => body.own_meter_told(),
             (KitItem::Flash(flash), Learns::Recharge) => {
                 let found = flash.ready_after_full().seconds();
                 let found = figure(found, (found * part(learnt.spread)).max(0.1));

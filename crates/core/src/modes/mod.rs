@@ -8,7 +8,7 @@ pub use metering::{MeteredFrame, Metering};
 use crate::marks::{Mark, stops_amount, stops_label};
 use crate::picture::flash_freezes;
 use crate::quantity::{Learnt, Share, Stops};
-use crate::say::{self, modes as words};
+use crate::say::modes as words;
 use crate::setup::{Multiple, Patch};
 use crate::situation::{Dials, Situation};
 use serde::Serialize;
@@ -130,13 +130,8 @@ pub fn camera_modes(s: &Situation<'_>, frame: &MeteredFrame<'_>, flash: Share, c
         (true, true, true) => words::FOLLOW_WITH_FLASH,
         (true, false, _) => words::STEADY,
     };
-    let own_meter = s.body.own_meter.map_or_else(
-        || words::OWN_METER_UNKNOWN.to_owned(),
-        |known| {
-            let (more, error) = (say::tenths(known.more.stops()), say::stops_error(known.spread.stops()));
-            say::learnt::own_meter(&more, &error, known.takes) + words::RECKONED_IN
-        },
-    );
+    let known = s.body.own_meter_told().map(|told| told + words::RECKONED_IN);
+    let own_meter = known.unwrap_or_else(|| words::OWN_METER_UNKNOWN.to_owned());
     CameraModes { compensations, modes, advice, own_meter }
 }
 
