@@ -194,6 +194,8 @@ async fn the_next_job_stands_first() {
     walk.sees("[data-next] li", "Boatbuilder at the doors").await;
     walk.sees("[data-next] time", ":").await;
     walk.sees("[data-next] a", "Packed: 0 of").await;
+    walk.sees("[data-lacking]", "Not packed yet: High-resolution body").await;
+    walk.sees("[data-lacking]", "and 16 more.").await;
     walk.accessible("jobs with the next one").await;
     walk.press_named("Packed").await;
     let cloth = "document.querySelector('input[data-tick=\"pack/pack-cloth\"]')";
@@ -201,6 +203,7 @@ async fn the_next_job_stands_first() {
     walk.read(&format!("{cloth}.closest('label').click()")).await;
     walk.open("/?at=2026-09-17T17:45").await;
     walk.sees("[data-next] a", "Packed: 1 of").await;
+    walk.sees("[data-lacking]", "and 15 more.").await;
     walk.sees("[data-next] h2", "min").await;
     // After it the next one comes; after all of them nothing stands there.
     walk.open("/?at=2026-09-18T12:00").await;

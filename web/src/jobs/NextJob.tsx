@@ -38,6 +38,9 @@ const Plate = styled.section`
     font-weight: 650;
   }
 `
+/** Things not packed yet that are named. */
+const NAMED = 4
+
 /** The job that comes next: how long until then, its setups by the clock, and what is packed of it. */
 export default function NextJob() {
   const now = useNow()
@@ -61,7 +64,8 @@ export default function NextJob() {
   const slots = new Map(card?.setups.map((one) => [one.id, one.setup.slot?.time]) ?? [])
   const at = (id: string) => slots.get(id) ?? '99'
   const byTheClock = [...made].sort((one, other) => at(one.id).localeCompare(at(other.id)))
-  const packed = card?.packing.filter((line) => ticked?.lines.includes(`pack/${line.key}`)).length
+  const lacking = ticked && card?.packing.filter((line) => !ticked.lines.includes(`pack/${line.key}`))
+  const named = lacking?.slice(0, NAMED).map(({ text }) => text)
   return (
     <Plate aria-label="What comes next" data-next={next.id}>
       <h2>
@@ -84,14 +88,20 @@ export default function NextJob() {
       <SkyThen job={next.id} times={times} />
       <p>
         <Link to={`/jobs/${next.id}/card#pack`}>
-          {card && packed !== undefined
-            ? packed === card.packing.length
+          {card && lacking
+            ? lacking.length === 0
               ? 'All is packed'
-              : `Packed: ${packed} of ${card.packing.length}`
+              : `Packed: ${card.packing.length - lacking.length} of ${card.packing.length}`
             : 'What to pack'}
         </Link>{' '}
         · <Link to={`/jobs/${next.id}/day`}>Light of its day</Link>
       </p>
+      {lacking && named && named.length > 0 && (
+        <p data-lacking>
+          Not packed yet: {named.join('; ')}
+          {lacking.length > NAMED ? `; and ${lacking.length - NAMED} more.` : '.'}
+        </p>
+      )}
     </Plate>
   )
 }
