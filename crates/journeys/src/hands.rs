@@ -33,15 +33,35 @@ impl Walk {
     pub async fn points_at(&self, selector: &str, what: &str, seen: &str) {
         let start = Instant::now();
         while self.read(seen).await != Value::Bool(true) {
-            assert!(start.elapsed() < PATIENCE, "pointed at {selector} in vain for {what}");
             let there = self.find(selector).await;
             // A pointer that is there already has to come again.
             let away = self.browser.action_chain().move_to(1, 1).perform().await;
             let on = self.browser.action_chain().move_to_element_center(&there).perform().await;
-            if away.and(on).is_ok() {
+            let moved = away.and(on);
+            if start.elapsed() > PATIENCE {
+                let under = self.under(selector).await;
+                panic!("pointed at {selector} in vain for {what}: {moved:?}; there is {under}");
+            }
+            if moved.is_ok() {
                 tokio::time::sleep(Duration::from_millis(100)).await;
             }
         }
+    }
+
+    /// What stands where the middle of this is, and where that is.
+    async fn under(&self, selector: &str) -> Value {
+        const UNDER: &str = "
+            const box = document.querySelector(arguments[0])?.getBoundingClientRect();
+            if (!box) return 'nothing';
+            const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
+            const at = document.elementFromPoint(x, y);
+            const told = [];
+            for (let up = at; up && told.length < 5; up = up.parentElement) {
+                const data = Object.entries(up.dataset ?? {}).map(([key, value]) => `${key}=${value}`);
+                told.push([up.tagName, ...data].join(' '));
+            }
+            return `${told.join(' in ')} at ${x}, ${y} of ${innerWidth} by ${innerHeight}, scrolled by ${scrollY}`";
+        self.browser.execute(UNDER, vec![Value::from(selector)]).await.unwrap().json().clone()
     }
 
     /// Presses what is found by this selector.

@@ -13,6 +13,11 @@ async fn from_the_mark_to_its_bar() {
     let walk = Walk::at_desk().await;
     walk.open_setup("setup-doors").await;
     walk.wait("the picture", "return document.querySelector('[data-patch-place=face]') !== null").await;
+    // However rough the picture still is, its marks are as large as its words are read.
+    let high = walk
+        .figure("return document.querySelector('[data-patch-place=face] rect').getBoundingClientRect().height")
+        .await;
+    assert!((10.0..=20.0).contains(&high), "{high}");
     const DRAWN: &str = "return document.querySelector('[data-mark-line=face] path') !== null";
     assert_eq!(walk.read(DRAWN).await, Value::Bool(false));
     walk.focus("[data-patch=face][data-part]").await;
@@ -28,6 +33,17 @@ async fn from_the_mark_to_its_bar() {
     walk.wait("no line", "return document.querySelector('[data-mark-line] path') === null").await;
     const TO_BACKGROUND: &str = "return document.querySelector('[data-mark-line=background] path') !== null";
     walk.points_at("[data-patch-place=background] rect", "a line to the background", TO_BACKGROUND).await;
+    // The cross that tells the level follows the pointer, and does not come between it and the mark.
+    const TOLD: &str = "
+        const cross = document.querySelector('[data-pointer]').getBoundingClientRect();
+        const mark = document.querySelector('[data-patch-place=background] rect').getBoundingClientRect();
+        const [x, y] = [cross.x + cross.width / 2, cross.y + cross.height / 2];
+        return x > mark.left && x < mark.right && y > mark.top && y < mark.bottom";
+    walk.points_at("[data-patch-place=background] rect", "the cross on the mark", TOLD).await;
+    let mark = walk.find("[data-patch-place=background] rect").await;
+    let over = walk.browser.action_chain().move_to_element_center(&mark).move_by_offset(2, 1);
+    over.move_by_offset(2, 1).perform().await.unwrap();
+    assert_eq!(walk.read(TO_BACKGROUND).await, Value::Bool(true));
     walk.accessible("a line from mark to bar").await;
     walk.end().await;
 }

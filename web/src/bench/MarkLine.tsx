@@ -21,6 +21,11 @@ function patchOf(target: EventTarget | null): string | null {
   return found?.dataset.patchPlace ?? found?.dataset.patch ?? found?.dataset.total ?? null
 }
 
+/** The patch under the pointer. The cross in the picture follows it and lies over the rings, so what lies deeper counts too. */
+function patchUnder({ clientX, clientY }: PointerEvent): string | null {
+  return document.elementsFromPoint(clientX, clientY).map(patchOf).find(Boolean) ?? null
+}
+
 /** From the ring of a patch in the picture to its number on the scale, in pixels of what both stand in. */
 function endsOf(around: Element, patch: string): Ends | null {
   const ring = around.querySelector(`[data-patch-place='${patch}'] circle`)?.getBoundingClientRect()
@@ -44,15 +49,15 @@ export function MarkLine() {
   useEffect(() => {
     const around = drawn.current?.parentElement
     if (!around) return
-    const look = ({ target }: Event) => {
-      const patch = patchOf(target)
-      setEnds(patch === null ? null : endsOf(around, patch))
-    }
+    const show = (patch: string | null) => setEnds(patch === null ? null : endsOf(around, patch))
+    const look = (event: PointerEvent) => show(patchUnder(event))
+    const hold = ({ target }: FocusEvent) => show(patchOf(target))
     const away = () => setEnds(null)
     const called = new AbortController()
     const { signal } = called
     around.addEventListener('pointerover', look, { signal })
-    around.addEventListener('focusin', look, { signal })
+    around.addEventListener('pointermove', look, { signal })
+    around.addEventListener('focusin', hold, { signal })
     around.addEventListener('pointerleave', away, { signal })
     around.addEventListener('focusout', away, { signal })
     return () => called.abort()

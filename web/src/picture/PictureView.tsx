@@ -98,6 +98,8 @@ const Words = styled.div`
 `
 
 const STEP = 0.01
+/** What the marks are drawn on, across: as wide in a rough picture of few points as in a fine one. */
+const ACROSS = 280
 type Props = {
   id: string
   setup: Setup
@@ -128,15 +130,14 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   const lookBack = useCallback((back: boolean) => setLookedBack(back ? before : null), [before])
   useEffect(() => onTones(picture && picture.told.tones), [onTones, picture])
   const canvas = useRef<HTMLCanvasElement>(null)
-  /** Counts how often it was drawn. */
-  const drawn = useRef(0)
+  const timesDrawn = useRef(0)
   useEffect(() => {
     const paper = canvas.current?.getContext('2d')
     if (!paper || !picture) return
     const { width, height } = picture.told
     paper.putImageData(new ImageData(drawnOver(picture, over), width, height), 0, 0)
-    drawn.current += 1
-    paper.canvas.dataset.drawn = String(drawn.current)
+    timesDrawn.current += 1
+    paper.canvas.dataset.drawn = String(timesDrawn.current)
   }, [over, picture])
   const from = useRef(pointed)
   const inside = (share: number) => Math.max(0, Math.min(0.999, share))
@@ -182,6 +183,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   const here = picture && placeAt(picture, pointed.x, pointed.y)
   const there = !isBefore && before && placeAt(before, pointed.x, pointed.y)
   const { width = 3, height = 2 } = picture?.told ?? {}
+  const down = (ACROSS * height) / width
   const clipped = picture?.told.clipped ?? 0
   const names = new Map(assessment.levels.map((level) => [level.patch, level.name]))
   return (
@@ -202,21 +204,21 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
               }`}
             />
             <svg
-              viewBox={`0 0 ${width} ${height}`}
+              viewBox={`0 0 ${ACROSS} ${down}`}
               preserveAspectRatio="none"
               role="group"
               aria-label="Places in the picture"
               onPointerMove={(event) => event.pointerType === 'mouse' && point(event)}
               onPointerDown={point}
             >
-              <rect width={width} height={height} fill="transparent" />
+              <rect width={ACROSS} height={down} fill="transparent" />
               {picture.told.patches.map(({ patch, x, y }) => (
                 <PatchRing
                   key={patch}
                   patch={patch}
                   name={names.get(patch) ?? ''}
-                  x={x * width}
-                  y={y * height}
+                  x={x * ACROSS}
+                  y={y * down}
                 />
               ))}
               <SliderGrip
@@ -228,7 +230,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
                 said={`${percent(pointed.x)} from the left, ${percent(pointed.y)} from the top: ${here ? said(here) : ''}`}
                 mark="data-pointer"
               >
-                <g transform={`translate(${pointed.x * width} ${pointed.y * height})`}>
+                <g transform={`translate(${pointed.x * ACROSS} ${pointed.y * down})`}>
                   <circle r={14} fill="transparent" />
                   <path d="M-9 0H-3M3 0H9M0 -9V-3M0 3V9" stroke="#000000" strokeWidth={3.4} />
                   <path d="M-9 0H-3M3 0H9M0 -9V-3M0 3V9" stroke="#ffffff" strokeWidth={1.4} />
