@@ -7,7 +7,7 @@ use tolva_core::assess::assess;
 use tolva_core::format::{JobFile, KitFile};
 use tolva_core::setup::{Patch, Setup};
 use tolva_core::situation::Situation;
-use tolva_core::solve::{Part, Weights, assess_and_bind, best, drag, plan};
+use tolva_core::solve::{Part, Weights, assess_and_bind, best, drag, plan, plan_situation};
 
 fn sample() -> (Setup, tolva_core::kit::Kit) {
     let kit: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).expect("the sample kit");
@@ -28,6 +28,9 @@ fn answers(c: &mut Criterion) {
     });
     c.bench_function("whole plan: solve, binds, ways out, alternatives", |b| {
         b.iter(|| plan(black_box(&setup), &kit, house));
+    });
+    c.bench_function("whole plan, the light of the set known as after any look at it", |b| {
+        b.iter(|| plan_situation(black_box(&situation)));
     });
     c.bench_function("binds and alternatives of dials as they stand", |b| {
         b.iter(|| assess_and_bind(black_box(&setup), &kit, house));

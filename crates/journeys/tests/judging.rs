@@ -8,6 +8,11 @@ use tolva_journeys::Walk;
 
 /// A frame of one grey, as a camera at the doors' dials writes it, in a folder of its own.
 fn frame(folder: &tempfile::TempDir, name: &str, code: u8) -> PathBuf {
+    frame_at(folder, name, code, "2026:09:16 18:05:00", true)
+}
+
+/// The same at a time, in UTC, with flash or without.
+fn frame_at(folder: &tempfile::TempDir, name: &str, code: u8, taken: &str, flash: bool) -> PathBuf {
     let shot = Shot {
         described: String::new(),
         body: "Full-frame body, 24 MP".to_owned(),
@@ -16,8 +21,8 @@ fn frame(folder: &tempfile::TempDir, name: &str, code: u8) -> PathBuf {
         f_number: 7.1,
         iso: 100.0,
         focal: 85.0,
-        flash: true,
-        taken: Some("2026:09:16 18:05:00".to_owned()),
+        flash,
+        taken: Some(taken.to_owned()),
     };
     let path = folder.path().join(name);
     std::fs::write(&path, written(Written::Jpeg, &vec![code; 600 * 900 * 3], (600, 900), &shot).unwrap()).unwrap();
@@ -169,6 +174,43 @@ async fn from_file_to_log() {
     walk.open("/settings").await;
     walk.sees("[data-room]", "Copies of 2 frames take").await;
     walk.end_expecting("422").await;
+}
+
+/// Takes of one setup lie over the strip of its day, by the clocks of the place: the light each told over the forecast, and how far
+/// each was off. A take of another day is not on it, and is said.
+#[tokio::test(flavor = "multi_thread")]
+async fn over_the_day() {
+    let walk = Walk::at_desk().await;
+    let folder = tempfile::TempDir::new().unwrap();
+    judge_page(&walk, "setup-doors").await;
+    // Two hours behind the clocks of the place; the second is twice as bright.
+    for (name, code, taken, flash) in [
+        ("one.jpg", 118, "2026:09:17 16:05:00", true),
+        ("two.jpg", 160, "2026:09:17 16:25:00", true),
+        ("bare.jpg", 117, "2026:09:17 16:15:00", false),
+        ("before.jpg", 116, "2026:09:16 16:15:00", true),
+    ] {
+        hand_in(&walk, &frame_at(&folder, name, code, taken, flash)).await;
+        walk.sees("main", name).await;
+    }
+    walk.press_named("Log").await;
+    walk.sees("h1", "Log of Slip shed").await;
+    walk.sees("[data-by-clock]", "background as planned, by 3 takes").await;
+    walk.sees("[data-by-clock]", "1 take is of another day, or without a time.").await;
+    walk.sees("[role=row]", "18:25").await;
+    let heights = "
+        const boxes = [...document.querySelectorAll('[data-of=background] rect')].map((rect) => rect.getBoundingClientRect());
+        boxes.sort((a, b) => a.x - b.x);
+        return boxes.length === 3 && Math.abs(boxes[0].y - boxes[1].y) < 3 && boxes[2].y < boxes[1].y - 8";
+    walk.wait("the last take higher than the two before", heights).await;
+    // The face is told by the frame without flash alone.
+    walk.wait("the face once", "return document.querySelectorAll('[data-of=face] circle').length === 1").await;
+    walk.wait("the ladder", "return Number(document.querySelector('[data-rungs]').dataset.rungs) > 0").await;
+    walk.accessible("takes over their day").await;
+    // Filtered to none of this setup's day, the strip goes.
+    walk.type_into("Search the log", "nothing like it").await;
+    walk.wait("no strip", "return document.querySelector('[data-by-clock]') === null").await;
+    walk.end().await;
 }
 
 /// On a phone a frame comes from the camera roll; the verdict stands under it, and nothing is cut off.

@@ -108,6 +108,14 @@ export const logQuery = (job: string, look: LogLook) =>
     enabled: job !== '',
   })
 
+/** The takes of a setup over its job's day. */
+export const takesByClockQuery = (job: string, setup: string) =>
+  queryOptions({
+    queryKey: ['takes', job, 'clock', setup],
+    queryFn: () =>
+      need(client.GET('/api/jobs/{id}/takes/by-clock', { params: { path: { id: job }, query: { setup } } })),
+  })
+
 /** A take and what it says, alone or with one that was taken without flash. */
 export const takeQuery = (id: string, without: string | null) =>
   queryOptions({

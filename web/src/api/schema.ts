@@ -825,6 +825,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/jobs/{id}/takes/by-clock": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        /** The takes of a setup over its job's day: where each stands against its plan, and what it tells of the ambient. */
+        get: operations["takes_by_clock"];
+        put?: never;
+        post?: never;
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/jobs/{id}/takes/change": {
         parameters: {
             query?: never;
@@ -1939,6 +1956,17 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "lamps";
+        };
+        /** @description The ambient of a patch, as a take tells it. */
+        AmbientTold: {
+            /** @description By what it is told apart from the flash. */
+            by: components["schemas"]["Apart"];
+            /** @description How far it is likely to be off, in stops. */
+            error: components["schemas"]["Stops"];
+            /** @description The exposure that would have put it where it should be. */
+            ev: components["schemas"]["Ev100"];
+            /** @description What was planned with then. */
+            planned: components["schemas"]["Ev100"];
         };
         /**
          * @description By what ambient and flash are told apart.
@@ -5612,7 +5640,7 @@ export interface components {
         };
         /** @description A take in the log. */
         LogRow: {
-            /** @description When it was taken. */
+            /** @description When it was taken, by the clocks of the job's place where it has one, else by the camera's: `2026-09-17 18:05:00`. */
             at: string;
             /** @description Whether it is kept. */
             choice: components["schemas"]["Choice"];
@@ -6264,6 +6292,14 @@ export interface components {
              * @description From the top.
              */
             y: number;
+        };
+        /** @description What a take tells of a patch. */
+        PatchThen: {
+            ambient?: components["schemas"]["AmbientTold"] | null;
+            /** @description How much brighter it is than it was planned. */
+            off: components["schemas"]["Stops"];
+            /** @description Which. */
+            patch: components["schemas"]["Patch"];
         };
         /** @description A person on the set. */
         Person: {
@@ -8229,6 +8265,17 @@ export interface components {
             /** @description In words. */
             text: string;
         };
+        /** @description A take at its minute. */
+        TakeThen: {
+            /** @description Whether it is kept. */
+            choice: components["schemas"]["Choice"];
+            /** @description The take. */
+            id: components["schemas"]["Id"];
+            /** @description When, in minutes after the day's midnight. */
+            minute: number;
+            /** @description The patches it tells. */
+            patches: components["schemas"]["PatchThen"][];
+        };
         /** @description A take to save, with the version it was changed from. */
         TakeToKeep: {
             /** @description Whether it is kept. */
@@ -8284,6 +8331,17 @@ export interface components {
             of: components["schemas"]["Learnable"];
             /** @description What was said of its light then, from any 0 that stays; nothing of body, lens, meter and forecast. */
             said: components["schemas"]["Stops"];
+        };
+        /** @description The takes of a setup by the clock. */
+        TakesByClock: {
+            /** @description How many earlier ones were not looked at. */
+            earlier: boolean;
+            /** @description How many are of another day, or do not say when they were taken. */
+            elsewhere: number;
+            /** @description Each of the day, the earliest first. */
+            takes: components["schemas"]["TakeThen"][];
+            /** @description What they tell of the light, in a sentence. */
+            text: string;
         };
         /** @description How many takes came in. */
         TakesIn: {
@@ -13241,6 +13299,82 @@ export interface operations {
                 };
             };
             /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_by_clock: {
+        parameters: {
+            query: {
+                /** @description The setup. */
+                setup: string;
+            };
+            header?: never;
+            path: {
+                id: string;
+            };
+            cookie?: never;
+        };
+        requestBody?: never;
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["TakesByClock"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
             409: {
                 headers: {
                     [name: string]: unknown;

@@ -1,10 +1,9 @@
-import { useTheme } from 'styled-components'
 import type { LogRow } from '../api/types'
+import { OffMark } from './OffMark'
 import { StopsField } from './StopsField'
 
 /** How far each take was from its plan, in the order they were taken: face as a disc, background as a square. */
 export function Drift({ takes }: { takes: readonly LogRow[] }) {
-  const theme = useTheme()
   const inOrder = [...takes].reverse()
   const off = (row: LogRow, patch: string) => {
     const found = row.levels.find((level) => level.patch === patch)
@@ -21,24 +20,7 @@ export function Drift({ takes }: { takes: readonly LogRow[] }) {
       {(x, y) =>
         inOrder.map((row, index) => {
           const [face, background] = [off(row, 'face'), off(row, 'background')]
-          return (
-            <g key={row.id} data-drift={row.id}>
-              {background !== null && (
-                <rect
-                  x={x(index) - 5}
-                  y={y(background) - 5}
-                  width={10}
-                  height={10}
-                  fill={theme.ambientWash}
-                  stroke={theme.ambient}
-                  strokeWidth={2}
-                />
-              )}
-              {face !== null && (
-                <circle cx={x(index)} cy={y(face)} r={5} fill={theme.flash} stroke={theme.ink} />
-              )}
-            </g>
-          )
+          return <OffMark key={row.id} id={row.id} x={x(index)} y={y} face={face} background={background} />
         })
       }
     </StopsField>

@@ -17,6 +17,7 @@ import { useTitle } from '../ui/useTitle'
 import { Views } from '../ui/Views'
 import { Spoken } from '../ui/voice'
 import { BracketCurve } from './BracketCurve'
+import { ByClock } from './ByClock'
 import { ByHand } from './ByHand'
 import { Drift } from './Drift'
 import { ManyBar, type Done } from './ManyBar'
@@ -98,6 +99,9 @@ function Log({ id }: { id: string }) {
   }
   const setups = [{ id: ALL, name: 'every setup' }, ...(job.data?.setups ?? [])]
   const sought = Object.keys(look).length > 0
+  // Takes of one setup lie over its day; of several, each in its own light, in their order.
+  const alone = new Set(takes.map((take) => take.setup)).size === 1 ? takes[0]?.setup : undefined
+  const onStrip = job.data?.setups.find((one) => one.id === alone)
   return (
     <>
       <PageHead>
@@ -132,7 +136,8 @@ function Log({ id }: { id: string }) {
               : 'No take yet. Open a setup and judge a frame of it: each frame is put down here against its plan.'}
           </p>
         )}
-        {takes.length > 1 && <Drift takes={takes} />}
+        {onStrip && <ByClock job={id} setup={onStrip.id} name={onStrip.name} />}
+        {takes.length > 1 && !onStrip && <Drift takes={takes} />}
         {takes.length > 0 && (
           <>
             {bracket.data && <BracketCurve told={bracket.data} onDone={() => bracket.reset()} />}

@@ -209,7 +209,7 @@ impl Placing<'_> {
             let stage = self.stage();
             let light = &self.setup.lights[0];
             let emitter = self.emitter(light, light.at.point());
-            if crate::glass::seen_in_panes(&stage, &emitter, 0.1).is_empty() {
+            if crate::glass::seen_in_panes(&stage, &emitter, 0.1).next().is_none() {
                 return;
             }
         }

@@ -40,6 +40,11 @@ impl Timeline {
         self.date
     }
 
+    /// How its clocks go.
+    pub(crate) const fn zone(&self) -> &TimeZone {
+        &self.zone
+    }
+
     /// The minutes of this date at the day's place.
     ///
     /// # Errors

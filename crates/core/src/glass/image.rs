@@ -107,20 +107,28 @@ impl<'a, 's> Mirror<'a, 's> {
         vec![trunk, head]
     }
 
-    /// From where on a light's face it sends light to the lens by way of the pane: within a cone's foot under the mirrored
-    /// lens; none where the mirrored lens lies behind the face.
-    fn sending(&self, emitter: &Emitter) -> Option<Vec<HalfSpace>> {
+    /// What of a light's face sends light to the lens by way of the pane: what lies within a cone's foot under the mirrored lens;
+    /// nothing where the mirrored lens lies behind the face.
+    fn sending(&self, emitter: &Emitter, outline: &[DVec3]) -> Vec<DVec3> {
         let lens = self.lens();
         let height = (lens - emitter.middle).dot(emitter.looks);
+        if height <= 0.0 {
+            return Vec::new();
+        }
         let cosine = emitter.law.cosine_of(FAINT);
         let reach = height * (1.0 - cosine * cosine).sqrt() / cosine;
         let foot = lens - emitter.looks * height;
+        // Most lights send their light from all of their face.
+        let out_of = |point: &DVec3| (*point - foot).reject_from_normalized(emitter.looks).length();
+        if outline.iter().all(|point| out_of(point) < reach) {
+            return outline.to_vec();
+        }
         let (right, up) = right_and_up(emitter.looks);
         let edge = |(sine, cosine): &(f64, f64)| {
             let out = right * *cosine + up * *sine;
             HalfSpace { at: foot + out * reach, inward: -out }
         };
-        (height > 0.0).then(|| ring(CONE).iter().map(edge).collect())
+        clipped(outline, &ring(CONE).iter().map(edge).collect::<Vec<_>>())
     }
 
     /// What is seen of a light's face; `head` is how wide a bare head really is.
@@ -130,16 +138,18 @@ impl<'a, 's> Mirror<'a, 's> {
         } else {
             emitter.outline()
         };
-        self.image_of_one(&outline, &self.sending(emitter)?)
+        self.image_of_one(&outline, || self.sending(emitter, &outline))
     }
 
     /// What is seen of things with these convex outlines.
     pub(super) fn image_of(&self, outlines: &[Vec<DVec3>]) -> Option<Image> {
-        outlines.iter().filter_map(|outline| self.image_of_one(outline, &[])).reduce(|all, image| Image {
-            low: (all.low.0.min(image.low.0), all.low.1.min(image.low.1)),
-            high: (all.high.0.max(image.high.0), all.high.1.max(image.high.1)),
-            share: (all.share + image.share).min(1.0),
-            ..if image.share > all.share { image } else { all }
+        outlines.iter().filter_map(|outline| self.image_of_one(outline, || outline.clone())).reduce(|all, image| {
+            Image {
+                low: (all.low.0.min(image.low.0), all.low.1.min(image.low.1)),
+                high: (all.high.0.max(image.high.0), all.high.1.max(image.high.1)),
+                share: (all.share + image.share).min(1.0),
+                ..if image.share > all.share { image } else { all }
+            }
         })
     }
 
@@ -155,12 +165,13 @@ impl<'a, 's> Mirror<'a, 's> {
         (mirrored, looked_at)
     }
 
-    fn image_of_one(&self, outline: &[DVec3], sending: &[HalfSpace]) -> Option<Image> {
+    /// What is seen of an outline, of which the part that `sending` gives sends light to the lens.
+    fn image_of_one(&self, outline: &[DVec3], sending: impl FnOnce() -> Vec<DVec3>) -> Option<Image> {
         // Most of what stands on a set is not seen at all, whichever way it sends its light.
         if clipped(&self.looked_at(outline).1, &self.seen).is_empty() {
             return None;
         }
-        let (mirrored, looked_at) = self.looked_at(&clipped(outline, sending));
+        let (mirrored, looked_at) = self.looked_at(&sending());
         let parts = without(&clipped(&looked_at, &self.seen), &self.cover);
         let areas = parts.iter().map(|part| self.area(part)).collect::<Option<Vec<f64>>>()?;
         let (largest, _) = parts.iter().zip(&areas).max_by(|a, b| a.1.total_cmp(b.1))?;
@@ -208,7 +219,6 @@ pub(super) fn mirrors<'a, 's>(stage: &'a Stage<'s>) -> impl Iterator<Item = Mirr
 }
 
 /// The panes in which a light is seen, each with where; `head` is how wide a bare head really is.
-#[must_use]
-pub(crate) fn seen_in_panes(stage: &Stage<'_>, emitter: &Emitter, head: f64) -> Vec<Image> {
-    mirrors(stage).filter_map(|mirror| mirror.image_of_light(emitter, head)).collect()
+pub(crate) fn seen_in_panes(stage: &Stage<'_>, emitter: &Emitter, head: f64) -> impl Iterator<Item = Image> {
+    mirrors(stage).filter_map(move |mirror| mirror.image_of_light(emitter, head))
 }

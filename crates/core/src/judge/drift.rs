@@ -46,7 +46,7 @@ fn off(verdict: &Verdict) -> Option<f64> {
     (!each.is_empty()).then(|| each.iter().sum::<f64>() / each.len() as f64)
 }
 
-fn median(mut values: Vec<f64>) -> Option<f64> {
+pub(super) fn median(mut values: Vec<f64>) -> Option<f64> {
     values.sort_by(f64::total_cmp);
     let middle = values.len() / 2;
     match values.len() {

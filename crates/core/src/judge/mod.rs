@@ -1,6 +1,7 @@
 //! Judging: what a frame says of the light, against what was planned and wanted, and what to turn.
 
 mod apart;
+mod by_clock;
 mod change;
 mod drift;
 mod noted;
@@ -9,6 +10,7 @@ mod patch;
 mod sharp;
 
 pub use apart::{Apart, Split};
+pub use by_clock::{AmbientTold, PatchThen, TakeThen, light_in_words};
 pub use change::{Mended, before_frames, mended};
 pub use drift::{Drift, DriftBy, drift};
 pub use noted::Noted;

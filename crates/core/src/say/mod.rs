@@ -5,6 +5,7 @@ pub(crate) mod account;
 pub(crate) mod approach;
 pub(crate) mod bounced;
 pub(crate) mod bound;
+pub(crate) mod by_clock;
 pub(crate) mod by_readings;
 pub(crate) mod card;
 pub(crate) mod caution;

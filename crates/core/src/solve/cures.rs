@@ -74,7 +74,7 @@ impl Trial<'_> {
             && let Some(index) = shown.iter().position(|(id, ..)| id == light)
         {
             let (_, _, emitter, head) = &shown[index];
-            if !seen_in_panes(&stage, emitter, *head).is_empty() {
+            if seen_in_panes(&stage, emitter, *head).next().is_some() {
                 return false;
             }
             // What it lights up by being bounced still counts.

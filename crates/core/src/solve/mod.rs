@@ -35,7 +35,7 @@ pub use drag::{Dragged, Part, drag, drag_situation};
 pub use evening::EvenWay;
 pub use film_stops::{FilmStop, FilmStops};
 pub use grid::{Solution, best, best_from};
-pub use plan::{Plan, assess_and_bind, bind_situation, plan, solve};
+pub use plan::{Plan, assess_and_bind, bind_situation, plan, plan_situation, solve, solve_situation};
 pub use price::{Cost, price};
 pub use score::{Weights, dial_score, fit_score, score};
 pub use spill::SpillWay;

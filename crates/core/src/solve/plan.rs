@@ -48,8 +48,16 @@ pub struct Plan {
 ///
 /// # Errors
 /// Every problem of the setup, each at its field.
-pub fn solve<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -> Result<Setup, Vec<FieldError>> {
-    turned(seen.into(), kit, terms.into()).map(|turned| turned.setup)
+pub fn solve<'a>(seen: impl Into<Seen<'a>>, kit: &'a Kit, terms: impl Into<Terms>) -> Result<Setup, Vec<FieldError>> {
+    solve_situation(&Situation::new(seen, kit, terms)?)
+}
+
+/// The same of a resolved setup, whose light is known.
+///
+/// # Errors
+/// The same.
+pub fn solve_situation(stands: &Situation<'_>) -> Result<Setup, Vec<FieldError>> {
+    turned(stands).map(|turned| turned.setup)
 }
 
 /// A setup with gels, distances, dials and white balance solved.
@@ -60,14 +68,13 @@ struct Turned {
     field: Field,
 }
 
-fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldError>> {
-    seen.setup.check(kit)?;
-    let weights = Weights::of(terms.house.habits);
-    let mut setup = seen.setup.clone();
-    let stands = Situation::new(seen, kit, terms)?;
-    choose_gels(&stands, &mut setup);
-    let stands = if setup == *seen.setup { stands } else { stands.after(&setup)? };
-    let moved = places::choose(&stands, &weights);
+fn turned(stands: &Situation<'_>) -> Result<Turned, Vec<FieldError>> {
+    let weights = Weights::of(stands.terms.house.habits);
+    let mut setup = stands.setup.clone();
+    choose_gels(stands, &mut setup);
+    let gelled = if setup == *stands.setup { None } else { Some(stands.after(&setup)?) };
+    let stands = gelled.as_ref().unwrap_or(stands);
+    let moved = places::choose(stands, &weights);
     let setup = moved.as_ref().unwrap_or(&setup);
     let before = stands.after(setup)?;
     let solution = best(&before, &weights);
@@ -85,11 +92,19 @@ fn turned(seen: Seen<'_>, kit: &Kit, terms: Terms) -> Result<Turned, Vec<FieldEr
 ///
 /// # Errors
 /// Every problem of the setup, each at its field. An impossible plan is not an error: it is a plan with what binds.
-pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &Kit, terms: impl Into<Terms>) -> Result<Plan, Vec<FieldError>> {
-    let (seen, terms) = (seen.into(), terms.into());
-    let Turned { setup: solved, solution, field } = turned(seen, kit, terms)?;
-    let s = Situation::with(Seen { setup: &solved, ..seen }, kit, terms, Some(&field))?;
-    Ok(told(&s, &Weights::of(terms.house.habits), &solution.dials, Some(&solution)))
+pub fn plan<'a>(seen: impl Into<Seen<'a>>, kit: &'a Kit, terms: impl Into<Terms>) -> Result<Plan, Vec<FieldError>> {
+    plan_situation(&Situation::new(seen, kit, terms)?)
+}
+
+/// The same of a resolved setup, whose light is known.
+///
+/// # Errors
+/// The same.
+pub fn plan_situation(stands: &Situation<'_>) -> Result<Plan, Vec<FieldError>> {
+    let Turned { setup: solved, solution, field } = turned(stands)?;
+    let seen = Seen { setup: &solved, forecast: stands.forecast };
+    let s = Situation::with(seen, stands.kit, stands.terms, Some(&field))?;
+    Ok(told(&s, &Weights::of(stands.terms.house.habits), &solution.dials, Some(&solution)))
 }
 
 /// The plan of a resolved setup at these dials. What else could be done is looked for in parts beside each other.

@@ -1,11 +1,13 @@
 //! What the camera says it was set to.
 
+use crate::day::Timeline;
 use crate::marks::{ApertureMark, IsoMark, Mark, ShutterMark};
 use crate::place::TimeZoneName;
 use crate::quantity::{ClockTime, Millimetres, Stops};
 use crate::setup::Setup;
+use jiff::Timestamp;
 use jiff::civil::DateTime;
-use jiff::tz::Offset;
+use jiff::tz::{Offset, TimeZone};
 use serde::{Deserialize, Serialize};
 
 /// What a camera says of a frame; nothing of what it does not say.
@@ -57,20 +59,40 @@ impl CameraSaid {
         }
     }
 
-    /// What the place's clocks showed when it was taken, if that was on this date. A camera that does not say how its clock goes is
-    /// taken to go by the place's.
+    /// When it was taken, at a place with these clocks. A camera that does not say how its clock goes is taken to go by the place's.
+    fn moment(&self, zone: &TimeZone) -> Option<Timestamp> {
+        let taken: DateTime = self.taken.as_ref()?.parse().ok()?;
+        match self.ahead {
+            None => zone.to_ambiguous_timestamp(taken).compatible().ok(),
+            Some(ahead) => Offset::from_seconds(ahead.checked_mul(60)?).ok()?.to_timestamp(taken).ok(),
+        }
+    }
+
+    /// What the place's clocks showed when it was taken, if that was on this date.
     #[must_use]
     pub fn clock_on(&self, date: &str, zone: &TimeZoneName) -> Option<ClockTime> {
-        let taken: DateTime = self.taken.as_ref()?.parse().ok()?;
-        let local = match self.ahead {
-            None => taken,
-            Some(ahead) => {
-                let offset = Offset::from_seconds(ahead.checked_mul(60)?).ok()?;
-                zone.rules().to_datetime(offset.to_timestamp(taken).ok()?)
-            }
-        };
+        let zone = zone.rules();
+        let local = zone.to_datetime(self.moment(&zone)?);
         let same = local.date().to_string() == date;
         same.then(|| ClockTime::new(&format!("{:02}:{:02}", local.hour(), local.minute())).ok()).flatten()
+    }
+
+    /// What the place's clocks showed when it was taken, `2026-09-17 18:05:00`; where the camera does not say when, what they showed
+    /// when it was put down, given in UTC.
+    #[must_use]
+    pub fn by_the_place(&self, put_down: &str, zone: &TimeZoneName) -> Option<String> {
+        let zone = zone.rules();
+        let put_down = || Offset::UTC.to_timestamp(put_down.parse::<DateTime>().ok()?).ok();
+        let moment = if self.taken.is_some() { self.moment(&zone) } else { put_down() };
+        Some(zone.to_datetime(moment?).strftime("%Y-%m-%d %H:%M:%S").to_string())
+    }
+
+    /// The minute of a day when it was taken; none where the camera does not say, and of another day.
+    #[must_use]
+    pub fn minute_of(&self, timeline: &Timeline) -> Option<usize> {
+        let minute = timeline.minute_at(self.moment(timeline.zone())?).floor();
+        #[expect(clippy::cast_possible_truncation, clippy::cast_sign_loss, reason = "within the day by then")]
+        (0.0..timeline.minutes as f64).contains(&minute).then_some(minute as usize)
     }
 
     /// A setup with its camera's dials as they stood; what the camera does not say stays as planned.
@@ -120,6 +142,34 @@ mod tests {
         let zone = TimeZoneName::new("Europe/Lisbon").unwrap();
         let zone = if ahead.is_some() { TimeZoneName::new("Europe/Berlin").unwrap() } else { zone };
         assert_eq!(settings.clock_on("2026-01-17", &zone).map(|clock| clock.to_string()).as_deref(), wanted);
+    }
+
+    /// Cairo keeps one clock here: three hours ahead of UTC in September.
+    #[rstest]
+    #[case::by_its_zone(Some("2026-09-17 16:27:11"), Some(0), Some("2026-09-17 19:27:11"))]
+    #[case::by_its_own_clock(Some("2026-09-17 16:27:11"), None, Some("2026-09-17 16:27:11"))]
+    #[case::put_down(None, None, Some("2026-09-18 01:00:00"))]
+    #[case::no_time(Some("yesterday"), None, None)]
+    fn the_place_s_clocks(#[case] taken: Option<&str>, #[case] ahead: Option<i32>, #[case] wanted: Option<&str>) {
+        let said = CameraSaid { taken: taken.map(str::to_owned), ahead, ..CameraSaid::default() };
+        let zone = TimeZoneName::new("Africa/Cairo").unwrap();
+        assert_eq!(said.by_the_place("2026-09-17 22:00:00", &zone).as_deref(), wanted);
+    }
+
+    /// The same on a day: minutes count from its midnight, past the clocks' own midnight where the work goes on.
+    #[rstest]
+    #[case::by_its_own_clock("2026-10-25 18:05:30", None, Some(19 * 60 + 5))]
+    #[case::by_its_zone("2026-10-25 18:05:30", Some(0), Some(20 * 60 + 5))]
+    #[case::the_day_before("2026-10-24 23:59:59", None, None)]
+    #[case::the_day_after("2026-10-26 02:00:00", None, None)]
+    fn minutes(#[case] taken: &str, #[case] ahead: Option<i32>, #[case] wanted: Option<usize>) {
+        let mut day = crate::sample::day();
+        day.place.zone = TimeZoneName::new("Europe/Berlin").unwrap();
+        // The clocks go back from three to two on this day.
+        let timeline = Timeline::of("2026-10-25", &day).unwrap();
+        let said = CameraSaid { taken: Some(taken.to_owned()), ahead, ..CameraSaid::default() };
+        assert_eq!(said.minute_of(&timeline), wanted);
+        assert_eq!(CameraSaid::default().minute_of(&timeline), None);
     }
 
     #[test]

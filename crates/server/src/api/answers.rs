@@ -12,7 +12,7 @@ use tolva_core::forecast::Seen;
 use tolva_core::layout::{Layout, Wanted, layout_of};
 use tolva_core::quantity::{Id, Stops};
 use tolva_core::setup::{Patch, Setup};
-use tolva_core::solve::{Change, Dragged, Part, Plan, bind_situation, drag_situation};
+use tolva_core::solve::{Change, Dragged, Part, Plan, bind_situation, drag_situation, plan_situation, solve_situation};
 use utoipa::ToSchema;
 
 /// A part of a level, dragged.
@@ -98,7 +98,8 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
         let mut setup = change
             .map_or(setup.clone(), |change| tolva_core::solve::apply(Seen { setup: &setup, forecast }, kit, &change));
         if solve {
-            setup = tolva_core::solve::solve(Seen { setup: &setup, forecast }, kit, terms)?;
+            setup =
+                solve_situation(&lights.situation(of.of.as_deref(), Seen { setup: &setup, forecast }, kit, terms)?)?;
         }
         let situation = lights.situation(of.of.as_deref(), Seen { setup: &setup, forecast }, kit, terms)?;
         let (assessment, layout) =
@@ -130,10 +131,12 @@ pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
 #[post("/plan")]
 pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let ground = asked.ground(&of).await?;
+    let lights = asked.lights.clone();
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
         let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
-        let mut answer = tolva_core::solve::plan(seen, &ground.kit, ground.terms())?;
+        // Who presses Solve has looked at the setup before: its light is known.
+        let mut answer = plan_situation(&lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?)?;
         on_its_day(&ground, &mut answer);
         Ok::<_, Vec<FieldError>>(answer)
     };

@@ -112,6 +112,8 @@ async fn without_a_place_or_a_date_there_is_no_light_and_it_says_what_to_do() {
     let (status, problem) = tolva.ask(Method::GET, &format!("{path}/day/answer"), None).await;
     assert_eq!((status, &problem["type"]), (StatusCode::CONFLICT, &json!("no-place")));
     assert_eq!(tolva.get(&format!("{path}/light")).await, json!([]));
+    let (status, problem) = tolva.ask(Method::GET, &format!("{path}/takes/by-clock?setup=setup-doors"), None).await;
+    assert_eq!((status, &problem["type"]), (StatusCode::CONFLICT, &json!("no-place")));
     let day = tolva.get(&format!("{SLIP}/day")).await["day"].clone();
     let (status, _) = tolva.ask(Method::PUT, &format!("{path}/day"), Some(json!({ "day": day, "version": 0 }))).await;
     assert_eq!(status, StatusCode::OK);

@@ -2,6 +2,7 @@
 
 #![allow(clippy::unwrap_used)]
 
+mod by_clock;
 mod day;
 mod field;
 mod layout;

@@ -3,6 +3,15 @@ use tolva_frames::{Shot, Written, written};
 
 /// A frame of one grey, as a camera at the sample's dials writes it.
 pub(crate) fn frame(code: u8, exposure: f64, flash: bool) -> Vec<u8> {
+    shown(code, exposure, flash, "2026:09:16 18:05:00")
+}
+
+/// The same with flash at a time, in UTC.
+pub(crate) fn frame_at(code: u8, taken: &str) -> Vec<u8> {
+    shown(code, 1.0 / 160.0, true, taken)
+}
+
+fn shown(code: u8, exposure: f64, flash: bool, taken: &str) -> Vec<u8> {
     let shot = Shot {
         described: String::new(),
         body: "Full-frame body, 24 MP".to_owned(),
@@ -12,7 +21,7 @@ pub(crate) fn frame(code: u8, exposure: f64, flash: bool) -> Vec<u8> {
         iso: 100.0,
         focal: 85.0,
         flash,
-        taken: Some("2026:09:16 18:05:00".to_owned()),
+        taken: Some(taken.to_owned()),
     };
     written(Written::Jpeg, &vec![code; 900 * 600 * 3], (900, 600), &shot).unwrap()
 }

@@ -1,31 +1,16 @@
-import { range, sum } from 'd3-array'
+import { sum } from 'd3-array'
 import { useId, useMemo } from 'react'
-import styled, { useTheme } from 'styled-components'
+import { useTheme } from 'styled-components'
 import type { DayAnswer } from '../../api/types'
 import { Dots, Hatch } from '../../drawing/patterns'
 import { useWidth } from '../../ui/useWidth'
 import { clockAt } from '../clock'
+import { Hours } from './Hours'
 import { CloudLane, LightLane, SunLane, WindowLane } from './lanes'
+import { Frame } from './Frame'
 import { SetupBlock } from './SetupBlock'
 import { numbered } from '../../card/numbered'
 import { LEFT, RIGHT, stripScale } from './scale'
-
-const Frame = styled.div`
-  position: relative;
-  svg {
-    display: block;
-    width: 100%;
-    overflow: hidden;
-  }
-  text {
-    fill: ${({ theme }) => theme.ink};
-    font-size: 12px;
-    font-stretch: 84%;
-  }
-  .quiet {
-    fill: ${({ theme }) => theme.quiet};
-  }
-`
 
 /** Heights of the lanes, top to bottom. */
 const LANES = { windows: 34, sun: 74, light: 118, cloud: 20, setups: 40, axis: 20 }
@@ -59,8 +44,6 @@ export function Strip({ answer, chosen, clock, show, onChoose, onMove }: Props) 
     ) as Record<keyof typeof LANES, { top: number; height: number }>
   }, [])
   const height = sum(Object.values(LANES), (lane) => lane + GAP)
-  const hour = until - from > 600 && width < 700 ? 120 : 60
-  const hours = range(Math.ceil(from / hour) * hour, until + 1, hour)
   const numbers = numbered(answer.setups.map(({ standby }) => !!standby))
   const placed = answer.setups.filter((setup) => setup.from !== null && setup.from !== undefined)
   return (
@@ -74,21 +57,7 @@ export function Strip({ answer, chosen, clock, show, onChoose, onMove }: Props) 
           </clipPath>
         </defs>
         <g aria-hidden>
-          {hours.map((minute) => (
-            <g key={minute}>
-              <line
-                x1={scale.x(minute)}
-                x2={scale.x(minute)}
-                y1={tops.windows.height}
-                y2={tops.axis.top}
-                stroke={theme.line}
-                strokeWidth="0.6"
-              />
-              <text x={scale.x(minute)} y={tops.axis.top + 14} textAnchor="middle">
-                {show(clockAt(answer, minute)).replace(':00', width < 700 ? '' : ':00')}
-              </text>
-            </g>
-          ))}
+          <Hours answer={answer} scale={scale} show={show} top={tops.windows.height} names={tops.axis.top} />
           <g clipPath={`url(#${id}-room)`}>
             <rect
               x={scale.x(answer.from)}

@@ -3,6 +3,7 @@ import { useTheme } from 'styled-components'
 import type { DayAnswer } from '../../api/types'
 import { type Dot, through } from '../../drawing/path'
 import { LEFT, line, RIGHT, type StripScale } from './scale'
+import { type TakenLight, TakenMark } from './TakenMark'
 
 type Lane = { answer: DayAnswer; scale: StripScale; top: number; height: number }
 
@@ -76,9 +77,15 @@ export function SunLane({
   )
 }
 
-/** The light on face and background of the chosen setup, in EV, with what was read. */
-export function LightLane(props: Lane & { chosen?: string; clip: string }) {
-  const { answer, chosen, scale, top, height, clip } = props
+type Light = Lane & {
+  chosen?: string
+  clip: string
+  /** What takes told of it, each at its minute. */
+  taken?: readonly TakenLight[]
+}
+
+/** The light on face and background of the chosen setup, in EV, with what was read and what takes told. */
+export function LightLane({ answer, chosen, scale, top, height, clip, taken = [] }: Light) {
   const theme = useTheme()
   const setup = answer.setups.find((one) => one.light.setup === chosen)
   const curve = (setup?.curve ?? []).filter(
@@ -90,6 +97,7 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
   const levels = [
     ...curve.flatMap((point) => [point.face, point.background]),
     ...readings.map((reading) => reading.ev),
+    ...taken.map(({ ev }) => ev),
   ].filter((level): level is number => level !== null && level !== undefined)
   if (!setup || levels.length === 0) {
     return (
@@ -172,6 +180,9 @@ export function LightLane(props: Lane & { chosen?: string; clip: string }) {
             />
           )
         })}
+        {taken.map((one) => (
+          <TakenMark key={`${one.id}-${one.patch}`} of={one} x={scale.x(one.minute)} y={y} />
+        ))}
       </g>
       {names.map(({ name, ev }, index) =>
         ev === null || ev === undefined ? null : (

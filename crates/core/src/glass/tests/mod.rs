@@ -146,7 +146,7 @@ proptest! {
         let stage = Stage::new(&setup, Purpose::default(), kit.camera(&setup.camera.body).unwrap());
         let face = Face::Rectangle { width: Metres::nearest(0.9), height: Metres::nearest(0.9) };
         let emitter = Emitter { middle: DVec3::new(x, y, z), looks: direction(turn, 0.0), face, law: Law::Diffuse };
-        let found = seen_in_panes(&stage, &emitter, 0.1).pop();
+        let found = seen_in_panes(&stage, &emitter, 0.1).last();
         let closer = |image: &Image| closer(&stage, &emitter, image);
         match by_rays(&stage, &emitter, FRAME, 240) {
             None => {
@@ -192,7 +192,7 @@ proptest! {
         let stage = Stage::new(&setup, Purpose::default(), kit.camera(&setup.camera.body).unwrap());
         let face = Face::Rectangle { width: Metres::nearest(0.9), height: Metres::nearest(0.9) };
         let emitter = Emitter { middle: DVec3::new(x, y, z), looks: direction(turn, 0.0), face, law: Law::Diffuse };
-        let found = seen_in_panes(&stage, &emitter, 0.1);
+        let found: Vec<Image> = seen_in_panes(&stage, &emitter, 0.1).collect();
         let found = found.iter().find(|image| image.pane == 0 && image.by == Some(1));
         match (by_rays(&stage, &emitter, FRAME, 240), found) {
             (None, found) => prop_assert!(found.is_none_or(|image| image.share < 2e-4), "no ray meets {found:?}"),

@@ -1,6 +1,6 @@
 //! The log of a job: its takes, a page at a time, changed many at once, and as a table.
 
-use super::rows::{LogRow, judged, series_of};
+use super::rows::{Around, LogRow, judged, series_of};
 use crate::api::exports::table;
 use crate::api::{Query, id};
 use crate::body::Body;
@@ -8,7 +8,6 @@ use crate::problem::{FieldProblem, Problem};
 use actix_web::web::{Data, Json, Path};
 use actix_web::{HttpResponse, get, post};
 use serde::{Deserialize, Serialize};
-use std::collections::HashMap;
 use tolva_core::quantity::{Id, Note, Stops};
 use tolva_core::setup::Patch;
 use tolva_core::take::{Choice, TakeSeries};
@@ -47,10 +46,6 @@ pub struct LogPage {
 /// Takes of a page without a word.
 const PAGE: i64 = 60;
 
-async fn names_of(studio: &Studio, job: &Id) -> Result<HashMap<Id, String>, Problem> {
-    Ok(studio.job(job).await?.setups.into_iter().map(|setup| (setup.id, setup.name)).collect())
-}
-
 /// A page of a job's log, the latest takes first.
 #[utoipa::path(operation_id = "log_page", params(("id" = String, Path), LogSought),
     responses((status = 200, body = LogPage), (status = 404, body = Problem)))]
@@ -61,7 +56,7 @@ pub async fn log_of_job(
     sought: Query<LogSought>,
 ) -> Result<Json<LogPage>, Problem> {
     let job = id(&path)?;
-    let names = names_of(&studio, &job).await?;
+    let around = Around::of(&studio, &job).await?;
     let sought = SoughtTakes {
         setup: sought.setup.as_deref().map(id).transpose()?,
         choice: sought.choice,
@@ -72,7 +67,7 @@ pub async fn log_of_job(
     let kit = studio.kit().await?;
     let page = studio.takes(&job, &sought).await?;
     let series = series_of(&page.takes);
-    Ok(Json(LogPage { takes: judged(page.takes, &names, &kit), series, next: page.next, all: page.all }))
+    Ok(Json(LogPage { takes: judged(page.takes, &around, &kit), series, next: page.next, all: page.all }))
 }
 
 /// What is done to many takes.
@@ -141,12 +136,12 @@ pub async fn change_takes(
 #[get("/jobs/{id}/takes.csv")]
 pub async fn takes_table(studio: Data<Studio>, path: Path<String>) -> Result<HttpResponse, Problem> {
     let job = id(&path)?;
-    let (name, names) = (studio.job(&job).await?.job.name, names_of(&studio, &job).await?);
+    let (name, around) = (studio.job(&job).await?.job.name, Around::of(&studio, &job).await?);
     let kit = studio.kit().await?;
     let (mut rows, mut sought) = (Vec::new(), SoughtTakes { most: 200, ..SoughtTakes::default() });
     loop {
         let page = studio.takes(&job, &sought).await?;
-        rows.extend(judged(page.takes, &names, &kit));
+        rows.extend(judged(page.takes, &around, &kit));
         let Some(next) = page.next else { break };
         sought.from = Some(next);
     }

@@ -1,6 +1,7 @@
 //! Takes: frames that come in, are judged and kept.
 
 mod apart;
+mod by_clock;
 mod copies;
 mod folder;
 mod intake;
@@ -9,6 +10,7 @@ mod log;
 mod rows;
 
 pub use apart::take_apart;
+pub use by_clock::takes_by_clock;
 pub use copies::take_frame;
 pub use folder::{take_watched, watched};
 pub use intake::{add_take, judge_frame, take_by_hand};

@@ -1,14 +1,16 @@
 //! Rows of the log: each take with what it says, why it drifted, and which belong together.
 
+use crate::problem::Problem;
 use serde::Serialize;
 use std::collections::HashMap;
 use tolva_core::judge::{Drift, Verdict, curve_of, drift, judge};
 use tolva_core::kit::Kit;
 use tolva_core::marks::Mark;
+use tolva_core::place::TimeZoneName;
 use tolva_core::quantity::{Id, Note, Stops};
 use tolva_core::setup::Patch;
 use tolva_core::take::{Choice, InRow, TakeSeries, series};
-use tolva_store::KeptTake;
+use tolva_store::{KeptTake, Studio};
 use utoipa::ToSchema;
 
 /// A patch of a take in the log.
@@ -35,7 +37,7 @@ pub struct LogRow {
     pub(super) setup: Id,
     /// The setup's name; none where it is deleted.
     pub(super) setup_name: Option<String>,
-    /// When it was taken.
+    /// When it was taken, by the clocks of the job's place where it has one, else by the camera's: `2026-09-17 18:05:00`.
     pub(super) at: String,
     /// The name of its file; none of one put down by hand.
     pub(super) file: Option<String>,
@@ -55,8 +57,23 @@ pub struct LogRow {
     pub(super) drift: Option<Drift>,
 }
 
+/// What the takes of a job are told with.
+pub(super) struct Around {
+    names: HashMap<Id, String>,
+    zone: Option<TimeZoneName>,
+}
+
+impl Around {
+    /// The names of its setups, and the clocks of its place.
+    pub(super) async fn of(studio: &Studio, job: &Id) -> Result<Around, Problem> {
+        let names = studio.job(job).await?.setups.into_iter().map(|setup| (setup.id, setup.name)).collect();
+        let zone = studio.day(job).await?.day.map(|day| day.place.zone);
+        Ok(Around { names, zone })
+    }
+}
+
 impl LogRow {
-    fn of(kept: KeptTake, verdict: Verdict, drift: Option<Drift>, names: &HashMap<Id, String>) -> LogRow {
+    fn of(kept: KeptTake, verdict: Verdict, drift: Option<Drift>, of: &Around) -> LogRow {
         let (said, planned) = (&kept.take.settings, &kept.take.planned);
         let step = tolva_core::marks::StepSize::Thirds;
         let settings = [
@@ -73,9 +90,9 @@ impl LogRow {
         };
         LogRow {
             id: kept.id,
-            setup_name: names.get(&kept.setup).cloned(),
+            setup_name: of.names.get(&kept.setup).cloned(),
             setup: kept.setup,
-            at: kept.at,
+            at: of.zone.as_ref().and_then(|zone| said.by_the_place(&kept.at, zone)).unwrap_or(kept.at),
             file: kept.take.frame.as_ref().map(|frame| frame.name.to_string()),
             settings: settings.join(" · "),
             levels: verdict.patches.iter().map(level).collect(),
@@ -89,7 +106,7 @@ impl LogRow {
 }
 
 /// Takes with what each says and why it drifted, by those of its setup among them.
-pub(super) fn judged(takes: Vec<KeptTake>, names: &HashMap<Id, String>, kit: &Kit) -> Vec<LogRow> {
+pub(super) fn judged(takes: Vec<KeptTake>, of: &Around, kit: &Kit) -> Vec<LogRow> {
     let verdicts: Vec<Verdict> = takes.iter().map(|kept| judge(&kept.take, None, curve_of(&kept.take, kit))).collect();
     let drifts: Vec<Option<Drift>> = takes
         .iter()
@@ -106,7 +123,7 @@ pub(super) fn judged(takes: Vec<KeptTake>, names: &HashMap<Id, String>, kit: &Ki
     takes
         .into_iter()
         .zip(verdicts.into_iter().zip(drifts))
-        .map(|(kept, (verdict, drift))| LogRow::of(kept, verdict, drift, names))
+        .map(|(kept, (verdict, drift))| LogRow::of(kept, verdict, drift, of))
         .collect()
 }
 
