@@ -29,6 +29,7 @@ pub mod modes;
 pub mod outlook;
 pub mod picture;
 pub mod place;
+mod remembered;
 #[cfg(test)]
 mod sample;
 mod say;

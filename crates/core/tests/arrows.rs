@@ -48,11 +48,12 @@ const RENDER: [&str; 22] = [
 ];
 
 /// What a photographer decides, in the same way.
-const CORE: [&str; 36] = [
+const CORE: [&str; 37] = [
     "sources",
     "check",
     "checklist",
     "wanted",
+    "remembered",
     "say",
     "house",
     "approach",

@@ -255,3 +255,42 @@ async fn a_take_by_hand() {
     walk.sees("[data-drifted=hand]", "shutter 1/80 for 1/160").await;
     walk.end().await;
 }
+
+/// The light is put at three distances, a frame taken and handed in at each, and one without flash: drawn over the distance they say how
+/// fast it falls and how strong it is.
+#[tokio::test(flavor = "multi_thread")]
+async fn flash_over_the_distance() {
+    let walk = Walk::at_desk().await;
+    let folder = tempfile::TempDir::new().unwrap();
+    // Two stops darker for each doubling: so does the grey go down on the face, from frame to frame.
+    for (name, distance, code, flash) in [
+        ("near.jpg", "1.2", 160, true),
+        ("middle.jpg", "1.7", 118, true),
+        ("far.jpg", "2.4", 92, true),
+        ("bare.jpg", "2.4", 42, false),
+    ] {
+        walk.open_setup("setup-doors").await;
+        walk.type_into("Light A: distance to the face", distance).await;
+        walk.saved().await;
+        judge_page(&walk, "setup-doors").await;
+        hand_in(&walk, &frame_at(&folder, name, code, "2026:09:17 16:05:00", flash)).await;
+        walk.sees("main", name).await;
+        walk.sees("[aria-label=Verdict] h2", "ace").await;
+    }
+    walk.press_named("Log").await;
+    walk.wait("four takes", "return document.querySelectorAll('[role=row]').length === 4").await;
+    for row in [1, 2] {
+        walk.press(&format!("[role=row]:nth-child({row}) label")).await;
+    }
+    walk.sees("main", "2 selected").await;
+    for row in [3, 4] {
+        walk.press(&format!("[role=row]:nth-child({row}) label")).await;
+    }
+    walk.press_named("Draw their flash over the distance").await;
+    walk.sees("[data-over-distance]", "stops less for each doubling of the distance").await;
+    walk.sees("[aria-label='Over the distance']", "as measured").await;
+    walk.accessible("flash over the distance").await;
+    walk.press_named("Close the curve").await;
+    walk.wait("no curve", "return document.querySelector('[data-over-distance]') === null").await;
+    walk.end().await;
+}

@@ -20,6 +20,7 @@ use actix_web::web::{self, Data, PayloadConfig};
 use actix_web::{App, Error, HttpRequest, HttpResponse, ResponseError};
 use serde_json::Value;
 use std::net::IpAddr;
+use tolva_core::day::SunWays;
 use tolva_core::ladder::Ladders;
 use tolva_store::Studio;
 use tracing_actix_web::TracingLogger;
@@ -58,6 +59,8 @@ pub struct Shared {
     pub ladders: Ladders,
     /// The light of setups asked about lately.
     pub lights: Lights,
+    /// What days knew of the ways of standing to the sun lately.
+    pub sun_ways: SunWays,
     /// Pictures in the making.
     pub easels: Easels,
     /// Devices to try it with.
@@ -73,12 +76,13 @@ pub struct Shared {
 /// Everything that answers, behind whoever guards it.
 macro_rules! answering {
     ($shared:ident, $guard:path) => {{
-        let Shared { studio, work, ladders, lights, easels, stand_ins, stopping, share, listen } = $shared;
+        let Shared { studio, work, ladders, lights, sun_ways, easels, stand_ins, stopping, share, listen } = $shared;
         App::new()
             .app_data(Data::new(studio))
             .app_data(Data::new(work))
             .app_data(Data::new(ladders))
             .app_data(Data::new(lights))
+            .app_data(Data::new(sun_ways))
             .app_data(Data::new(easels))
             .app_data(Data::new(stand_ins))
             .app_data(Data::new(stopping))

@@ -15,6 +15,7 @@ use std::io::{ErrorKind, Write};
 use std::net::{IpAddr, Ipv4Addr, SocketAddr};
 use std::path::Path;
 use std::time::Duration;
+use tolva_core::day::SunWays;
 use tolva_core::ladder::Ladders;
 use tolva_store::Studio;
 use tracing_subscriber::EnvFilter;
@@ -69,6 +70,7 @@ pub async fn serve(listen: SocketAddr, data: &Path, with: With, anyone: bool) ->
         work,
         ladders: Ladders::default(),
         lights: Lights::default(),
+        sun_ways: SunWays::default(),
         stopping: stopping.clone(),
         stand_ins: if with.stand_ins { StandIns::of(data) } else { StandIns::default() },
         share: share.clone(),

@@ -1691,6 +1691,23 @@ export interface paths {
         patch?: never;
         trace?: never;
     };
+    "/api/takes/distances": {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        get?: never;
+        put?: never;
+        /** What a light that was moved between takes gives over the distance, planned and measured. */
+        post: operations["takes_over_distance"];
+        delete?: never;
+        options?: never;
+        head?: never;
+        patch?: never;
+        trace?: never;
+    };
     "/api/takes/{id}": {
         parameters: {
             query?: never;
@@ -2057,6 +2074,25 @@ export interface components {
             set: components["schemas"]["SetReport"];
             /** @description What flash does to the background, in words; none where it does nothing to it. */
             spill?: string | null;
+        };
+        /** @description What one take tells of its light. */
+        AtDistance: {
+            /** @description How far off a bare point as strong would have to be for what reaches the face. */
+            distance: components["schemas"]["Metres"];
+            /** @description How far that is likely to be off, in stops. */
+            error: components["schemas"]["Stops"];
+            /**
+             * Format: double
+             * @description What it would have shown by this frame.
+             */
+            measured: number;
+            /**
+             * Format: double
+             * @description What a flash meter was to show at full power, in stops at f/1 and ISO 100.
+             */
+            planned: number;
+            /** @description The take. */
+            take: components["schemas"]["Id"];
         };
         /**
          * @description A dial that is left to the camera.
@@ -6173,6 +6209,34 @@ export interface components {
              */
             watt_seconds: number;
         };
+        /** @description What a light gives over the distance. */
+        OverDistance: {
+            /**
+             * Format: double
+             * @description By how many stops it falls for each doubling of the distance.
+             */
+            falls: number;
+            /**
+             * Format: double
+             * @description How far that is likely to be off.
+             */
+            falls_error: number;
+            /** @description The light that was moved. */
+            light: components["schemas"]["Id"];
+            /** @description How much stronger it is than planned on the whole. */
+            more: components["schemas"]["Stops"];
+            /**
+             * Format: double
+             * @description By how many it was to fall.
+             */
+            planned_falls: number;
+            /** @description The same, drawn. */
+            plot: components["schemas"]["Plot"];
+            /** @description Each take, the nearest first. */
+            points: components["schemas"]["AtDistance"][];
+            /** @description All of it in sentences. */
+            text: string;
+        };
         /** @description A line of one's own. */
         OwnLine: {
             /** @description What it is ticked by. */
@@ -7335,6 +7399,11 @@ export interface components {
          * @enum {string}
          */
         SeriesKind: "single" | "burst" | "bracket" | "pair" | "series";
+        /** @description Takes of one light at several distances, with or without one that had no flash. */
+        SeriesOf: {
+            /** @description The takes. */
+            takes: components["schemas"]["Id"][];
+        };
         /** @description A frame to take. */
         SessionFrame: {
             /** @description And after it. */
@@ -18489,6 +18558,117 @@ export interface operations {
                 };
                 content: {
                     "application/json": components["schemas"]["CurveTold"];
+                };
+            };
+            /** @description Not understood. */
+            400: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description From elsewhere. */
+            403: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            404: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description It did not come in whole. */
+            408: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not as things stand: changed elsewhere, or overtaken by a newer question. */
+            409: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Too large. */
+            413: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not of the kind that is needed. */
+            415: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            422: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description Not just now: too much at once, or the studio's file is held. */
+            503: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+            /** @description The disk is full. */
+            507: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/problem+json": components["schemas"]["Problem"];
+                };
+            };
+        };
+    };
+    takes_over_distance: {
+        parameters: {
+            query?: never;
+            header?: never;
+            path?: never;
+            cookie?: never;
+        };
+        requestBody: {
+            content: {
+                "application/json": components["schemas"]["SeriesOf"];
+            };
+        };
+        responses: {
+            200: {
+                headers: {
+                    [name: string]: unknown;
+                };
+                content: {
+                    "application/json": components["schemas"]["OverDistance"];
                 };
             };
             /** @description Not understood. */

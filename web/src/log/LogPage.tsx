@@ -21,6 +21,7 @@ import { ByClock } from './ByClock'
 import { ByHand } from './ByHand'
 import { Drift } from './Drift'
 import { ManyBar, type Done } from './ManyBar'
+import { OverDistance } from './OverDistance'
 import { TakeRows } from './TakeRows'
 
 const Page = styled.div`
@@ -90,6 +91,9 @@ function Log({ id }: { id: string }) {
   const bracket = useMutation({
     mutationFn: (takes: string[]) => need(client.POST('/api/takes/bracket', { body: { takes } })),
   })
+  const series = useMutation({
+    mutationFn: (takes: string[]) => need(client.POST('/api/takes/distances', { body: { takes } })),
+  })
   if (job.isError) {
     return (
       <Spoken as={Page}>
@@ -142,9 +146,12 @@ function Log({ id }: { id: string }) {
           <>
             {bracket.data && <BracketCurve told={bracket.data} onDone={() => bracket.reset()} />}
             {bracket.error && <Trouble>{said(bracket.error)}</Trouble>}
+            {series.data && <OverDistance told={series.data} onDone={() => series.reset()} />}
+            {series.error && <Trouble>{said(series.error)}</Trouble>}
             <ManyBar
               count={chosen.size}
               onBracket={() => bracket.mutate([...chosen])}
+              onDistances={() => series.mutate([...chosen])}
               onDone={(done) => void change([...chosen], done)}
               onNone={() => setChosen(new Set())}
             />

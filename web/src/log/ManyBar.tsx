@@ -24,13 +24,19 @@ const Bar = styled.div`
   background: ${({ theme }) => theme.ground};
 `
 
-type Props = { count: number; onDone: (done: Done) => void; onBracket: () => void; onNone: () => void }
+type Props = {
+  count: number
+  onDone: (done: Done) => void
+  onBracket: () => void
+  onDistances: () => void
+  onNone: () => void
+}
 
-/** A bracket has so many frames at least. */
-const BRACKET = 3
+/** A bracket has so many frames at least, and a series over the distance. */
+const SEVERAL = 3
 
 /** What can be done with the takes that are selected. */
-export function ManyBar({ count, onDone, onBracket, onNone }: Props) {
+export function ManyBar({ count, onDone, onBracket, onDistances, onNone }: Props) {
   const [noted, setNoted] = useState(0)
   if (count === 0) return <Bar>Select takes to note, keep or delete several at once.</Bar>
   return (
@@ -54,7 +60,8 @@ export function ManyBar({ count, onDone, onBracket, onNone }: Props) {
           }}
         />
       </span>
-      {count >= BRACKET && <Push onPress={onBracket}>Learn the tone curve from them</Push>}
+      {count >= SEVERAL && <Push onPress={onBracket}>Learn the tone curve from them</Push>}
+      {count >= SEVERAL && <Push onPress={onDistances}>Draw their flash over the distance</Push>}
       <QuietPush onPress={onNone}>Select none</QuietPush>
     </Bar>
   )

@@ -18,7 +18,7 @@ pub use moment::{Moment, kind_of_light, moment, put_at};
 pub use read::ReadingPoint;
 pub(crate) use read::readings;
 pub use said::{SetupLight, light_of};
-pub use sunward::sun_ways;
+pub use sunward::{SunWays, sun_ways};
 pub use timeline::Timeline;
 pub(crate) use timeline::date;
 

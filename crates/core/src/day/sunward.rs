@@ -6,11 +6,14 @@ use crate::exposure::MeterConstants;
 use crate::forecast::{Seen, Standing, modelled};
 use crate::geometry::direction;
 use crate::kit::Kit;
+use crate::marks::Mark;
 use crate::place::{Spot, Surroundings};
-use crate::quantity::turn;
+use crate::quantity::{Duv, Kelvin, Power, turn};
+use crate::remembered::Remembered;
 use crate::setup::{Patch, Reading, Setup, Slot};
 use crate::solve::{GAINED, HIGH, Plan, Stance, Stays, SunWay, apply, on_nose};
 use crate::wanted::given_up;
+use std::convert::Infallible;
 
 /// So far ahead a turn is followed, and a wait is thought of, in minutes.
 const AHEAD: usize = 180;
@@ -55,6 +58,37 @@ pub fn sun_ways(plan: &mut Plan, kit: &Kit, day: &Day, timeline: &Timeline, mete
         plan.sun.extend(on.wait(contrast));
         plan.sun.extend(on.shade(contrast));
     }
+}
+
+/// What days knew of the ways of standing to the sun lately: the dials change none of it, and each answer for a setup asks again.
+/// Clones share.
+#[derive(Debug, Clone, Default)]
+pub struct SunWays(Remembered<Vec<SunWay>>);
+
+impl SunWays {
+    /// The same as [`sun_ways`], remembered.
+    pub fn add_to(&self, plan: &mut Plan, kit: &Kit, day: &Day, timeline: &Timeline, meter: MeterConstants) {
+        let still = without_dials(&plan.setup);
+        let (sun, contrast) = (plan.sun.clone(), plan.assessment.contrast);
+        let from = (still, sun, contrast, kit, day, timeline.date().to_string(), meter);
+        let found: Result<_, Infallible> = self.0.of(&from, || {
+            sun_ways(plan, kit, day, timeline, meter);
+            Ok(plan.sun.clone())
+        });
+        let Ok(sun) = found;
+        plan.sun = sun;
+    }
+}
+
+/// A setup with every dial at one and the same place.
+fn without_dials(setup: &Setup) -> Setup {
+    let mut still = setup.clone();
+    let camera = &mut still.camera;
+    (camera.iso.at, camera.aperture.at) = (Mark::nearest(0), Mark::nearest(0));
+    (camera.shutter.at, camera.nd.at) = (Mark::nearest(0), Mark::nearest(0));
+    still.lights.iter_mut().for_each(|light| light.power.at = Power::FULL);
+    (still.white_balance.kelvin.at, still.white_balance.tint) = (Kelvin::nearest(5500.0), Duv::of(0.0));
+    still
 }
 
 impl OnDay<'_> {
@@ -140,6 +174,13 @@ mod tests {
 
     /// The same with the camera turned to another bearing.
     fn looking(time: &str, bearing: Option<f64>) -> (Plan, Day, Timeline) {
+        let (mut found, day, timeline) = before_its_day(time, bearing);
+        sun_ways(&mut found, &sample::kit(), &day, &timeline, House::default().meter);
+        (found, day, timeline)
+    }
+
+    /// The same before its day is asked.
+    fn before_its_day(time: &str, bearing: Option<f64>) -> (Plan, Day, Timeline) {
         let (kit, mut day) = (sample::kit(), sample::day());
         if let (Some(bearing), Some(spot)) =
             (bearing, day.place.spots.iter_mut().find(|spot| spot.id.as_str() == "slip"))
@@ -154,9 +195,27 @@ mod tests {
         let meter = House::default().meter;
         let forecast = super::super::forecast(&day, &timeline, meter, &setup);
         let seen = Seen { setup: &setup, forecast: forecast.as_ref() };
-        let mut found = plan(seen, &kit, House::default()).unwrap();
-        sun_ways(&mut found, &kit, &day, &timeline, meter);
-        (found, day, timeline)
+        (plan(seen, &kit, House::default()).unwrap(), day, timeline)
+    }
+
+    /// What is remembered is what is worked out anew: once for all dials, and other for another time or bearing.
+    #[test]
+    fn remembered_ways_are_those_worked_out() {
+        let (known, kit, meter) = (SunWays::default(), sample::kit(), House::default().meter);
+        let mut found = Vec::new();
+        for (time, bearing, iso) in
+            [("17:30", None, 0), ("17:30", None, 6), ("16:30", None, 0), ("13:30", Some(90.0), 0), ("17:30", None, 12)]
+        {
+            let (mut plan, day, timeline) = before_its_day(time, bearing);
+            plan.setup.camera.iso.at = Mark::nearest(iso);
+            let mut fresh = plan.clone();
+            sun_ways(&mut fresh, &kit, &day, &timeline, meter);
+            known.add_to(&mut plan, &kit, &day, &timeline, meter);
+            assert_eq!(plan, fresh, "{time}");
+            found.push(plan.sun);
+        }
+        assert!(found[0] == found[1] && found[0] == found[4] && found[0] != found[2] && found[0] != found[3]);
+        assert_eq!(known.0.count(), 3);
     }
 
     /// What is said to stay holds minute by minute, and no longer; the sun is up till then.

@@ -3,6 +3,7 @@
 mod apart;
 mod by_clock;
 mod change;
+mod distances;
 mod drift;
 mod noted;
 mod panels;
@@ -12,6 +13,7 @@ mod sharp;
 pub use apart::{Apart, Split};
 pub use by_clock::{AmbientTold, PatchThen, TakeThen, light_in_words};
 pub use change::{Mended, before_frames, mended};
+pub use distances::{AtDistance, DistancesError, InSeries, OverDistance, distances};
 pub use drift::{Drift, DriftBy, drift};
 pub use noted::Noted;
 pub use panels::{Panels, panels};

@@ -16,6 +16,7 @@ pub(crate) mod colours;
 pub(crate) mod cures;
 pub(crate) mod day;
 pub(crate) mod day_read;
+pub(crate) mod distances;
 pub(crate) mod drag;
 pub(crate) mod drill;
 pub(crate) mod evenness;

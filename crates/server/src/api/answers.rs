@@ -114,13 +114,13 @@ pub async fn layout(asked: Asked, of: Query<Of>, body: Body<LayoutOf>) -> Result
 #[post("/advise")]
 pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let ground = asked.ground(&of).await?;
-    let lights = asked.lights.clone();
+    let (lights, sun_ways) = (asked.lights.clone(), asked.sun_ways.clone());
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
         let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
         let situation = lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?;
         let mut answer = bind_situation(&situation);
-        on_its_day(&ground, &mut answer);
+        on_its_day(&ground, &sun_ways, &mut answer);
         Ok::<_, Vec<FieldError>>(answer)
     };
     Ok(Json(asked.work(Kind::Advise, question).await??))
@@ -131,13 +131,13 @@ pub async fn advise(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Js
 #[post("/plan")]
 pub async fn plan(asked: Asked, of: Query<Of>, body: Body<Setup>) -> Result<Json<Plan>, Problem> {
     let ground = asked.ground(&of).await?;
-    let lights = asked.lights.clone();
+    let (lights, sun_ways) = (asked.lights.clone(), asked.sun_ways.clone());
     let question = move || {
         let forecast = forecast_of(&ground, &body.0);
         let seen = Seen { setup: &body.0, forecast: forecast.as_ref() };
         // Who presses Solve has looked at the setup before: its light is known.
         let mut answer = plan_situation(&lights.situation(of.of.as_deref(), seen, &ground.kit, ground.terms())?)?;
-        on_its_day(&ground, &mut answer);
+        on_its_day(&ground, &sun_ways, &mut answer);
         Ok::<_, Vec<FieldError>>(answer)
     };
     Ok(Json(asked.work(Kind::Plan, question).await??))

@@ -9,6 +9,7 @@ use actix_web::web::Data;
 use actix_web::{FromRequest, HttpRequest};
 use serde::Deserialize;
 use std::future::{Ready, ready};
+use tolva_core::day::SunWays;
 use tolva_core::day::Timeline;
 use tolva_core::forecast::Forecast;
 use tolva_core::ladder::Ladders;
@@ -34,6 +35,8 @@ pub struct Asked {
     pub ladders: Data<Ladders>,
     /// The light of setups asked about lately.
     pub lights: Data<Lights>,
+    /// What days knew of the ways of standing to the sun lately.
+    pub sun_ways: Data<SunWays>,
     work: Data<Work>,
     asker: Asker,
     /// Whether nothing that was learnt counts: for stand-ins, which are what they are.
@@ -50,12 +53,21 @@ impl FromRequest for Asked {
             request.app_data::<Data<Work>>(),
             request.app_data::<Data<Ladders>>(),
             request.app_data::<Data<Lights>>(),
+            request.app_data::<Data<SunWays>>(),
         );
         let asker = Asker::from_request(request, payload).into_inner();
         ready(match (there, asker) {
-            ((Some(studio), Some(work), Some(ladders), Some(lights)), Ok(asker)) => {
-                let (ladders, lights) = (ladders.clone(), lights.clone());
-                Ok(Asked { studio: studio.clone(), ladders, lights, work: work.clone(), asker, as_said: false })
+            ((Some(studio), Some(work), Some(ladders), Some(lights), Some(sun_ways)), Ok(asker)) => {
+                let (ladders, lights, sun_ways) = (ladders.clone(), lights.clone(), sun_ways.clone());
+                Ok(Asked {
+                    studio: studio.clone(),
+                    ladders,
+                    lights,
+                    sun_ways,
+                    work: work.clone(),
+                    asker,
+                    as_said: false,
+                })
             }
             (_, Err(problem)) => Err(problem),
             _ => Err(Problem::new(
@@ -100,9 +112,9 @@ pub fn forecast_of(ground: &Ground, setup: &Setup) -> Option<Forecast> {
 }
 
 /// Adds to a plan what its day knows of the ways to stand to the sun.
-pub fn on_its_day(ground: &Ground, plan: &mut Plan) {
+pub fn on_its_day(ground: &Ground, known: &SunWays, plan: &mut Plan) {
     let Some((job, day)) = ground.job.as_ref().zip(ground.day.as_ref()) else { return };
     if let Ok(timeline) = Timeline::of(job.date.as_str(), day) {
-        tolva_core::day::sun_ways(plan, &ground.kit, day, &timeline, ground.house().meter);
+        known.add_to(plan, &ground.kit, day, &timeline, ground.house().meter);
     }
 }

@@ -109,6 +109,7 @@ macro_rules! every_endpoint {
             .service(frame::of_grey_frame)
             .service(takes::log_of_job)
             .service(takes::takes_by_clock)
+            .service(takes::over_distance)
             .service(takes::takes_table)
             .service(takes::change_takes)
             .service(takes::takes_in_lines)

@@ -3,6 +3,7 @@
 mod apart;
 mod by_clock;
 mod copies;
+mod distances;
 mod folder;
 mod intake;
 mod lines;
@@ -12,6 +13,7 @@ mod rows;
 pub use apart::take_apart;
 pub use by_clock::takes_by_clock;
 pub use copies::take_frame;
+pub use distances::over_distance;
 pub use folder::{take_watched, watched};
 pub use intake::{add_take, judge_frame, take_by_hand};
 pub use lines::{frames_room, lines_of, take_lines, takes_in_lines};
