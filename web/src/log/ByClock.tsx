@@ -1,13 +1,14 @@
 import { useQuery } from '@tanstack/react-query'
-import { useId } from 'react'
+import { type ReactNode, useId } from 'react'
 import styled, { useTheme } from 'styled-components'
-import { words } from '../api/client'
+import { ApiProblem, words } from '../api/client'
 import { dayAnswerQuery, settingsQuery, takesByClockQuery } from '../api/queries'
 import type { DayAnswer, TakesByClock } from '../api/types'
 import { Frame } from '../day/strip/Frame'
 import { Hours } from '../day/strip/Hours'
 import { LightLane, WindowLane } from '../day/strip/lanes'
 import { LEFT, RIGHT, stripScale } from '../day/strip/scale'
+import { Trouble } from '../ui/Trouble'
 import { useWidth } from '../ui/useWidth'
 import { Spoken } from '../ui/voice'
 import { clockTime } from '../words/units'
@@ -36,16 +37,25 @@ const HIGH = 314
 /** Minutes shown before the first take and after the last. */
 const AROUND = 15
 
-type Props = { job: string; setup: string; name: string }
+type Props = {
+  job: string
+  setup: string
+  name: string
+  /** What is shown instead where none of them is of this day. */
+  otherwise: ReactNode
+}
 
 /** The takes of a setup over the strip of its day: the light they told over the forecast and the ladder, and how far each was off. */
-export function ByClock({ job, setup, name }: Props) {
+export function ByClock({ job, setup, name, otherwise }: Props) {
   const told = useQuery(takesByClockQuery(job, setup))
   const day = useQuery({ ...dayAnswerQuery(job, { setup }), retry: false })
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const trouble = told.error ?? day.error
-  if (trouble) return <p>{words(trouble)}</p>
+  // Without a place or a date there is no day to lay them over.
+  if (trouble instanceof ApiProblem && trouble.problem.status === 409) return otherwise
+  if (trouble) return <Trouble>{words(trouble)}</Trouble>
   if (!told.data || !day.data) return <Spoken>Laying the takes over their day …</Spoken>
+  if (told.data.takes.length === 0) return otherwise
   const show = (time: string) => clockTime(time, clock)
   return <OverDay told={told.data} answer={day.data} setup={setup} name={name} show={show} />
 }
@@ -67,7 +77,7 @@ function OverDay({ told, answer, setup, name, show }: Laid) {
     told.elsewhere > 0 &&
     ` ${told.elsewhere === 1 ? '1 take is' : `${told.elsewhere} takes are`} of another day, or without a time.`
   const [first, last] = [takes[0], takes.at(-1)]
-  if (!first || !last) return elsewhere ? <p>No take of this day.{elsewhere}</p> : null
+  if (!first || !last) return null
   const from = Math.max(0, first.minute - AROUND)
   const until = Math.min(answer.minutes, Math.max(last.minute + AROUND, from + 60))
   const scale = stripScale(width, from, until)

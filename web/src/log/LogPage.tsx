@@ -105,6 +105,7 @@ function Log({ id }: { id: string }) {
   const sought = Object.keys(look).length > 0
   // Takes of one setup lie over its day; of several, each in its own light, in their order.
   const alone = new Set(takes.map((take) => take.setup)).size === 1 ? takes[0]?.setup : undefined
+  const inOrder = takes.length > 1 && <Drift takes={takes} />
   const onStrip = job.data?.setups.find((one) => one.id === alone)
   return (
     <>
@@ -140,8 +141,7 @@ function Log({ id }: { id: string }) {
               : 'No take yet. Open a setup and judge a frame of it: each frame is put down here against its plan.'}
           </p>
         )}
-        {onStrip && <ByClock job={id} setup={onStrip.id} name={onStrip.name} />}
-        {takes.length > 1 && !onStrip && <Drift takes={takes} />}
+        {onStrip ? <ByClock job={id} setup={onStrip.id} name={onStrip.name} otherwise={inOrder} /> : inOrder}
         {takes.length > 0 && (
           <>
             {bracket.data && <BracketCurve told={bracket.data} onDone={() => bracket.reset()} />}

@@ -21,7 +21,7 @@ pub(crate) fn title(name: &str) -> String {
 
 pub(crate) fn falls(name: &str, (near, far): (&str, &str), (falls, error): (&str, &str), planned: &str) -> String {
     format!(
-        "{name}, from {near} to {far}: {falls} stops less for each doubling of the distance ({error}); planned were {planned}."
+        "{name}, from {near} to {far}: {falls} stops less for each doubling of the distance (± {error}); planned were {planned}."
     )
 }
 
