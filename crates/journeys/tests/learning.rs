@@ -2,6 +2,7 @@
 
 #![allow(clippy::unwrap_used)]
 
+use thirtyfour::Key;
 use tolva_journeys::Walk;
 
 const CAMERA: &str = "[aria-label=Camera] li";
@@ -138,6 +139,31 @@ async fn a_sheet_follows_what_is_typed() {
     )
     .await;
     walk.accessible("a film’s sheet").await;
+    walk.end().await;
+}
+
+/// A flash nobody knows anything of is metered once, from four metres at full power: f/5.6. From there every plan has it: f/11 on a
+/// face two metres away, by the inverse square law.
+#[tokio::test(flavor = "multi_thread")]
+async fn a_new_flash_by_one_reading() {
+    let walk = Walk::at_desk().await;
+    walk.open("/kit").await;
+    walk.sees("[role=option]", "Battery head").await;
+    let began = std::time::Instant::now();
+    walk.press_named("Meter a new flash").await;
+    walk.wait(
+        "the reading in hand",
+        "return document.activeElement.labels?.[0]?.textContent.startsWith('Metered from') === true",
+    )
+    .await;
+    walk.keys("4").await;
+    walk.keys(Key::Tab + "").await;
+    walk.choose("f/11 The meter said", "f/5.6").await;
+    walk.sees("[data-save]", "Saved").await;
+    println!("metered, told and kept in {:.1} s of a browser's hands", began.elapsed().as_secs_f64());
+    let said = "return [...document.querySelectorAll('section figure svg')].some((svg) => svg.getAttribute('aria-label').includes('f/11'))";
+    walk.wait("f/11 two metres away", said).await;
+    walk.accessible("a flash that was metered").await;
     walk.end().await;
 }
 

@@ -21,6 +21,12 @@ async fn finely(walk: &Walk) {
 #[ignore = "writes into docs/screenshots"]
 async fn at_a_desk() {
     let walk = Walk::at_desk().await;
+    takes_of_the_doors(&walk).await;
+    walk.open("/jobs/job-slip-shed/log").await;
+    walk.sees("[data-by-clock]", "as planned").await;
+    walk.wait("the takes", "return [...document.querySelectorAll('[role=row] img')].every((i) => i.complete)").await;
+    walk.sees("[role=row]", "Boatbuilder").await;
+    walk.picture(&file("log")).await;
     walk.open("/?at=2026-09-18T16:40").await;
     walk.sees(".light", "low sun behind the subject").await;
     walk.pick("More for Hands on the plank", "Let it stand by for Boatbuilder").await;
@@ -100,10 +106,6 @@ async fn at_a_desk() {
     walk.press_named("Watching the folder").await;
     walk.read("window.scrollTo(0, 0); document.activeElement.blur()").await;
     walk.picture(&file("judge")).await;
-    walk.open("/jobs/job-glasshouse/log").await;
-    walk.wait("the takes", "return [...document.querySelectorAll('[role=row] img')].every((i) => i.complete)").await;
-    walk.sees("[role=row]", "Kettle").await;
-    walk.picture(&file("log")).await;
     walk.open("/kit/learnt").await;
     walk.wait("corrections", "return document.querySelectorAll('[data-correction]').length > 3").await;
     walk.picture(&file("learnt")).await;
@@ -145,4 +147,50 @@ async fn on_a_phone() {
     walk.sees("[data-next]", "Next at").await;
     walk.picture(&file("phone-day-dusk")).await;
     walk.end().await;
+}
+
+/// Frames of the doors over their evening, with and without flash: the stand-in camera's, with the minute a camera there would have
+/// written into them, two hours behind the place.
+async fn takes_of_the_doors(walk: &Walk) {
+    const HANDED_IN: &str = "
+        const [clock, done] = arguments;
+        (async () => {
+            const images = [...document.querySelectorAll('[aria-label=Camera] li img')].map((image) => image.src);
+            const newest = images.sort().at(-1);
+            const bytes = new Uint8Array(await (await fetch(newest)).arrayBuffer());
+            const text = Array.from(bytes, (byte) => String.fromCharCode(byte)).join('');
+            const dated = text.replace(/20\\d\\d:\\d\\d:\\d\\d \\d\\d:\\d\\d:\\d\\d/g, `2026:09:17 ${clock}`);
+            const body = Uint8Array.from(dated, (letter) => letter.charCodeAt(0));
+            const headers = { 'content-type': 'application/octet-stream' };
+            const answer = await fetch(`/api/setups/setup-doors/takes?name=doors-${clock.slice(0, 2)}${clock.slice(3, 5)}.jpg`, {
+                method: 'POST', headers, body,
+            });
+            done(answer.status);
+        })();";
+    walk.open("/setups/setup-doors/stand-ins").await;
+    walk.press_named("Send the plan’s powers").await;
+    walk.no_longer_sees("[aria-label='Flash receiver']", "Not sent yet").await;
+    walk.sees("[aria-label='Flash receiver']", "Ready").await;
+    let mut hears = true;
+    let mut there = walk.figure("return document.querySelectorAll('[aria-label=Camera] li img').length").await;
+    for (clock, fires) in
+        [("16:04:00", true), ("16:12:00", true), ("16:12:20", false), ("16:21:00", true), ("16:29:00", false)]
+    {
+        if fires != hears {
+            walk.press_named("Octa 90 cm, two layers hears the trigger").await;
+            hears = fires;
+        }
+        walk.sees("[aria-label='Flash receiver']", if fires { "Ready" } else { "Does not hear the trigger" }).await;
+        walk.press_named("Take").await;
+        there += 1.0;
+        walk.wait(
+            "a frame",
+            &format!("return document.querySelectorAll('[aria-label=Camera] li img').length === {there}"),
+        )
+        .await;
+        let told = walk.browser.execute_async(HANDED_IN, vec![clock.into()]).await.unwrap();
+        assert_eq!(told.json(), &serde_json::json!(201), "{clock}");
+    }
+    walk.press_named("Empty the folder").await;
+    walk.wait("no frame", "return document.querySelector('[aria-label=Camera] li img') === null").await;
 }

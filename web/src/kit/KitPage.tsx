@@ -6,6 +6,7 @@ import { Link } from 'react-router'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import { kitQuery, startsQuery } from '../api/queries'
+import type { KeptItem } from '../api/types'
 import { useKeys } from '../keys/KeysProvider'
 import { Trouble } from '../ui/Trouble'
 import { Push } from '../ui/Push'
@@ -83,11 +84,17 @@ export default function KitPage() {
   const kit = useQuery(kitQuery)
   const queries = useQueryClient()
   const [chosen, setChosen] = useState<string | null>(null)
+  // Just put down to be metered: its reading comes first.
+  const [metered, setMetered] = useState<string | null>(null)
   const items = kit.data ?? []
   // In the hand there is room for one of the two: the list, or a sheet.
   const inHand = useMedia(PHONE)
   const shown = items.find((kept) => kept.item.id === chosen) ?? (inHand ? undefined : items[0])
   const listed = !inHand || !shown
+  const added = async (made: KeptItem) => {
+    await queries.invalidateQueries(kitQuery)
+    setChosen(made.item.id)
+  }
   const add = useMutation({
     mutationFn: async (kind: Kind) => {
       const { kit } = await queries.ensureQueryData(startsQuery)
@@ -95,17 +102,31 @@ export default function KitPage() {
       if (!first) throw new Error(`There is nothing a ${kind} begins as.`)
       return need(client.POST('/api/kit', { body: first }))
     },
+    onSuccess: added,
+  })
+  // What the meter says of it is all that has to be known of a flash.
+  const addMetered = useMutation({
+    mutationFn: async () => {
+      const { kit, outputs } = await queries.ensureQueryData(startsQuery)
+      const flash = kit.find((item) => item.kind === 'flash')
+      const output = outputs.find((output) => output.from === 'metered')
+      if (!flash || !output) throw new Error('There is no reading a flash begins with.')
+      return need(client.POST('/api/kit', { body: { ...flash, name: 'Metered flash', output } }))
+    },
     onSuccess: async (made) => {
-      await queries.invalidateQueries(kitQuery)
-      setChosen(made.item.id)
+      await added(made)
+      setMetered(made.item.id)
     },
   })
   const sample = useMutation({
     mutationFn: () => need(client.POST('/api/kit/sample')),
     onSuccess: () => queries.invalidateQueries(kitQuery),
   })
-  useKeys('kit', [{ key: 'n', name: 'Add a flash', run: () => add.mutate('flash') }])
-  const trouble = kit.error ?? add.error ?? sample.error
+  useKeys('kit', [
+    { key: 'n', name: 'Add a flash', run: () => add.mutate('flash') },
+    { key: 'm', name: 'Meter a new flash', run: () => addMetered.mutate() },
+  ])
+  const trouble = kit.error ?? add.error ?? addMetered.error ?? sample.error
   return (
     <Page>
       {inHand && shown && (
@@ -152,6 +173,7 @@ export default function KitPage() {
                 Add a {one}
               </Push>
             ))}
+            <Push onPress={() => addMetered.mutate()}>Meter a new flash</Push>
             <Push onPress={() => window.location.assign('/api/kit/export')}>Export the kit</Push>
           </p>
           <p>
@@ -159,7 +181,16 @@ export default function KitPage() {
           </p>
         </div>
       )}
-      <div>{shown && <KitSheet key={`${shown.item.id}`} kept={shown} onGone={() => setChosen(null)} />}</div>
+      <div>
+        {shown && (
+          <KitSheet
+            key={shown.item.id}
+            kept={shown}
+            first={shown.item.id === metered ? 'Metered from' : undefined}
+            onGone={() => setChosen(null)}
+          />
+        )}
+      </div>
     </Page>
   )
 }

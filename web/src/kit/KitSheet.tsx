@@ -1,4 +1,5 @@
 import { useMutation, useQueryClient } from '@tanstack/react-query'
+import { useEffect, useRef } from 'react'
 import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import { kitQuery } from '../api/queries'
@@ -42,13 +43,27 @@ const Sheet = styled.section`
   }
 `
 
+type Props = {
+  kept: KeptItem
+  /** The name of the value that is to be typed first. */
+  first?: string | undefined
+  onGone: () => void
+}
+
 /** One thing's sheet: every value is live and kept as it is entered. */
-export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void }) {
+export function KitSheet({ kept, first, onGone }: Props) {
   const queries = useQueryClient()
   const say = useNotice()
   const { draft: item, errors, session, ...state } = useItem(kept)
   const draft: Fields = { ...item }
   const id = kept.item.id
+  const sheet = useRef<HTMLElement>(null)
+  useEffect(() => {
+    const fields = first ? sheet.current?.querySelectorAll('input') : undefined
+    const field = [...(fields ?? [])].find((input) => input.labels?.[0]?.textContent.startsWith(first ?? ''))
+    field?.focus()
+    field?.select()
+  }, [first])
   const refresh = () =>
     Promise.all([queries.invalidateQueries(kitQuery), queries.invalidateQueries({ queryKey: ['deleted'] })])
   const restore = useMutation({
@@ -77,7 +92,7 @@ export function KitSheet({ kept, onGone }: { kept: KeptItem; onGone: () => void 
     ([at]) => !known.some((line) => line === at || at.startsWith(`${line}/`)),
   )
   return (
-    <Sheet aria-label={kept.item.name}>
+    <Sheet ref={sheet} aria-label={kept.item.name}>
       <Keeping state={state} by={session} />
       <h2 className="name">
         <LiveText

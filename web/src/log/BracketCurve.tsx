@@ -1,5 +1,4 @@
 import { useMutation, useQuery, useQueryClient } from '@tanstack/react-query'
-import styled from 'styled-components'
 import { client, need, words } from '../api/client'
 import { kitQuery } from '../api/queries'
 import type { CurveTold, KitItem } from '../api/types'
@@ -8,23 +7,7 @@ import { useNotice } from '../ui/Notices'
 import { MainPush, Push } from '../ui/Push'
 import { Trouble } from '../ui/Trouble'
 import { Spoken } from '../ui/voice'
-
-const Shown = styled.section`
-  display: grid;
-  grid-template-columns: minmax(0, 460px) minmax(0, 1fr);
-  gap: 4px 24px;
-  align-items: center;
-  padding: 8px 0 12px;
-  border-bottom: 1px solid ${({ theme }) => theme.line};
-  .act {
-    display: flex;
-    gap: 8px;
-    padding-top: 8px;
-  }
-  @media (max-width: 760px) {
-    grid-template-columns: 1fr;
-  }
-`
+import { BesideFigure } from './BesideFigure'
 
 /** The curve on its sheet, with the points it was laid through. */
 function useDrawn(told: CurveTold) {
@@ -67,7 +50,7 @@ export function BracketCurve({ told, onDone }: { told: CurveTold; onDone: () => 
     onDone()
   }
   return (
-    <Shown aria-label="Tone curve">
+    <BesideFigure aria-label="Tone curve">
       {plot ? <PlotFigure plot={plot} high={180} /> : <Spoken>Drawing the curve …</Spoken>}
       <div>
         <p>
@@ -84,6 +67,6 @@ export function BracketCurve({ told, onDone }: { told: CurveTold; onDone: () => 
           <Push onPress={onDone}>Leave it</Push>
         </p>
       </div>
-    </Shown>
+    </BesideFigure>
   )
 }
