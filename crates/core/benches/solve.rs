@@ -3,8 +3,9 @@
 use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use tolva_core::House;
-use tolva_core::assess::assess;
+use tolva_core::assess::{assess, assess_situation};
 use tolva_core::format::{JobFile, KitFile};
+use tolva_core::marks::{Mark, ShutterMark};
 use tolva_core::setup::{Patch, Setup};
 use tolva_core::situation::Situation;
 use tolva_core::solve::{Part, Weights, assess_and_bind, best, drag, plan, plan_situation};
@@ -23,6 +24,11 @@ fn answers(c: &mut Criterion) {
     let house = House::default();
     c.bench_function("assess after one dial, three lights", |b| b.iter(|| assess(black_box(&setup), &kit, house)));
     let situation = Situation::new(&setup, &kit, house).expect("a good setup");
+    let mut turned = setup.clone();
+    turned.camera.shutter.at = ShutterMark::nearest(turned.camera.shutter.at.sixths() + 2);
+    c.bench_function("assess after one dial, the light of the set known", |b| {
+        b.iter(|| assess_situation(&situation.after(black_box(&turned)).expect("a good setup")));
+    });
     c.bench_function("solve the whole grid, three lights", |b| {
         b.iter(|| best(black_box(&situation), &Weights::default()));
     });
