@@ -207,9 +207,10 @@ async fn over_the_day() {
     walk.wait("the face once", "return document.querySelectorAll('[data-of=face] circle').length === 1").await;
     walk.wait("the ladder", "return Number(document.querySelector('[data-rungs]').dataset.rungs) > 0").await;
     walk.accessible("takes over their day").await;
-    // Filtered to none of this setup's day, the strip goes.
-    walk.type_into("Search the log", "nothing like it").await;
+    // Those that are sought stand in their order.
+    walk.type_into("Search the log", "jpg").await;
     walk.wait("no strip", "return document.querySelector('[data-by-clock]') === null").await;
+    walk.wait("their order", "return document.querySelectorAll('[data-drift]').length === 4").await;
     walk.end().await;
 }
 

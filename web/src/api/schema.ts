@@ -8403,7 +8403,7 @@ export interface components {
         };
         /** @description The takes of a setup by the clock. */
         TakesByClock: {
-            /** @description How many earlier ones were not looked at. */
+            /** @description Whether there are earlier ones that were not looked at. */
             earlier: boolean;
             /** @description How many are of another day, or do not say when they were taken. */
             elsewhere: number;

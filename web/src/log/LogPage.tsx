@@ -103,8 +103,9 @@ function Log({ id }: { id: string }) {
   }
   const setups = [{ id: ALL, name: 'every setup' }, ...(job.data?.setups ?? [])]
   const sought = Object.keys(look).length > 0
-  // Takes of one setup lie over its day; of several, each in its own light, in their order.
-  const alone = new Set(takes.map((take) => take.setup)).size === 1 ? takes[0]?.setup : undefined
+  // All takes of one setup lie over its day; of several, each in its own light, and some that were sought, in their order.
+  const whole = !look.words && !look.choice
+  const alone = whole && new Set(takes.map((take) => take.setup)).size === 1 ? takes[0]?.setup : undefined
   const inOrder = takes.length > 1 && <Drift takes={takes} />
   const onStrip = job.data?.setups.find((one) => one.id === alone)
   return (

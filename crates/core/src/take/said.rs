@@ -156,7 +156,7 @@ mod tests {
         assert_eq!(said.by_the_place("2026-09-17 22:00:00", &zone).as_deref(), wanted);
     }
 
-    /// The same on a day: minutes count from its midnight, past the clocks' own midnight where the work goes on.
+    /// The same on a day: minutes count from its midnight, an hour more of them where the clocks went back.
     #[rstest]
     #[case::by_its_own_clock("2026-10-25 18:05:30", None, Some(19 * 60 + 5))]
     #[case::by_its_zone("2026-10-25 18:05:30", Some(0), Some(20 * 60 + 5))]

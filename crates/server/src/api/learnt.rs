@@ -124,7 +124,8 @@ const MOST_FRAMES: usize = 9;
 /// Points told of a curve at most.
 const MOST_POINTS: usize = 600;
 
-fn wrong(detail: impl ToString) -> Problem {
+/// What is wrong with the takes that were named.
+pub(super) fn wrong(detail: impl ToString) -> Problem {
     Problem::fields(vec![FieldProblem { field: "/takes".to_owned(), detail: detail.to_string() }])
 }
 

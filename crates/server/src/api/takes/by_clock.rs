@@ -8,6 +8,7 @@ use actix_web::get;
 use actix_web::web::{Json, Path};
 use serde::{Deserialize, Serialize};
 use tolva_core::judge::{TakeThen, curve_of, judge, light_in_words};
+use tolva_core::quantity::Id;
 use tolva_store::{KeptTake, SoughtTakes, Studio};
 use utoipa::{IntoParams, ToSchema};
 
@@ -26,7 +27,7 @@ pub struct TakesByClock {
     takes: Vec<TakeThen>,
     /// How many are of another day, or do not say when they were taken.
     elsewhere: usize,
-    /// How many earlier ones were not looked at.
+    /// Whether there are earlier ones that were not looked at.
     earlier: bool,
     /// What they tell of the light, in a sentence.
     text: String,
@@ -37,11 +38,7 @@ const MOST: usize = 1_000;
 const PAGE: i64 = 200;
 
 /// The latest takes of a setup, and whether there are earlier ones.
-async fn latest(
-    studio: &Studio,
-    job: &tolva_core::quantity::Id,
-    setup: &str,
-) -> Result<(Vec<KeptTake>, bool), Problem> {
+async fn latest(studio: &Studio, job: &Id, setup: &str) -> Result<(Vec<KeptTake>, bool), Problem> {
     let mut sought = SoughtTakes { setup: Some(id(setup)?), most: PAGE, ..SoughtTakes::default() };
     let mut takes = Vec::new();
     loop {

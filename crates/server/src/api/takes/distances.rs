@@ -1,8 +1,9 @@
 //! A series of takes between which one light was moved.
 
 use crate::api::asked::Asked;
+use crate::api::learnt::wrong;
 use crate::body::Body;
-use crate::problem::{FieldProblem, Problem};
+use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::post;
 use actix_web::web::Json;
@@ -22,10 +23,6 @@ pub struct SeriesOf {
 /// Takes of a series at most.
 const MOST: usize = 60;
 
-fn wrong(detail: String) -> Problem {
-    Problem::fields(vec![FieldProblem { field: "/takes".to_owned(), detail }])
-}
-
 /// What a light that was moved between takes gives over the distance, planned and measured.
 #[utoipa::path(operation_id = "takes_over_distance", request_body = SeriesOf,
     responses((status = 200, body = OverDistance), (status = 404, body = Problem), (status = 422, body = Problem)))]
@@ -40,14 +37,14 @@ pub async fn over_distance(asked: Asked, body: Body<SeriesOf>) -> Result<Json<Ov
         takes.push(asked.studio.take(id).await?);
     }
     if takes.iter().any(|kept| kept.setup != takes[0].setup) {
-        return Err(wrong("They are of more than one setup.".to_owned()));
+        return Err(wrong("They are of more than one setup."));
     }
     let kit = asked.studio.kit().await?;
     let units = asked.studio.settings().await?.settings.house.units;
     let look = move || {
         let series: Vec<InSeries<'_>> =
             takes.iter().map(|kept| (&kept.id, &kept.take, curve_of(&kept.take, &kit))).collect();
-        distances(&series, units).map_err(|error| wrong(error.to_string()))
+        distances(&series, units).map_err(wrong)
     };
     Ok(Json(asked.work(Kind::Frame, look).await??))
 }
