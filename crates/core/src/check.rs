@@ -2,6 +2,7 @@
 
 use crate::colour::Preset;
 use crate::quantity::{ClockTime, Id, Limit, OutOfRange, Stops};
+use std::fmt::Display;
 
 /// What is wrong with a field.
 #[derive(Debug, Clone, PartialEq, thiserror::Error)]
@@ -230,7 +231,7 @@ pub struct FieldError {
     pub problem: Problem,
 }
 
-/// Gathers the problems of a value.
+/// Gathers the problems of a value. Where a field is, is written out only for those.
 #[derive(Debug, Default)]
 pub(crate) struct Check {
     found: Vec<FieldError>,
@@ -238,19 +239,19 @@ pub(crate) struct Check {
 
 impl Check {
     /// Notes a problem at a field.
-    pub(crate) fn problem(&mut self, field: impl Into<String>, problem: impl Into<Problem>) {
-        self.found.push(FieldError { field: field.into(), problem: problem.into() });
+    pub(crate) fn problem(&mut self, field: impl Display, problem: impl Into<Problem>) {
+        self.found.push(FieldError { field: field.to_string(), problem: problem.into() });
     }
 
     /// Notes a problem unless the value is in its range.
-    pub(crate) fn range(&mut self, field: impl Into<String>, limit: Limit, value: f64) {
+    pub(crate) fn range(&mut self, field: impl Display, limit: Limit, value: f64) {
         if let Err(error) = limit.check(value) {
             self.problem(field, error);
         }
     }
 
     /// Notes a problem unless the number of entries is in its range.
-    pub(crate) fn count(&mut self, field: impl Into<String>, limit: Limit, count: usize) {
+    pub(crate) fn count(&mut self, field: impl Display, limit: Limit, count: usize) {
         if limit.check(count as f64).is_err() {
             self.problem(field, Problem::Count { limit, count });
         }

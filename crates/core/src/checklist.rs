@@ -34,7 +34,7 @@ pub(crate) fn check_lines(field: &str, lines: &[OwnLine], check: &mut Check) {
     check.count(field, OWN_LINES, lines.len());
     for (index, line) in lines.iter().enumerate() {
         if lines[..index].iter().any(|before| before.id == line.id) {
-            check.problem(format!("{field}/{index}/id"), Problem::Twice { id: line.id.clone() });
+            check.problem(format_args!("{field}/{index}/id"), Problem::Twice { id: line.id.clone() });
         }
     }
 }

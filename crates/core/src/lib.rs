@@ -45,7 +45,9 @@ pub mod take;
 pub mod terms;
 mod wanted;
 
-pub use tolva_light::{colour, emitter, exposure, flash, geometry, marks, optics, quantity, set, sky, sun, transport};
+pub use tolva_light::{
+    colour, emitter, exposure, flash, geometry, latest, marks, optics, quantity, set, sky, sun, transport,
+};
 
 pub use check::{FieldError, Problem};
 pub use house::{House, Units};

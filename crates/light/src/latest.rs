@@ -1,8 +1,10 @@
+//! Answers worked out last, kept by all they were worked out from.
+
 use std::sync::{Mutex, PoisonError};
 
 /// What was asked for last, so many of it, kept so that it is not worked out again.
 #[derive(Debug)]
-pub(crate) struct Latest<K, V, const KEPT: usize>(Mutex<Vec<(K, V)>>);
+pub struct Latest<K, V, const KEPT: usize>(Mutex<Vec<(K, V)>>);
 
 impl<K, V, const KEPT: usize> Default for Latest<K, V, KEPT> {
     fn default() -> Self {
@@ -12,14 +14,14 @@ impl<K, V, const KEPT: usize> Default for Latest<K, V, KEPT> {
 
 impl<K, V, const KEPT: usize> Latest<K, V, KEPT> {
     /// Nothing kept yet.
-    pub(crate) const fn new() -> Self {
+    pub const fn new() -> Self {
         Latest(Mutex::new(Vec::new()))
     }
 }
 
 impl<K: PartialEq, V: Clone, const KEPT: usize> Latest<K, V, KEPT> {
     /// What is kept for a key, or else what `find` finds, kept from now on in place of the oldest.
-    pub(crate) fn get(&self, key: K, find: impl FnOnce() -> V) -> V {
+    pub fn get(&self, key: K, find: impl FnOnce() -> V) -> V {
         let lock = || self.0.lock().unwrap_or_else(PoisonError::into_inner);
         if let Some((_, known)) = lock().iter().find(|(known, _)| *known == key) {
             return known.clone();

@@ -8,7 +8,7 @@ pub mod emitter;
 pub mod exposure;
 pub mod flash;
 pub mod geometry;
-mod latest;
+pub mod latest;
 pub mod marks;
 pub mod optics;
 pub mod quantity;

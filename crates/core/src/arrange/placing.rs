@@ -69,7 +69,7 @@ impl Placing<'_> {
         let bearing = self.to_camera() + left;
         let clear = |up: f64| {
             let way = direction(bearing, up);
-            let at = clear_distance(&self.stage(), way, true, |at| self.emitter(&light, at).outline())?;
+            let at = clear_distance(&self.stage(), way, true, |at| self.emitter(&light, at).along_edge())?;
             Some((way, at.metres() + ROUNDING))
         };
         let found = [0.0, 15.0, 30.0, 45.0].into_iter().find_map(|more| clear(up + more));

@@ -4,6 +4,7 @@ use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Power, Stops};
 use crate::setup::{Patch, PerPatch};
 use crate::situation::{Lit, Situation};
 use serde::Serialize;
+use std::sync::Arc;
 
 /// A light of a setup, or a part of its ambient.
 #[derive(Debug, Clone, PartialEq, Eq, Serialize)]
@@ -98,7 +99,7 @@ pub struct LightColour {
 
 /// A light of a setup with its spectrum.
 #[derive(Debug, Clone)]
-pub(crate) struct Tinted {
+pub(crate) struct Tinted<'a> {
     pub(crate) id: LightId,
     pub(crate) name: String,
     pub(crate) known: Known,
@@ -109,8 +110,9 @@ pub(crate) struct Tinted {
     /// As it leaves its films, with Y = 1.
     worn: Spectrum,
     /// As it falls on a patch, where that is another: forecast so, or of the colour of what it came off.
-    falls: PerPatch<Option<Spectrum>>,
-    pub(crate) films: Vec<FilmArrow>,
+    falls: PerPatch<Option<Arc<Spectrum>>>,
+    /// Its films, one before the other.
+    films: Vec<&'a Gel>,
 }
 
 /// A flash's own light at a power, with Y = 1: daylight of its temperature, which may drift towards its lowest power.
@@ -125,9 +127,9 @@ pub(crate) fn flash_light(flash: &Flash, power: Power) -> Spectrum {
 const TOLD_APART: f64 = 0.5;
 
 /// A light as it is after a colour it took on; none where it took on none.
-fn tinted(light: &Spectrum, by: MiredShift) -> Option<Spectrum> {
+fn tinted(light: &Spectrum, by: MiredShift) -> Option<Arc<Spectrum>> {
     let by = (by.mired() / TOLD_APART).round() * TOLD_APART;
-    (by != 0.0).then(|| Film::of_surface(MiredShift::of(by)).before(light).to_unit())
+    (by != 0.0).then(|| Arc::new(Film::of_surface(MiredShift::of(by)).before(light).to_unit()))
 }
 
 /// The films of a stack, one behind the other.
@@ -155,15 +157,15 @@ fn arrows(bare: &Spectrum, gels: &[&Gel]) -> Vec<FilmArrow> {
     gels.iter().filter_map(arrow).collect()
 }
 
-impl Tinted {
-    fn flash(lit: &Lit<'_>, power: Power) -> Tinted {
+impl<'a> Tinted<'a> {
+    fn flash(lit: &Lit<'a>, power: Power) -> Tinted<'a> {
         let bare = flash_light(lit.flash, power);
         let worn = behind(lit.gels.iter().copied()).before(&bare).to_unit();
         Tinted {
             id: LightId::Flash { light: lit.light.id.clone() },
             name: lit.name.clone(),
             known: Known::Maker,
-            films: arrows(&bare, &lit.gels),
+            films: lit.gels.clone(),
             falls: PerPatch::of(|patch| tinted(&worn, lit.tints[patch])),
             on_the_way: lit.tints[Patch::Face],
             bare,
@@ -171,7 +173,7 @@ impl Tinted {
         }
     }
 
-    fn ambient(s: &Situation<'_>, index: usize, light: AmbientColour) -> Tinted {
+    fn ambient(s: &Situation<'_>, index: usize, light: AmbientColour) -> Tinted<'a> {
         let bare = light.spectrum();
         Tinted {
             id: LightId::Ambient { index },
@@ -187,7 +189,7 @@ impl Tinted {
 
     /// As it falls on a patch.
     pub(crate) fn on(&self, patch: Patch) -> &Spectrum {
-        self.falls[patch].as_ref().unwrap_or(&self.worn)
+        self.falls[patch].as_deref().unwrap_or(&self.worn)
     }
 
     /// As it leaves its films, with Y = 1.
@@ -202,7 +204,7 @@ impl Tinted {
 
     /// As it would fall on the face if it were this light where it leaves, before its films.
     pub(crate) fn on_face(&self, bare: Spectrum) -> Spectrum {
-        tinted(&bare, self.on_the_way).unwrap_or(bare)
+        tinted(&bare, self.on_the_way).map_or(bare, |tinted| *tinted)
     }
 
     /// What is told of it.
@@ -218,15 +220,15 @@ impl Tinted {
             worn_duv: worn.duv,
             known: self.known,
             error: self.known.error(),
-            films: self.films.clone(),
+            films: arrows(&self.bare, &self.films),
         })
     }
 }
 
 /// Every light of a setup: its kinds of ambient first, then the flashes that fire, in their order, at these powers.
-pub(crate) fn lights_of(s: &Situation<'_>, powers: &[f64]) -> Vec<Tinted> {
+pub(crate) fn lights_of<'a>(s: &Situation<'a>, powers: &[f64]) -> Vec<Tinted<'a>> {
     let kinds = std::iter::once(s.setup.ambient).chain(s.setup.beside.iter().map(|beside| beside.light));
-    let mut found: Vec<Tinted> = kinds.enumerate().map(|(index, light)| Tinted::ambient(s, index, light)).collect();
+    let mut found: Vec<Tinted<'_>> = kinds.enumerate().map(|(index, light)| Tinted::ambient(s, index, light)).collect();
     if let (Some(forecast), Some(main)) = (s.seen().daylight(), found.first_mut()) {
         let named = |at: Temperature| Spectrum::measured(at.kelvin, at.duv);
         if let Some(face) = forecast.colour {
@@ -234,7 +236,7 @@ pub(crate) fn lights_of(s: &Situation<'_>, powers: &[f64]) -> Vec<Tinted> {
             s.seen().ambient_words().clone_into(&mut main.name);
         }
         if let Some(behind) = forecast.background_colour {
-            [main.falls[Patch::Background], main.falls[Patch::Sky]] = [Some(named(behind)); 2];
+            [main.falls[Patch::Background], main.falls[Patch::Sky]] = [(); 2].map(|()| Some(Arc::new(named(behind))));
         }
     }
     let flashes = s.lights.iter().zip(powers);

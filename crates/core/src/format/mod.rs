@@ -230,7 +230,7 @@ impl JobFile {
         let mut check = Check::default();
         let mut inside = |prefix: String, errors: Vec<FieldError>| {
             for error in errors {
-                check.problem(format!("{prefix}{}", error.field), error.problem);
+                check.problem(format_args!("{prefix}{}", error.field), error.problem);
             }
         };
         inside("/job".into(), self.job.check().err().unwrap_or_default());

@@ -64,7 +64,7 @@ impl<'a, 's> Mirror<'a, 's> {
         let (eye, view) = (stage.eye, stage.view);
         let frame = [(-1.0, -1.0), (1.0, -1.0), (1.0, 1.0), (-1.0, 1.0)].map(|(x, y)| eye + view.through(x, y));
         let seen = pyramid(eye, &frame).chain(pyramid(eye, &pane.corners())).collect();
-        let cover = stage.cover().map_or_else(Vec::new, |cover| cover.to_vec());
+        let cover = stage.cover.map_or_else(Vec::new, |cover| cover.to_vec());
         Mirror { stage, index, pane, before: side_of(pane, eye), by: None, seen, cover }
     }
 

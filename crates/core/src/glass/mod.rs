@@ -6,6 +6,7 @@
 //! cut out exactly, so that no small pane and no sliver is missed.
 
 mod image;
+mod looked;
 mod spot;
 
 use crate::kit::Kit;
@@ -13,11 +14,11 @@ use crate::quantity::Millimetres;
 use crate::say;
 pub use crate::setup::Mirrored as Seen;
 use crate::setup::Setup;
+use image::Image;
 pub(crate) use image::seen_in_panes;
-use image::{Image, mirrors};
 pub(crate) use spot::lit_spot;
 
-use crate::geometry::{DVec3, Point};
+use crate::geometry::Point;
 use crate::quantity::{Id, Stops};
 use crate::scene::PaneKind;
 use crate::setup::SubjectKind;
@@ -94,7 +95,7 @@ pub(crate) fn shown(setup: &Setup, kit: &Kit, covering: Millimetres) -> Vec<Show
 pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection> {
     let panes = &stage.setup.scene.panes;
     let mut found = Vec::new();
-    let mut note = |image: Image, seen: Seen, name: &str| {
+    let mut note = |image: &Image, seen: Seen, name: &str| {
         let pane = &panes[image.pane];
         let (across, up) = ((image.low.0 + image.high.0) / 2.0, (image.low.1 + image.high.1) / 2.0);
         let by = image.by.map(|by| &panes[by]);
@@ -117,46 +118,27 @@ pub(crate) fn reflections(stage: &Stage<'_>, lights: &[Shown]) -> Vec<Reflection
             text: say::glass::shows(name, word(pane.kind), &on_the_way, place_words(across, up), share_words(size)),
         });
     };
-    for (id, name, emitter, head) in lights {
-        for image in seen_in_panes(stage, emitter, *head) {
-            note(image, Seen::Light { light: id.clone() }, &crate::say::capital(name));
-        }
-    }
-    // By day the glass is brighter than what is not lit.
-    for mirror in mirrors(stage).filter(|mirror| mirror.panes().all(|pane| panes[pane].daylight.is_none())) {
-        for (id, name, emitter, _) in lights {
-            let bounced = stage.setup.lights.iter().any(|light| light.id == *id && stage.setup.bounces(light));
-            let spot = lit_spot(stage.setup, emitter).filter(|_| bounced);
-            if let Some(image) = spot.and_then(|spot| mirror.image_of(&[spot.outline])) {
-                let name = say::glass::lit_room(name);
-                note(image, Seen::Bounce { light: id.clone() }, &name);
-            }
-        }
-        let foot = DVec3::new(stage.eye.x, stage.eye.y - BEHIND_LENS, 0.0);
-        let photographer = mirror.figure(foot, (stage.eye.z + OVER_LENS).max(0.5));
-        if let Some(image) = mirror.image_of(&photographer) {
-            note(image, Seen::Photographer, "The photographer");
-        }
-        for card in &stage.setup.scene.cards {
-            let outline = stage.setup.card_flat(card).corners().to_vec();
-            if let Some(image) = mirror.image_of(&[outline]) {
-                note(image, Seen::Card { card: card.id.clone() }, &format!("The {}", card.kind.words()));
-            }
-        }
-        let people: Vec<Vec<DVec3>> = match stage.setup.subject.kind {
-            SubjectKind::Thing => Vec::new(),
-            SubjectKind::Person => stage.setup.scene.people.iter().take(1).collect(),
-            SubjectKind::Group => stage.setup.scene.people.iter().collect::<Vec<_>>(),
-        }
-        .into_iter()
-        .flat_map(|person| mirror.figure(person.face().with_z(0.0), person.crown()))
-        .collect();
-        if let Some(image) = mirror.image_of(&people) {
-            let name = if stage.setup.subject.kind == SubjectKind::Group { "The group" } else { "The subject" };
-            note(image, Seen::People, name);
-        }
+    for (image, seen) in looked::at(stage, lights).iter() {
+        let name = name_of(stage.setup, lights, seen);
+        note(image, seen.clone(), &name);
     }
     found
+}
+
+/// What is seen, as a sentence about it begins.
+fn name_of(setup: &Setup, lights: &[Shown], seen: &Seen) -> String {
+    let light = |of: &Id| lights.iter().find(|(id, ..)| id == of).map_or("", |(_, name, ..)| name);
+    match seen {
+        Seen::Light { light: of } => say::capital(light(of)),
+        Seen::Bounce { light: of } => say::glass::lit_room(light(of)),
+        Seen::Photographer => say::glass::PHOTOGRAPHER.to_owned(),
+        Seen::People if setup.subject.kind == SubjectKind::Group => say::glass::GROUP.to_owned(),
+        Seen::People => say::glass::SUBJECT.to_owned(),
+        Seen::Card { card } => {
+            let card = setup.scene.cards.iter().find(|known| known.id == *card);
+            say::glass::card(card.map_or("card", |card| card.kind.words()))
+        }
+    }
 }
 
 /// What a pane is called.
@@ -166,10 +148,6 @@ const fn word(kind: PaneKind) -> &'static str {
         PaneKind::Glass => "glass",
     }
 }
-
-/// How far behind the lens the photographer stands, and how much higher the head is, in metres.
-const BEHIND_LENS: f64 = 0.15;
-const OVER_LENS: f64 = 0.1;
 
 /// A share of the frame in words.
 fn share_words(size: f64) -> String {

@@ -70,7 +70,7 @@ impl Habits {
     pub(crate) fn check(&self, at: &str, check: &mut Check) {
         for (index, dial) in self.follow.iter().enumerate() {
             if self.follow[..index].contains(dial) {
-                check.problem(format!("{at}/follow/{index}"), Problem::TwiceInOrder);
+                check.problem(format_args!("{at}/follow/{index}"), Problem::TwiceInOrder);
             }
         }
     }

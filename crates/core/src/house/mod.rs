@@ -107,12 +107,12 @@ impl House {
     pub fn check(&self) -> Result<(), Vec<FieldError>> {
         let mut check = Check::default();
         if let Err((field, error)) = self.meter.check() {
-            check.problem(format!("/house/meter/{field}"), error);
+            check.problem(format_args!("/house/meter/{field}"), error);
         }
         self.habits.check("/house/habits", &mut check);
         self.skies.check("/house/skies", &mut check);
         if let Some(Err((field, error))) = self.hand.map(|hand| hand.check()) {
-            check.problem(format!("/house/hand/{field}"), error);
+            check.problem(format_args!("/house/hand/{field}"), error);
         }
         check.done()
     }

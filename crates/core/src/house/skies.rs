@@ -81,7 +81,7 @@ impl Skies {
     pub(super) fn check(&self, at: &str, check: &mut Check) {
         for (name, learnt) in [("clear", self.clear), ("broken", self.broken), ("overcast", self.overcast)] {
             for (field, limit, value) in learnt.iter().flat_map(Learnt::numbers) {
-                check.range(format!("{at}/{name}/{field}"), limit, value);
+                check.range(format_args!("{at}/{name}/{field}"), limit, value);
             }
         }
     }

@@ -185,10 +185,10 @@ impl Camera {
         }
         check.count("/presets", PRESETS, self.presets.len());
         for (index, preset) in self.presets.iter().enumerate() {
-            check.range(format!("/presets/{index}/kelvin"), CAMERA_KELVIN, preset.kelvin.kelvin());
-            check.range(format!("/presets/{index}/tint"), TINT, preset.tint.duv());
+            check.range(format_args!("/presets/{index}/kelvin"), CAMERA_KELVIN, preset.kelvin.kelvin());
+            check.range(format_args!("/presets/{index}/tint"), TINT, preset.tint.duv());
             if self.presets[..index].iter().any(|before| before.preset == preset.preset) {
-                check.problem(format!("/presets/{index}/preset"), Problem::PresetTwice { preset: preset.preset });
+                check.problem(format_args!("/presets/{index}/preset"), Problem::PresetTwice { preset: preset.preset });
             }
         }
         if let Some(limit) = self.focus_limit {

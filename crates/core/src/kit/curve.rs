@@ -98,14 +98,14 @@ impl ToneCurve {
         check.range("/curve/frames", CURVE_FRAMES, f64::from(self.frames));
         check.range("/curve/error", LEARNT_SPREAD, self.error.stops());
         for (name, points) in [("red", &self.red), ("green", &self.green), ("blue", &self.blue)] {
-            check.count(format!("/curve/{name}"), CURVE_POINTS, points.len());
+            check.count(format_args!("/curve/{name}"), CURVE_POINTS, points.len());
             for (index, point) in points.iter().enumerate() {
-                check.range(format!("/curve/{name}/{index}/code"), CURVE_CODE, point.code);
-                check.range(format!("/curve/{name}/{index}/level"), CURVE_LEVEL, point.level);
+                check.range(format_args!("/curve/{name}/{index}/code"), CURVE_CODE, point.code);
+                check.range(format_args!("/curve/{name}/{index}/level"), CURVE_LEVEL, point.level);
             }
             let falls = |pair: &[CurvePoint]| pair[0].code >= pair[1].code || pair[0].level >= pair[1].level;
             if points.windows(2).any(falls) {
-                check.problem(format!("/curve/{name}"), Problem::CurveFalls);
+                check.problem(format_args!("/curve/{name}"), Problem::CurveFalls);
             }
         }
     }

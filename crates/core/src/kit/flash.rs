@@ -216,7 +216,7 @@ impl Flash {
             Output::ZoomTable { rows } => {
                 check.count("/output/rows", ZOOM_ROWS, rows.len());
                 for (index, row) in rows.iter().enumerate() {
-                    check.range(format!("/output/rows/{index}/zoom"), ZOOM, row.zoom.millimetres());
+                    check.range(format_args!("/output/rows/{index}/zoom"), ZOOM, row.zoom.millimetres());
                 }
             }
             Output::Metered { reading } => {
@@ -240,7 +240,7 @@ impl Flash {
             check.count("/durations", DURATION_ROWS, self.durations.len());
         }
         for (index, row) in self.durations.iter().enumerate() {
-            check.range(format!("/durations/{index}/t_tenth"), FLASH_DURATION, row.t_tenth.seconds());
+            check.range(format_args!("/durations/{index}/t_tenth"), FLASH_DURATION, row.t_tenth.seconds());
         }
         if let Some(high_speed) = self.high_speed_sync {
             check.range("/high_speed_sync/cost", HSS_COST, high_speed.cost.stops());

@@ -7,7 +7,7 @@ use crate::quantity::{Learnt, Stops};
 /// Checks what was learnt of a thing, in one of its fields.
 pub(super) fn check_learnt(check: &mut Check, of: &str, learnt: Option<Learnt>) {
     for (field, limit, value) in learnt.iter().flat_map(Learnt::numbers) {
-        check.range(format!("/{of}/{field}"), limit, value);
+        check.range(format_args!("/{of}/{field}"), limit, value);
     }
 }
 

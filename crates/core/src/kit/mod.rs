@@ -193,7 +193,7 @@ impl Kit {
         check.distinct("/items", self.items.iter().map(KitItem::id));
         for (index, item) in self.items.iter().enumerate() {
             for error in item.check().err().unwrap_or_default() {
-                check.problem(format!("/items/{index}{}", error.field), error.problem);
+                check.problem(format_args!("/items/{index}{}", error.field), error.problem);
             }
         }
         check.done()

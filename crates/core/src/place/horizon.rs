@@ -12,7 +12,7 @@ pub(crate) fn check_horizon(horizon: &Horizon, at: &str, check: &mut Check) {
     for (index, point) in points.iter().enumerate().take(HORIZON_POINTS.max as usize) {
         let same = |other: &HorizonPoint| other.bearing.between(point.bearing) < 0.01;
         if points[..index].iter().any(same) {
-            check.problem(format!("{at}/{index}/bearing"), Problem::SameBearing);
+            check.problem(format_args!("{at}/{index}/bearing"), Problem::SameBearing);
         }
     }
 }

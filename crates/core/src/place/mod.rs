@@ -58,7 +58,7 @@ impl Place {
 
     pub(crate) fn check(&self, at: &str, check: &mut Check) {
         horizon::check_horizon(&self.horizon, &format!("{at}/horizon"), check);
-        check.count(format!("{at}/spots"), SPOTS, self.spots.len());
+        check.count(format_args!("{at}/spots"), SPOTS, self.spots.len());
         check.distinct(&format!("{at}/spots"), self.spots.iter().map(|spot| &spot.id));
         for (index, spot) in self.spots.iter().enumerate() {
             spot.check(&format!("{at}/spots/{index}"), check);

@@ -85,20 +85,20 @@ impl Spot {
     }
 
     pub(crate) fn check(&self, at: &str, check: &mut Check) {
-        check.range(format!("{at}/walk"), WALK_MINUTES, self.walk.minutes());
+        check.range(format_args!("{at}/walk"), WALK_MINUTES, self.walk.minutes());
         match self.surroundings {
             Surroundings::Overhang { edge } => {
-                check.range(format!("{at}/surroundings/edge"), ROOF_EDGE, edge.degrees());
+                check.range(format_args!("{at}/surroundings/edge"), ROOF_EDGE, edge.degrees());
             }
             Surroundings::Window { width, height, distance } => {
-                check.range(format!("{at}/surroundings/width"), WINDOW_SIDE, width.metres());
-                check.range(format!("{at}/surroundings/height"), WINDOW_SIDE, height.metres());
-                check.range(format!("{at}/surroundings/distance"), WINDOW_DISTANCE, distance.metres());
+                check.range(format_args!("{at}/surroundings/width"), WINDOW_SIDE, width.metres());
+                check.range(format_args!("{at}/surroundings/height"), WINDOW_SIDE, height.metres());
+                check.range(format_args!("{at}/surroundings/distance"), WINDOW_DISTANCE, distance.metres());
             }
             Surroundings::Open | Surroundings::Shade | Surroundings::Room => {}
         }
         if let Some(lamps) = self.lamps {
-            check.range(format!("{at}/lamps/kelvin"), AMBIENT_KELVIN, lamps.kelvin.kelvin());
+            check.range(format_args!("{at}/lamps/kelvin"), AMBIENT_KELVIN, lamps.kelvin.kelvin());
         }
         if let Some(horizon) = &self.horizon {
             super::horizon::check_horizon(horizon, &format!("{at}/horizon"), check);

@@ -1,11 +1,28 @@
 //! Where a number comes from and how surely it is known.
 
+use super::stops_error;
 use std::fmt::Display;
 
 pub(crate) const EXACT: &str = "exact: a click of the dial";
 
 pub(crate) fn ambient(patch: impl Display, at: impl Display, from: impl Display, error: impl Display) -> String {
     format!("Ambient on the {patch} at {at}: {from}; {error}.")
+}
+
+/// What a light gives, by what it is made of: each part with its own likely error, and that of all together.
+pub(crate) fn flash(light: &str, parts: impl Iterator<Item = (&'static str, f64)>, error: f64) -> String {
+    let mut said = String::with_capacity(160);
+    said.push_str(light);
+    for (index, (part, error)) in parts.enumerate() {
+        said.push_str(if index == 0 { ": " } else { ", " });
+        said.push_str(part);
+        said.push(' ');
+        said.push_str(&stops_error(error));
+    }
+    said.push_str("; together ");
+    said.push_str(&stops_error(error));
+    said.push('.');
+    said
 }
 
 pub(crate) const HELD: &str = "Held: Solve leaves it as it is.";

@@ -20,6 +20,14 @@ pub(crate) fn lit_room(name: impl Display) -> String {
     format!("What the {name} lights up of the room")
 }
 
+pub(crate) const PHOTOGRAPHER: &str = "The photographer";
+pub(crate) const GROUP: &str = "The group";
+pub(crate) const SUBJECT: &str = "The subject";
+
+pub(crate) fn card(kind: impl Display) -> String {
+    format!("The {kind}")
+}
+
 pub(crate) const UPPER_LEFT: &str = "at the upper left";
 pub(crate) const TOP: &str = "at the top";
 pub(crate) const UPPER_RIGHT: &str = "at the upper right";

@@ -74,7 +74,9 @@ pub(crate) fn tenths(stops: f64) -> String {
 /// An error in stops, as it is said: in thirds and halves, and under a third in tenths.
 #[must_use]
 pub(crate) fn stops_error(error: f64) -> String {
-    format!("± {}", give_or_take(error))
+    let mut said = give_or_take(error);
+    said.insert_str(0, "± ");
+    said
 }
 
 /// The same behind "give or take".
@@ -83,7 +85,10 @@ pub(crate) fn give_or_take(error: f64) -> String {
     if error >= 0.29 {
         stops_amount(error)
     } else {
-        format!("{} stop", figure(error.max(0.05), 0.05).trim_end_matches('0'))
+        let mut said = figure(error.max(0.05), 0.05);
+        said.truncate(said.trim_end_matches('0').len());
+        said.push_str(" stop");
+        said
     }
 }
 

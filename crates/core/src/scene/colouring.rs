@@ -68,15 +68,15 @@ impl Colouring {
 
     pub(crate) fn check(self, at: &str, check: &mut Check) {
         if let Colouring::MeasuredSkin { l, a, b, .. } | Colouring::Colour { l, a, b, .. } = self {
-            check.range(format!("{at}/l"), LAB_LIGHTNESS, l);
-            check.range(format!("{at}/a"), LAB_AXIS, a);
-            check.range(format!("{at}/b"), LAB_AXIS, b);
+            check.range(format_args!("{at}/l"), LAB_LIGHTNESS, l);
+            check.range(format_args!("{at}/a"), LAB_AXIS, a);
+            check.range(format_args!("{at}/b"), LAB_AXIS, b);
         }
         // Skin is yellower than grey.
         if matches!(self, Colouring::MeasuredSkin { .. })
             && let Err(error) = self.lab().typology()
         {
-            check.problem(format!("{at}/b"), error);
+            check.problem(format_args!("{at}/b"), error);
         }
     }
 }

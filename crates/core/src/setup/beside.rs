@@ -50,9 +50,9 @@ impl BesideRead {
 
 /// Checks a kind of light where it stands in a setup.
 pub(super) fn check_light(at: &str, light: AmbientColour, check: &mut Check) {
-    check.range(format!("{at}/kelvin"), AMBIENT_KELVIN, light.kelvin().kelvin());
+    check.range(format_args!("{at}/kelvin"), AMBIENT_KELVIN, light.kelvin().kelvin());
     if let AmbientColour::Measured { duv, .. } = light {
-        check.range(format!("{at}/duv"), MEASURED_DUV, duv.duv());
+        check.range(format_args!("{at}/duv"), MEASURED_DUV, duv.duv());
     }
 }
 
@@ -97,14 +97,14 @@ impl Setup {
                 ("background", beside.read.background),
             ];
             for (name, ev) in read.into_iter().filter_map(|(name, ev)| Some((name, ev?))) {
-                check.range(format!("/beside/{index}/read/{name}"), EV100, ev.ev());
+                check.range(format_args!("/beside/{index}/read/{name}"), EV100, ev.ev());
             }
         }
         let fields = [("face", Patch::Face), ("shadow_side", Patch::ShadowSide), ("background", Patch::Background)];
         for (name, patch) in fields {
             let sum: f64 = self.beside.iter().map(|beside| beside.said(patch)).sum();
             if let Some(last) = self.beside.len().checked_sub(1) {
-                check.range(format!("/beside/{last}/{name}"), BESIDE_SUM, sum);
+                check.range(format_args!("/beside/{last}/{name}"), BESIDE_SUM, sum);
             }
         }
     }

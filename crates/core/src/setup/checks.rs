@@ -50,9 +50,9 @@ impl Setup {
         check.distinct("/lights", self.lights.iter().map(|light| &light.id));
         for (index, light) in self.lights.iter().enumerate() {
             if !light.is_on_camera() {
-                check.range(format!("/lights/{index}/at"), FACE_DISTANCE, self.face_distance(light).metres());
+                check.range(format_args!("/lights/{index}/at"), FACE_DISTANCE, self.face_distance(light).metres());
             }
-            check.range(format!("/lights/{index}/under_key"), UNDER_KEY, light.under_key.stops());
+            check.range(format_args!("/lights/{index}/under_key"), UNDER_KEY, light.under_key.stops());
         }
         check.done()
     }
@@ -188,9 +188,8 @@ fn dial<M: Mark>(check: &mut Check, field: &str, (first, at, last): (M, M, M), s
 impl Light {
     fn check_fit(&self, field: &str, kit: &Kit, check: &mut Check) {
         match kit.flash(&self.flash) {
-            None => {
-                check.problem(format!("{field}/flash"), Problem::NotInKit { kind: "flash", id: self.flash.clone() })
-            }
+            None => check
+                .problem(format_args!("{field}/flash"), Problem::NotInKit { kind: "flash", id: self.flash.clone() }),
             Some(flash) if self.power.at > flash.lowest_power => check.problem(
                 format!("{field}/power/at"),
                 Problem::Power {
@@ -201,11 +200,11 @@ impl Light {
             Some(_) => {}
         }
         if let Some(id) = self.modifier.as_ref().filter(|id| kit.modifier(id).is_none()) {
-            check.problem(format!("{field}/modifier"), Problem::NotInKit { kind: "modifier", id: id.clone() });
+            check.problem(format_args!("{field}/modifier"), Problem::NotInKit { kind: "modifier", id: id.clone() });
         }
-        check.count(format!("{field}/gels/at"), GELS_ON, self.gels.at.len());
+        check.count(format_args!("{field}/gels/at"), GELS_ON, self.gels.at.len());
         for (index, id) in self.gels.at.iter().enumerate().filter(|(_, id)| kit.gel(id).is_none()) {
-            check.problem(format!("{field}/gels/at/{index}"), Problem::NotInKit { kind: "gel", id: id.clone() });
+            check.problem(format_args!("{field}/gels/at/{index}"), Problem::NotInKit { kind: "gel", id: id.clone() });
         }
     }
 }

@@ -70,9 +70,9 @@ impl Setup {
         check.count("/flash_readings", FLASH_READINGS, self.flash_readings.len());
         check.distinct("/flash_readings", self.flash_readings.iter().map(|reading| &reading.id));
         for (index, reading) in self.flash_readings.iter().enumerate() {
-            check.range(format!("/flash_readings/{index}/reached"), REACHED, reading.reached);
+            check.range(format_args!("/flash_readings/{index}/reached"), REACHED, reading.reached);
             if reading.share.is_some_and(|share| share.share() < FlashReading::LEAST_SHARE) {
-                check.problem(format!("/flash_readings/{index}/share"), Problem::HardlyFlash);
+                check.problem(format_args!("/flash_readings/{index}/share"), Problem::HardlyFlash);
             }
         }
     }

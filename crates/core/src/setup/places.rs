@@ -3,7 +3,7 @@
 use super::{BackgroundKind, Light, Setup, SubjectKind};
 use crate::geometry::{DVec3, Flat, angle, bearing_and_tilt};
 use crate::quantity::Metres;
-use crate::scene::{Aim, Card, FaceAt, Role};
+use crate::scene::{Aim, Card, FaceAt, Person, Role};
 
 /// A light this near to the line to the camera, in degrees, lights both sides of a face.
 const NEAR_CAMERA: f64 = 30.0;
@@ -27,16 +27,21 @@ impl Setup {
     /// The faces in the picture.
     #[must_use]
     pub fn faces(&self) -> Vec<FaceAt> {
-        let eye = self.scene.camera.at.point();
         let people = match self.subject.kind {
-            SubjectKind::Thing => {
-                let thing = self.scene.thing;
-                return vec![FaceAt { at: thing.shows(), gaze: thing.front().normal() }];
-            }
+            SubjectKind::Thing => return vec![self.thing_shown()],
             SubjectKind::Person => self.scene.people.get(..1).unwrap_or_default(),
             SubjectKind::Group => &self.scene.people[..],
         };
-        people.iter().map(|person| FaceAt { at: person.face(), gaze: person.gaze(eye) }).collect()
+        people.iter().map(|person| self.face_of(person)).collect()
+    }
+
+    fn thing_shown(&self) -> FaceAt {
+        let thing = self.scene.thing;
+        FaceAt { at: thing.shows(), gaze: thing.front().normal() }
+    }
+
+    fn face_of(&self, person: &Person) -> FaceAt {
+        FaceAt { at: person.face(), gaze: person.gaze(self.scene.camera.at.point()) }
     }
 
     /// The middle of what has to be sharp.
@@ -62,7 +67,11 @@ impl Setup {
     /// The face the levels are about.
     #[must_use]
     pub fn main_face(&self) -> FaceAt {
-        self.faces().first().copied().unwrap_or(FaceAt { at: DVec3::Z * 1.6, gaze: DVec3::NEG_Y })
+        let first = match self.subject.kind {
+            SubjectKind::Thing => Some(self.thing_shown()),
+            SubjectKind::Person | SubjectKind::Group => self.scene.people.first().map(|person| self.face_of(person)),
+        };
+        first.unwrap_or(FaceAt { at: DVec3::Z * 1.6, gaze: DVec3::NEG_Y })
     }
 
     /// The point of the background behind the main face, as the camera sees it.

@@ -34,7 +34,7 @@ impl Setup {
         for (index, light) in self.lights.iter().enumerate() {
             let field = format!("/lights/{index}");
             tilted(check, &format!("{field}/aim"), light.aim);
-            check.range(format!("{field}/at/z"), HEIGHT, light.at.z.metres());
+            check.range(format_args!("{field}/at/z"), HEIGHT, light.at.z.metres());
             if !light.is_on_camera() {
                 self.check_place(check, &format!("{field}/at"), "light", light.at.point());
             }
@@ -46,7 +46,7 @@ impl Setup {
         for (index, person) in scene.people.iter().enumerate() {
             let foot = DVec3::new(person.x.metres(), person.y.metres(), 0.5);
             if let Some(wall) = self.wall_before(foot) {
-                check.problem(format!("/scene/people/{index}"), Problem::BehindWall { thing: "person", wall });
+                check.problem(format_args!("/scene/people/{index}"), Problem::BehindWall { thing: "person", wall });
             }
         }
     }
@@ -97,11 +97,11 @@ impl Scene {
     fn check_sizes(&self, check: &mut Check) {
         check.count("/scene/people", PEOPLE, self.people.len());
         for (index, person) in self.people.iter().enumerate() {
-            check.range(format!("/scene/people/{index}/stature"), STATURE, person.stature.metres());
+            check.range(format_args!("/scene/people/{index}/stature"), STATURE, person.stature.metres());
         }
         let thing = self.thing;
         for (side, size) in [("width", thing.width), ("height", thing.height), ("depth", thing.depth)] {
-            check.range(format!("/scene/thing/{side}"), THING_SIDE, size.metres());
+            check.range(format_args!("/scene/thing/{side}"), THING_SIDE, size.metres());
         }
         check.range("/scene/thing/table", HEIGHT, thing.table.metres());
         let room = self.room;
@@ -110,22 +110,22 @@ impl Scene {
         }
         for (side, wall) in [("left", room.left), ("right", room.right), ("rear", room.rear)] {
             if let Some(wall) = wall {
-                check.range(format!("/scene/room/{side}/distance"), WALL_DISTANCE, wall.distance.metres());
+                check.range(format_args!("/scene/room/{side}/distance"), WALL_DISTANCE, wall.distance.metres());
             }
         }
         check.count("/scene/panes", PANES, self.panes.len());
         check.distinct("/scene/panes", self.panes.iter().map(|pane| &pane.id));
         for (index, pane) in self.panes.iter().enumerate() {
-            check.range(format!("/scene/panes/{index}/width"), PANE_SIDE, pane.width.metres());
-            check.range(format!("/scene/panes/{index}/height"), PANE_SIDE, pane.height.metres());
-            check.range(format!("/scene/panes/{index}/at/z"), HEIGHT, pane.at.z.metres());
+            check.range(format_args!("/scene/panes/{index}/width"), PANE_SIDE, pane.width.metres());
+            check.range(format_args!("/scene/panes/{index}/height"), PANE_SIDE, pane.height.metres());
+            check.range(format_args!("/scene/panes/{index}/at/z"), HEIGHT, pane.at.z.metres());
         }
         check.count("/scene/cards", CARDS, self.cards.len());
         check.distinct("/scene/cards", self.cards.iter().map(|card| &card.id));
         for (index, card) in self.cards.iter().enumerate() {
-            check.range(format!("/scene/cards/{index}/width"), CARD_SIDE, card.width.metres());
-            check.range(format!("/scene/cards/{index}/height"), CARD_SIDE, card.height.metres());
-            check.range(format!("/scene/cards/{index}/at/z"), HEIGHT, card.at.z.metres());
+            check.range(format_args!("/scene/cards/{index}/width"), CARD_SIDE, card.width.metres());
+            check.range(format_args!("/scene/cards/{index}/height"), CARD_SIDE, card.height.metres());
+            check.range(format_args!("/scene/cards/{index}/at/z"), HEIGHT, card.at.z.metres());
         }
         if let Some(sun) = self.sun {
             check.range("/scene/sun/elevation", SUN_ELEVATION, sun.elevation.degrees());
@@ -135,7 +135,7 @@ impl Scene {
 
 fn tilted(check: &mut Check, field: &str, aim: Aim) {
     if let Aim::Free { tilt, .. } = aim {
-        check.range(format!("{field}/tilt"), TILT, tilt.degrees());
+        check.range(format_args!("{field}/tilt"), TILT, tilt.degrees());
     }
 }
 

@@ -58,30 +58,7 @@ impl Stage<'_> {
     /// Whether the main subject's body stands before a point.
     #[must_use]
     pub(crate) fn covers(&self, point: DVec3) -> bool {
-        self.cover().is_some_and(|cover| cover.iter().all(|half| half.holds(point)))
-    }
-
-    /// What the main subject's body stands before, as the lens sees it: between its flanks, from its feet to its crown, and
-    /// behind it. None for a thing, and where the lens stands in the body.
-    #[must_use]
-    pub(crate) fn cover(&self) -> Option<[HalfSpace; 5]> {
-        let person = self.setup.scene.people.first().filter(|_| !self.setup.is_thing())?;
-        let foot = DVec3::new(person.x.metres(), person.y.metres(), 0.0);
-        let to = (foot - self.eye).with_z(0.0);
-        let (distance, radius) = (to.length(), HALF_SHOULDERS * 0.8);
-        if distance <= radius {
-            return None;
-        }
-        let (way, across) = (to / distance, DVec3::Z.cross(to / distance));
-        // A flank is where a line of sight just touches the body.
-        let (sine, cosine) = (radius / distance, (1.0 - (radius / distance).powi(2)).sqrt());
-        let flank = |side: f64| HalfSpace { at: self.eye, inward: way * sine - across * (side * cosine) };
-        let middle = foot + DVec3::Z * (person.crown() / 2.0);
-        let level = |height: f64| {
-            let at = foot + DVec3::Z * height;
-            HalfSpace::holding(self.eye, at, at + across, middle)
-        };
-        Some([flank(1.0), flank(-1.0), level(0.0), level(person.crown()), HalfSpace { at: foot, inward: way }])
+        self.cover.is_some_and(|cover| cover.iter().all(|half| half.holds(point)))
     }
 
     /// Whether the straight stand under a point is seen.
@@ -89,6 +66,28 @@ impl Stage<'_> {
     pub fn shows_stand(&self, top: DVec3) -> bool {
         (0..=ALONG).any(|i| self.shows(DVec3::new(top.x, top.y, top.z * f64::from(i) / f64::from(ALONG))))
     }
+}
+
+/// What the main subject's body stands before, as a lens sees it: between its flanks, from its feet to its crown, and behind
+/// it. None for a thing, and where the lens stands in the body.
+pub(super) fn cover(setup: &Setup, eye: DVec3) -> Option<[HalfSpace; 5]> {
+    let person = setup.scene.people.first().filter(|_| !setup.is_thing())?;
+    let foot = DVec3::new(person.x.metres(), person.y.metres(), 0.0);
+    let to = (foot - eye).with_z(0.0);
+    let (distance, radius) = (to.length(), HALF_SHOULDERS * 0.8);
+    if distance <= radius {
+        return None;
+    }
+    let (way, across) = (to / distance, DVec3::Z.cross(to / distance));
+    // A flank is where a line of sight just touches the body.
+    let (sine, cosine) = (radius / distance, (1.0 - (radius / distance).powi(2)).sqrt());
+    let flank = |side: f64| HalfSpace { at: eye, inward: way * sine - across * (side * cosine) };
+    let middle = foot + DVec3::Z * (person.crown() / 2.0);
+    let level = |height: f64| {
+        let at = foot + DVec3::Z * height;
+        HalfSpace::holding(eye, at, at + across, middle)
+    };
+    Some([flank(1.0), flank(-1.0), level(0.0), level(person.crown()), HalfSpace { at: foot, inward: way }])
 }
 
 /// What of these is in the picture.
@@ -110,11 +109,11 @@ pub(crate) fn intruders(stage: &Stage<'_>, outlines: &[Outline]) -> Vec<Intruder
 /// The nearest distance from the main face, along `way`, at which a thing is out of the picture and inside the walls;
 /// `outline` gives its points at a place. None where there is none.
 #[must_use]
-pub(crate) fn clear_distance(
+pub(crate) fn clear_distance<Points: IntoIterator<Item = DVec3>>(
     stage: &Stage<'_>,
     way: DVec3,
     stand: bool,
-    outline: impl Fn(DVec3) -> Vec<DVec3>,
+    outline: impl Fn(DVec3) -> Points,
 ) -> Option<Metres> {
     let face = stage.setup.main_face().at;
     let (nearest, furthest, step) = TRIED;
@@ -122,7 +121,8 @@ pub(crate) fn clear_distance(
     (0..=count).map(|i| nearest + step * f64::from(i)).find_map(|distance| {
         let at = face + way * distance;
         let fits = at.z > 0.05 && stage.setup.wall_before(at).is_none();
-        let clear = fits && !outline(at).iter().any(|point| stage.shows(*point)) && !(stand && stage.shows_stand(at));
+        let clear =
+            fits && !outline(at).into_iter().any(|point| stage.shows(point)) && !(stand && stage.shows_stand(at));
         clear.then(|| Metres::of(distance))
     })
 }

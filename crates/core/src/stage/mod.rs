@@ -8,7 +8,7 @@ pub use clear::Intruder;
 pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intruders};
 pub use framing::{Framing, view_of};
 
-use crate::geometry::DVec3;
+use crate::geometry::{DVec3, HalfSpace};
 use crate::kit::Camera;
 use crate::quantity::Millimetres;
 use crate::scene::{FaceAt, Sun};
@@ -32,6 +32,8 @@ pub struct Stage<'a> {
     pub point: f64,
     /// The sun on it.
     pub sun: Option<Sun>,
+    /// What the main subject's body stands before; none for a thing, and where the lens stands in the body.
+    pub(crate) cover: Option<[HalfSpace; 5]>,
 }
 
 impl<'a> Stage<'a> {
@@ -53,7 +55,7 @@ impl<'a> Stage<'a> {
     fn seen(setup: &'a Setup, view: View) -> Stage<'a> {
         let eye = setup.scene.camera.at.point();
         let (faces, backdrop) = (setup.faces(), setup.backdrop());
-        Stage { setup, eye, faces, backdrop, view, point: POINT, sun: setup.scene.sun }
+        Stage { setup, eye, faces, backdrop, view, point: POINT, sun: setup.scene.sun, cover: clear::cover(setup, eye) }
     }
 }
 

@@ -137,10 +137,10 @@ pub fn proposed(setup: &Setup, places: &[PatchPlace], aspect: f64) -> Vec<TakeMa
 impl TakeMark {
     /// Checks that it lies in the frame.
     pub(super) fn check(&self, check: &mut Check, at: &str) {
-        check.range(format!("{at}/x"), MARK_PLACE, self.x);
-        check.range(format!("{at}/y"), MARK_PLACE, self.y);
-        check.range(format!("{at}/width"), MARK_SIDE, self.width);
-        check.range(format!("{at}/height"), MARK_SIDE, self.height);
+        check.range(format_args!("{at}/x"), MARK_PLACE, self.x);
+        check.range(format_args!("{at}/y"), MARK_PLACE, self.y);
+        check.range(format_args!("{at}/width"), MARK_SIDE, self.width);
+        check.range(format_args!("{at}/height"), MARK_SIDE, self.height);
     }
 }
 

@@ -183,7 +183,7 @@ impl Take {
         for (index, mark) in self.marks.iter().enumerate() {
             mark.check(&mut check, &format!("/marks/{index}"));
             if self.marks[..index].iter().any(|other| other.of == mark.of) {
-                check.problem(format!("/marks/{index}/of"), Problem::MarkTwice);
+                check.problem(format_args!("/marks/{index}/of"), Problem::MarkTwice);
             }
         }
         if let Some(frame) = &self.frame {

@@ -31,11 +31,12 @@ impl Spectrum {
     #[must_use]
     pub fn planckian(kelvin: Kelvin) -> Spectrum {
         let t = kelvin.kelvin();
+        let middle = below_one(C2 / (560e-9 * t));
         let radiance = |band| {
             let metres = nanometres(band) * 1e-9;
             // Against its value at 560 nm, so that no temperature runs out of numbers.
             let exponent = C2 / t * (1.0 / metres - 1.0 / 560e-9);
-            (560e-9 / metres).powi(5) * (-exponent).exp() * below_one(C2 / (560e-9 * t)) / below_one(C2 / (metres * t))
+            (560e-9 / metres).powi(5) * (-exponent).exp() * middle / below_one(C2 / (metres * t))
         };
         Spectrum::made(radiance).to_unit()
     }

@@ -52,15 +52,26 @@ impl Emitter {
     /// The outline of the face: corners, or points round a disc; its middle alone for a point.
     #[must_use]
     pub fn outline(&self) -> Vec<DVec3> {
-        let (right, up) = right_and_up(self.looks);
-        match self.face {
-            Face::Point => vec![self.middle],
-            Face::Disc { diameter } => ring(ROUND)
-                .iter()
-                .map(|(sine, cosine)| self.middle + (right * *cosine + up * *sine) * (diameter.metres() / 2.0))
-                .collect(),
-            Face::Rectangle { .. } => self.flat().corners().to_vec(),
-        }
+        self.along_edge().collect()
+    }
+
+    /// The same point by point.
+    pub fn along_edge(&self) -> impl Iterator<Item = DVec3> + use<> {
+        let (middle, (right, up), face) = (self.middle, right_and_up(self.looks), self.face);
+        let (round, corners) = (ring(ROUND), self.flat().corners());
+        let count = match face {
+            Face::Point => 1,
+            Face::Disc { .. } => ROUND,
+            Face::Rectangle { .. } => corners.len(),
+        };
+        (0..count).map(move |index| match face {
+            Face::Point => middle,
+            Face::Disc { diameter } => {
+                let (sine, cosine) = round[index];
+                middle + (right * cosine + up * sine) * (diameter.metres() / 2.0)
+            }
+            Face::Rectangle { .. } => corners[index],
+        })
     }
 
     /// Points spread evenly over the face.

@@ -174,29 +174,37 @@ pub fn stops_label(stops: f64) -> String {
         5 => sixths + 1,
         _ => sixths,
     };
-    let sign = match sixths.signum() {
-        1 => "+",
-        -1 => "−",
-        _ => "",
-    };
-    let whole = sixths.abs() / 6;
-    let part = match sixths.abs() % 6 {
+    let whole = sixths.unsigned_abs() / 6;
+    let part = match sixths.unsigned_abs() % 6 {
         2 => "⅓",
         3 => "½",
         4 => "⅔",
         _ => "",
     };
-    if whole == 0 && !part.is_empty() { format!("{sign}{part}") } else { format!("{sign}{whole}{part}") }
+    let mut label = String::with_capacity(12);
+    label.push_str(match sixths.signum() {
+        1 => "+",
+        -1 => "−",
+        _ => "",
+    });
+    if whole > 0 || part.is_empty() {
+        label.push_str(itoa::Buffer::new().format(whole));
+    }
+    label.push_str(part);
+    label
 }
 
 /// An amount of stops without sign: "1⅓ stops", "⅔ stop".
 #[must_use]
 pub fn stops_amount(stops: f64) -> String {
-    let label = stops_label(stops.abs());
-    let label = label.trim_start_matches('+');
+    let mut label = stops_label(stops.abs());
+    if label.starts_with('+') {
+        label.remove(0);
+    }
     // One stop or a part of one, as the label says it.
-    let one = matches!(label, "1" | "⅓" | "½" | "⅔");
-    format!("{label} {}", if one { "stop" } else { "stops" })
+    let one = matches!(label.as_str(), "1" | "⅓" | "½" | "⅔");
+    label.push_str(if one { " stop" } else { " stops" });
+    label
 }
 
 #[cfg(test)]

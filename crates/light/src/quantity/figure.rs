@@ -22,21 +22,41 @@ pub fn no_finer(value: f64, error: f64) -> f64 {
 pub fn figure(value: f64, error: f64) -> String {
     let step = step_for(error);
     let decimals = (-step.log10().floor()).max(0.0) as usize;
-    let mut text = format!("{:.decimals$}", no_finer(value, error).abs());
-    // Halves are said as halves, and what comes out whole without a tenth nobody knows.
-    if step >= 0.5 && text.ends_with(".0") {
-        text.truncate(text.len() - 2);
+    let rounded = no_finer(value, error).abs();
+    let units = (rounded * 10f64.powi(decimals as i32)).round();
+    let mut text = String::with_capacity(24);
+    if value < 0.0 && units > 0.0 {
+        text.push('−');
     }
-    let (whole, rest) = text.split_at(text.find('.').unwrap_or(text.len()));
-    let mut apart = String::with_capacity(text.len() + 4);
-    for (index, digit) in whole.chars().enumerate() {
-        if index > 0 && (whole.len() - index).is_multiple_of(3) {
-            apart.push('\u{202f}');
+    // Past this a number has no digit left behind the point that it could lose.
+    if units < EXACT {
+        let mut digits = itoa::Buffer::new();
+        let (whole, rest) = (units as u64 / 10u64.pow(decimals as u32), units as u64 % 10u64.pow(decimals as u32));
+        apart(&mut text, digits.format(whole));
+        // Halves are said as halves, and what comes out whole without a tenth nobody knows.
+        if decimals > 0 && !(step >= 0.5 && rest == 0) {
+            let rest = digits.format(rest);
+            text.push('.');
+            text.extend(std::iter::repeat_n('0', decimals - rest.len()));
+            text.push_str(rest);
         }
-        apart.push(digit);
+    } else {
+        apart(&mut text, &format!("{rounded:.0}"));
     }
-    let zero = text.chars().all(|c| matches!(c, '0' | '.'));
-    format!("{}{apart}{rest}", if value < 0.0 && !zero { "−" } else { "" })
+    text
+}
+
+/// Up to here whole numbers are exact.
+const EXACT: f64 = 9e15;
+
+/// Digits with a thin space between thousands.
+fn apart(text: &mut String, digits: &str) {
+    for (index, digit) in digits.chars().enumerate() {
+        if index > 0 && (digits.len() - index).is_multiple_of(3) {
+            text.push('\u{202f}');
+        }
+        text.push(digit);
+    }
 }
 
 #[cfg(test)]

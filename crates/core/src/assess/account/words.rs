@@ -21,9 +21,8 @@ pub(super) fn ground(ground: &Ground) -> String {
             say::account::ambient(patch.words(), &at, &from, stops_error(*error))
         }
         Ground::Flash { light, unsure, error, .. } => {
-            let each: Vec<String> =
-                unsure.iter().map(|part| format!("{} {}", unsure_words(*part), stops_error(part.error()))).collect();
-            format!("{}: {}; together {}.", capital(light), each.join(", "), stops_error(*error))
+            let parts = unsure.iter().map(|part| (unsure_words(*part), part.error()));
+            say::account::flash(&capital(light), parts, *error)
         }
         Ground::Learnt { of, learnt } => {
             let more = learnt.more.stops();

@@ -74,28 +74,28 @@ impl LightGiven {
     pub(super) fn check(&self, at: &str, check: &mut Check) {
         match self {
             LightGiven::Kelvin { kelvin, duv } => {
-                check.range(format!("{at}/kelvin"), AMBIENT_KELVIN, kelvin.kelvin());
-                check.range(format!("{at}/duv"), MEASURED_DUV, duv.map_or(0.0, Duv::duv));
+                check.range(format_args!("{at}/kelvin"), AMBIENT_KELVIN, kelvin.kelvin());
+                check.range(format_args!("{at}/duv"), MEASURED_DUV, duv.map_or(0.0, Duv::duv));
             }
             LightGiven::Xy { x, y } => {
-                check.range(format!("{at}/x"), CHROMATICITY, *x);
-                check.range(format!("{at}/y"), CHROMATICITY, *y);
+                check.range(format_args!("{at}/x"), CHROMATICITY, *x);
+                check.range(format_args!("{at}/y"), CHROMATICITY, *y);
                 // Colours of light lie under the line of purest colours; beyond it there is none.
                 if x + y > 1.0 {
-                    check.range(format!("{at}/y"), CHROMATICITY, x + y);
+                    check.range(format_args!("{at}/y"), CHROMATICITY, x + y);
                 }
             }
             LightGiven::Lamp { .. } => {}
             LightGiven::Spectrum { bands } => {
                 if bands.len() != BANDS {
                     let what = say::fields::POWERS;
-                    check.problem(format!("{at}/bands"), Problem::Needs { what });
+                    check.problem(format_args!("{at}/bands"), Problem::Needs { what });
                 }
                 for (index, value) in bands.iter().take(BANDS).enumerate() {
-                    check.range(format!("{at}/bands/{index}"), BAND, *value);
+                    check.range(format_args!("{at}/bands/{index}"), BAND, *value);
                 }
                 if bands.iter().all(|value| *value == 0.0) {
-                    check.problem(format!("{at}/bands"), Problem::Needs { what: say::fields::SPECTRUM });
+                    check.problem(format_args!("{at}/bands"), Problem::Needs { what: say::fields::SPECTRUM });
                 }
             }
         }
@@ -119,8 +119,8 @@ impl LightGiven {
 pub(super) fn check_films(films: &[FilmGiven], check: &mut Check) {
     check.count("/films", FILMS_GIVEN, films.len());
     for (index, film) in films.iter().enumerate() {
-        check.range(format!("/films/{index}/loss"), GEL_LOSS, film.loss.stops());
-        check.range(format!("/films/{index}/duv"), MEASURED_DUV, film.duv.map_or(0.0, Duv::duv));
+        check.range(format_args!("/films/{index}/loss"), GEL_LOSS, film.loss.stops());
+        check.range(format_args!("/films/{index}/duv"), MEASURED_DUV, film.duv.map_or(0.0, Duv::duv));
     }
 }
 
@@ -133,9 +133,9 @@ pub(super) fn stacked(films: &[FilmGiven]) -> Film {
 
 impl LabGiven {
     pub(super) fn check(&self, at: &str, check: &mut Check) {
-        check.range(format!("{at}/l"), LAB_LIGHTNESS, self.l);
-        check.range(format!("{at}/a"), LAB_AXIS, self.a);
-        check.range(format!("{at}/b"), LAB_AXIS, self.b);
+        check.range(format_args!("{at}/l"), LAB_LIGHTNESS, self.l);
+        check.range(format_args!("{at}/a"), LAB_AXIS, self.a);
+        check.range(format_args!("{at}/b"), LAB_AXIS, self.b);
     }
 
     pub(super) fn lab(self) -> Lab {

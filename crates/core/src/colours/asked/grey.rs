@@ -78,7 +78,7 @@ pub fn grey(asked: &GreyAsked) -> Result<GreyTold, Vec<FieldError>> {
     ranged(|check| {
         let most = if asked.linear { 1.0 } else { 255.0 };
         for (index, value) in asked.values.iter().enumerate() {
-            check.range(format!("/values/{index}"), GREY_VALUE, value / most);
+            check.range(format_args!("/values/{index}"), GREY_VALUE, value / most);
         }
         check.range("/kelvin", CAMERA_KELVIN, asked.kelvin.kelvin());
         check.range("/tint", TINT, asked.tint.duv());

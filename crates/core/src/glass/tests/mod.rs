@@ -1,9 +1,10 @@
 mod cures;
+mod known;
 mod shown;
 
 use super::*;
 use crate::emitter::{Emitter, Face, Law};
-use crate::geometry::direction;
+use crate::geometry::{DVec3, direction};
 use crate::house::House;
 use crate::quantity::{Degrees, Metres};
 use crate::sample;

@@ -2,11 +2,13 @@
 
 use super::{PatchAmbient, Read, Source};
 use crate::exposure::{MeterConstants, READ_ERROR};
+use crate::latest::Latest;
 use crate::quantity::{Ev100, Stops};
 use crate::scene::Role;
 use crate::setup::{Patch, PerPatch, Setup};
 use crate::situation::Bases;
 use crate::sources::{Expected, Fit, Observed, Prior};
+use std::sync::Arc;
 
 /// Likely error of a side of the subject, or of what is behind, by what is usual between it and what was read.
 const DERIVED_ERROR: f64 = 1.0;
@@ -72,6 +74,15 @@ fn shining(setup: &Setup, meter: MeterConstants, windows: &[PerPatch<f64>]) -> P
     })
 }
 
+/// What was read fitted lately: most dials change none of it.
+static FITTED: Latest<(Expected, Vec<Observed>), Arc<Fit>, 64> = Latest::new();
+
+fn fitted(expected: Expected, observed: Vec<Observed>) -> Arc<Fit> {
+    let asked = (expected, observed);
+    let (expected, observed) = asked.clone();
+    FITTED.get(asked, || Arc::new(Fit::of(&expected, &observed)))
+}
+
 /// The ambient of every patch: read, or worked out from what was read by what shines, or what is usual, and said to be so.
 /// Windows of known brightness give so many lux each.
 ///
@@ -105,7 +116,7 @@ pub(in crate::situation) fn of_patches(told: &Read<'_>, windows: &[PerPatch<f64>
         things: vec![steady(DERIVED_ERROR); 4],
         sun: None,
     };
-    let fit = Fit::of(&expected, &observed);
+    let fit = fitted(expected, observed);
     let scales = fit.scales(0.0);
     let from_behind = setup.lights.iter().any(|light| light.on && setup.role(light) == Role::Behind);
     let worked_out = |patch: Patch| {
