@@ -16,8 +16,28 @@ const PLACES: usize = 240;
 /// A place whose brightness spreads by more than this part of itself is not even.
 const EVEN: f32 = 0.06;
 
+/// All of a frame's light at once: places of several frames are compared.
+struct Whole {
+    size: (u32, u32),
+    pixels: Vec<[f32; 3]>,
+}
+
+impl Whole {
+    fn of(bytes: &[u8]) -> Result<Whole, FrameError> {
+        let plane = Plane::of(bytes)?;
+        let (width, height) = plane.size;
+        let mut pixels = Vec::with_capacity(width as usize * height as usize);
+        let mut row = Vec::new();
+        for at in 0..height {
+            plane.row(at, 0..width, &mut row)?;
+            pixels.extend_from_slice(&row);
+        }
+        Ok(Whole { size: plane.size, pixels })
+    }
+}
+
 /// How even a place is: the spread of its light as a part of its mean; none where it is burnt or black.
-fn unevenness(plane: &Plane, x: usize, y: usize) -> Option<f32> {
+fn unevenness(plane: &Whole, x: usize, y: usize) -> Option<f32> {
     let (mut sum, mut squares, mut count) = (0.0f32, 0.0f32, 0.0f32);
     for down in y - HALF..=y + HALF {
         for across in x - HALF..=x + HALF {
@@ -32,7 +52,7 @@ fn unevenness(plane: &Plane, x: usize, y: usize) -> Option<f32> {
 }
 
 /// The mean codes of a place.
-fn codes(plane: &Plane, x: usize, y: usize) -> [f64; 3] {
+fn codes(plane: &Whole, x: usize, y: usize) -> [f64; 3] {
     let mut sum = [0.0f64; 3];
     let side = 2 * HALF + 1;
     for down in y - HALF..=y + HALF {
@@ -49,7 +69,7 @@ fn codes(plane: &Plane, x: usize, y: usize) -> [f64; 3] {
 /// # Errors
 /// Whatever is wrong with a frame, and [`FrameError::Pair`] where their sizes differ.
 pub fn bracket(frames: &[Vec<u8>]) -> Result<Vec<PlaceCodes>, FrameError> {
-    let planes = frames.iter().map(|frame| Plane::of(frame)).collect::<Result<Vec<Plane>, FrameError>>()?;
+    let planes = frames.iter().map(|frame| Whole::of(frame)).collect::<Result<Vec<Whole>, FrameError>>()?;
     let Some(first) = planes.first() else { return Ok(Vec::new()) };
     if planes.iter().any(|plane| plane.size != first.size) {
         return Err(FrameError::Pair);
@@ -89,6 +109,7 @@ pub fn bracket(frames: &[Vec<u8>]) -> Result<Vec<PlaceCodes>, FrameError> {
 mod tests {
     use super::*;
     use crate::look::jpeg_of;
+    use image::RgbImage;
 
     /// A frame of 40 even tones in a row, so many stops brighter; the last column noise.
     fn frame(more: f64) -> Vec<u8> {
@@ -101,7 +122,7 @@ mod tests {
             (255.0 * encoded(light.min(1.0)) + 0.5) as u8
         };
         let pixels = (0..height).flat_map(|y| (0..width).flat_map(move |x| [tone(x, y); 3])).collect();
-        jpeg_of(pixels, (width, height)).unwrap()
+        jpeg_of(RgbImage::from_raw(width, height, pixels).unwrap()).unwrap()
     }
 
     /// Each even place is found, its codes brighter from frame to frame as its light is; what is uneven is left out.
@@ -121,7 +142,7 @@ mod tests {
 
     #[test]
     fn frames_of_other_sizes_are_no_bracket() {
-        let other = jpeg_of(vec![90; 300 * 200 * 3], (300, 200)).unwrap();
+        let other = jpeg_of(RgbImage::from_pixel(300, 200, image::Rgb([90; 3]))).unwrap();
         assert_eq!(bracket(&[frame(0.0), other]), Err(FrameError::Pair));
         assert_eq!(bracket(&[]), Ok(Vec::new()));
     }

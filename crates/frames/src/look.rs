@@ -8,13 +8,11 @@ use crate::mark::{Area, Mark, Seen};
 use crate::patch::{self, PatchRead};
 use crate::pixels::Pixels;
 use crate::profile::{ColourSpace, Linear};
+use crate::smaller::Smaller;
 use crate::told::{Told, told};
 use image::codecs::jpeg::JpegEncoder;
 use image::{DynamicImage, RgbImage};
 use tolva_light::colour::{MID_GREY, Tally, Tones, luminance, stored};
-
-/// A working copy has no more pixels than this along its longer side.
-pub const WORKING: u32 = 2_000;
 /// A small copy, for lists, has no more than these.
 pub const SMALL: u32 = 240;
 /// A crop at full size has so many pixels along each side, or what there is.
@@ -58,46 +56,8 @@ pub struct Looked {
     pub crops: Vec<Crop>,
     /// A copy of at most [`SMALL`] pixels along its longer side.
     pub small: Vec<u8>,
-    /// A copy of at most [`WORKING`] pixels along its longer side, as JPEG in sRGB, the right way up.
+    /// A copy of at most [`crate::WORKING`] pixels along its longer side, as JPEG in sRGB, the right way up.
     pub working: Vec<u8>,
-}
-
-/// Sums the pixels of a picture into those of a smaller one.
-struct Smaller {
-    size: (u32, u32),
-    /// To which of its columns each column goes.
-    columns: Vec<u32>,
-    sums: Vec<[f32; 3]>,
-    counts: Vec<u32>,
-}
-
-impl Smaller {
-    fn of((width, height): (u32, u32)) -> Smaller {
-        let by = (f64::from(WORKING) / f64::from(width.max(height))).min(1.0);
-        let side = |pixels: u32| ((f64::from(pixels) * by).round() as u32).max(1);
-        let size = (side(width), side(height));
-        let all = size.0 as usize * size.1 as usize;
-        let column = |at: u32| (u64::from(at) * u64::from(size.0) / u64::from(width)) as u32;
-        Smaller { size, columns: (0..width).map(column).collect(), sums: vec![[0.0; 3]; all], counts: vec![0; all] }
-    }
-
-    fn add(&mut self, row: u32, height: u32, light: &[[f32; 3]]) {
-        let width = self.size.0 as usize;
-        let line = (u64::from(row) * u64::from(self.size.1) / u64::from(height)) as usize * width;
-        let (sums, counts) = (&mut self.sums[line..line + width], &mut self.counts[line..line + width]);
-        for (column, seen) in self.columns.iter().zip(light) {
-            let at = *column as usize;
-            let sum = &mut sums[at];
-            (sum[0], sum[1], sum[2]) = (sum[0] + seen[0], sum[1] + seen[1], sum[2] + seen[2]);
-            counts[at] += 1;
-        }
-    }
-
-    fn picture(self) -> Option<RgbImage> {
-        let pixel = |(sum, count): (&[f32; 3], &u32)| sum.map(|part| stored(part / (*count).max(1) as f32));
-        let bytes = self.sums.iter().zip(&self.counts).flat_map(pixel).collect();
-        RgbImage::from_raw(self.size.0, self.size.1, bytes)
-    }
 }
 
 /// The same picture, no more than [`SMALL`] pixels along its longer side.
@@ -115,9 +75,8 @@ fn written(picture: RgbImage, seen: Seen) -> Result<((u32, u32), Vec<u8>), Frame
     Ok(((picture.width(), picture.height()), bytes))
 }
 
-/// A picture of bytes, red, green and blue, as JPEG.
-pub(crate) fn jpeg_of(bytes: Vec<u8>, size: (u32, u32)) -> Result<Vec<u8>, FrameError> {
-    let picture = RgbImage::from_raw(size.0, size.1, bytes).ok_or(FrameError::Pair)?;
+/// A picture as JPEG, as it stands.
+pub(crate) fn jpeg_of(picture: RgbImage) -> Result<Vec<u8>, FrameError> {
     written(picture, Seen::AS_STORED).map(|(_, bytes)| bytes)
 }
 
@@ -183,7 +142,7 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
         }
         smaller.add(row, height, &light);
     }
-    let picture = smaller.picture().ok_or_else(|| FrameError::broken("it has no pixels"))?;
+    let picture = smaller.picture(tolva_light::colour::stored).ok_or_else(|| FrameError::broken("it has no pixels"))?;
     let all = (u64::from(width) * u64::from(height)).max(1) as f64;
     let size = if head.seen.is_on_its_side() { (height, width) } else { (width, height) };
     Ok(Looked {

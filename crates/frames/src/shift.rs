@@ -1,6 +1,7 @@
 //! How far one frame is moved against another: phase correlation (Kuglin & Hines 1975), twice, the second time about what the first
 //! found and finer.
 
+use crate::FrameError;
 use crate::plane::Plane;
 use rustfft::num_complex::Complex;
 use rustfft::{Fft, FftPlanner};
@@ -26,22 +27,17 @@ fn transformed(mut square: Vec<Complex<f32>>, fft: &Arc<dyn Fft<f32>>) -> Vec<Co
 }
 
 /// The logarithm of the light in a square of a plane about a place, faded out to its edges; each of its pixels is so many of the plane.
-fn square(plane: &Plane, (x, y): (f32, f32), step: f32) -> Vec<Complex<f32>> {
-    let half = SIDE as f32 / 2.0;
-    let values: Vec<f32> = (0..SIDE * SIDE)
-        .map(|at| {
-            let across = ((at % SIDE) as f32 + 0.5 - half) * step;
-            let down = ((at / SIDE) as f32 + 0.5 - half) * step;
-            (plane.light(x + across, y + down) + 1e-3).ln()
-        })
-        .collect();
+fn square(plane: &Plane, (x, y): (f32, f32), step: f32) -> Result<Vec<Complex<f32>>, FrameError> {
+    let from_middle = |at: usize| (at as f32 + 0.5 - SIDE as f32 / 2.0) * step;
+    let places: Vec<f32> = (0..SIDE).map(|column| x + from_middle(column)).collect();
+    let mut values = Vec::with_capacity(SIDE * SIDE);
+    for row in 0..SIDE {
+        values.extend(plane.along(y + from_middle(row), &places)?.into_iter().map(|light| (light + 1e-3).ln()));
+    }
     let mean = values.iter().sum::<f32>() / values.len() as f32;
     let fade = |at: usize| (PI * (at as f32 + 0.5) / SIDE as f32).sin().powi(2);
-    values
-        .iter()
-        .enumerate()
-        .map(|(at, value)| Complex::new((value - mean) * fade(at % SIDE) * fade(at / SIDE), 0.0))
-        .collect()
+    let faded = values.iter().enumerate();
+    Ok(faded.map(|(at, value)| Complex::new((value - mean) * fade(at % SIDE) * fade(at / SIDE), 0.0)).collect())
 }
 
 /// Where between its neighbours the top of three values lies, from −½ to ½.
@@ -72,13 +68,16 @@ fn peak(one: Vec<Complex<f32>>, other: Vec<Complex<f32>>) -> (f32, f32) {
 }
 
 /// How far `other` is to be moved to the right and down so that it lies on `one`, in pixels.
-pub(crate) fn shift(one: &Plane, other: &Plane) -> (f32, f32) {
+///
+/// # Errors
+/// Where the profile of one of them fails.
+pub(crate) fn shift(one: &Plane, other: &Plane) -> Result<(f32, f32), FrameError> {
     let (width, height) = (one.size.0 as f32, one.size.1 as f32);
     let middle = (width / 2.0, height / 2.0);
     let step = (width.min(height) / SIDE as f32).max(1.0);
-    let (x, y) = peak(square(one, middle, step), square(other, middle, step));
+    let (x, y) = peak(square(one, middle, step)?, square(other, middle, step)?);
     let rough = (x * step, y * step);
-    let (x, y) = peak(square(one, middle, 1.0), square(other, (middle.0 - rough.0, middle.1 - rough.1), 1.0));
+    let (x, y) = peak(square(one, middle, 1.0)?, square(other, (middle.0 - rough.0, middle.1 - rough.1), 1.0)?);
     // What the closer look finds far from the rough is no refinement of it: the middle of the frame has nothing in it.
-    if x.abs().max(y.abs()) > 2.0 * step { rough } else { (rough.0 + x, rough.1 + y) }
+    Ok(if x.abs().max(y.abs()) > 2.0 * step { rough } else { (rough.0 + x, rough.1 + y) })
 }

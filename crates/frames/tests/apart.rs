@@ -37,16 +37,20 @@ fn scene(x: f64, y: f64) -> f64 {
 }
 
 /// A frame of the scene, moved, with a light from the left added to it.
-fn frame((x, y): (f64, f64), flash: f64, ambient: f64) -> Vec<u8> {
-    let pixels: Vec<u8> = (0..SIZE.1)
-        .flat_map(|row| (0..SIZE.0).map(move |column| (f64::from(column), f64::from(row))))
+fn frame(by: (f64, f64), flash: f64, ambient: f64) -> Vec<u8> {
+    frame_of(SIZE, by, flash, ambient)
+}
+
+fn frame_of(size: (u32, u32), (x, y): (f64, f64), flash: f64, ambient: f64) -> Vec<u8> {
+    let pixels: Vec<u8> = (0..size.1)
+        .flat_map(|row| (0..size.0).map(move |column| (f64::from(column), f64::from(row))))
         .flat_map(|(column, row)| {
             let here = scene(column - x, row - y);
-            let light = here * (ambient + flash * (1.0 - column / f64::from(SIZE.0)));
+            let light = here * (ambient + flash * (1.0 - column / f64::from(size.0)));
             [stored(light as f32); 3]
         })
         .collect();
-    png(&pixels, SIZE)
+    png(&pixels, size)
 }
 
 fn png(pixels: &[u8], (width, height): (u32, u32)) -> Vec<u8> {
@@ -79,6 +83,26 @@ fn the_flash_alone(#[case] by: (f64, f64), #[case] times: f64) {
     }
     // Half at the left edge, none at the right: ln 2 − … in the mean 1 − ln 2.
     assert!((found.share - (1.0 - std::f64::consts::LN_2)).abs() < 0.02, "{}", found.share);
+}
+
+/// Large frames are taken apart at full size, and what changed is shown as small as a working copy.
+#[test]
+fn large_frames_are_shown_smaller() {
+    let size = (3_000, 600);
+    let (with, without) = (frame_of(size, (0.0, 0.0), 1.0, 1.0), frame_of(size, (5.0, -3.0), 0.0, 1.0));
+    let found = apart(&with, &without, 1.0).unwrap();
+    assert!((found.shift.0 + 5.0).abs() < 0.3 && (found.shift.1 - 3.0).abs() < 0.3, "{:?}", found.shift);
+    assert!((found.share - (1.0 - std::f64::consts::LN_2)).abs() < 0.02, "{}", found.share);
+    for picture in [&found.alone, &found.map] {
+        let picture = image::load_from_memory(picture).unwrap();
+        assert_eq!((picture.width(), picture.height()), (2_000, 400));
+    }
+    // In the upper half and in the lower, and where the two halves meet.
+    for (x, y) in [(300u32, 60u32), (1_400, 200), (900, 330)] {
+        let share = 1.0 - f64::from(x) / 2_000.0;
+        let told = f64::from(image::load_from_memory(&found.map).unwrap().to_rgb8().get_pixel(x, y).0[1]) / 255.0;
+        assert!((told - share / (1.0 + share)).abs() < 0.03, "{x} {y}: {told}");
+    }
 }
 
 /// What stands there only in the frame without flash has moved: it is left out and told.
