@@ -104,11 +104,12 @@ impl Sum {
         Sum { alone, map, moved: self.moved + other.moved, share: self.share + other.share }
     }
 
-    fn told(self, (width, height): (u32, u32), shift: (f32, f32)) -> Result<Apart, FrameError> {
+    fn told(self, of: &Plane, shift: (f32, f32)) -> Result<Apart, FrameError> {
+        let (width, height) = of.size;
         let all = width as usize * height as usize;
-        let jpeg = |picture: Option<RgbImage>| jpeg_of(picture.ok_or(FrameError::Pair)?);
+        let jpeg = |picture: Option<RgbImage>| jpeg_of(picture.ok_or(FrameError::Pair)?, of.seen);
         Ok(Apart {
-            shift,
+            shift: of.seen.step(shift),
             moved: self.moved as f64 / all.max(1) as f64,
             share: self.share / (all - self.moved).max(1) as f64,
             alone: jpeg(self.alone.picture(stored))?,
@@ -160,10 +161,10 @@ fn beside<A: Send, B>(
 /// brighter the other frame would be at the settings of the first.
 ///
 /// # Errors
-/// Whatever is wrong with the frames, and [`FrameError::Pair`] where their sizes differ.
+/// Whatever is wrong with the frames, and [`FrameError::Pair`] where their sizes, or the ways they are turned, differ.
 pub fn apart(one: &[u8], other: &[u8], times: f64) -> Result<Apart, FrameError> {
     let (one, other) = beside(|| Plane::of(one), || Plane::of(other))?;
-    if one.size != other.size {
+    if (one.size, one.seen) != (other.size, other.seen) {
         return Err(FrameError::Pair);
     }
     let by = shift(&one, &other)?;
@@ -171,5 +172,5 @@ pub fn apart(one: &[u8], other: &[u8], times: f64) -> Result<Apart, FrameError> 
     let laid = || Laid::new(&other, by, times as f32);
     let (upper, lower) = (laid(), laid());
     let (upper, lower) = beside(|| told_of(&one, upper, 0..middle), || told_of(&one, lower, middle..height))?;
-    upper.and(lower).told(one.size, by)
+    upper.and(lower).told(&one, by)
 }

@@ -109,6 +109,7 @@ pub fn bracket(frames: &[Vec<u8>]) -> Result<Vec<PlaceCodes>, FrameError> {
 mod tests {
     use super::*;
     use crate::look::jpeg_of;
+    use crate::mark::Seen;
     use image::RgbImage;
 
     /// A frame of 40 even tones in a row, so many stops brighter; the last column noise.
@@ -122,7 +123,7 @@ mod tests {
             (255.0 * encoded(light.min(1.0)) + 0.5) as u8
         };
         let pixels = (0..height).flat_map(|y| (0..width).flat_map(move |x| [tone(x, y); 3])).collect();
-        jpeg_of(RgbImage::from_raw(width, height, pixels).unwrap()).unwrap()
+        jpeg_of(RgbImage::from_raw(width, height, pixels).unwrap(), Seen::AS_STORED).unwrap()
     }
 
     /// Each even place is found, its codes brighter from frame to frame as its light is; what is uneven is left out.
@@ -142,7 +143,7 @@ mod tests {
 
     #[test]
     fn frames_of_other_sizes_are_no_bracket() {
-        let other = jpeg_of(RgbImage::from_pixel(300, 200, image::Rgb([90; 3]))).unwrap();
+        let other = jpeg_of(RgbImage::from_pixel(300, 200, image::Rgb([90; 3])), Seen::AS_STORED).unwrap();
         assert_eq!(bracket(&[frame(0.0), other]), Err(FrameError::Pair));
         assert_eq!(bracket(&[]), Ok(Vec::new()));
     }

@@ -75,9 +75,9 @@ fn written(picture: RgbImage, seen: Seen) -> Result<((u32, u32), Vec<u8>), Frame
     Ok(((picture.width(), picture.height()), bytes))
 }
 
-/// A picture as JPEG, as it stands.
-pub(crate) fn jpeg_of(picture: RgbImage) -> Result<Vec<u8>, FrameError> {
-    written(picture, Seen::AS_STORED).map(|(_, bytes)| bytes)
+/// A picture as JPEG, turned as it is seen.
+pub(crate) fn jpeg_of(picture: RgbImage, seen: Seen) -> Result<Vec<u8>, FrameError> {
+    written(picture, seen).map(|(_, bytes)| bytes)
 }
 
 /// Edges are looked for so many times as far about a mark as it is high: a head about a cheek.

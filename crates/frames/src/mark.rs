@@ -77,6 +77,12 @@ impl Seen {
         }
     }
 
+    /// Which way a step over stored pixels is seen to go.
+    pub(crate) fn step(self, (x, y): (f32, f32)) -> (f32, f32) {
+        let (from, to) = (self.seen((0.0, 0.0)), self.seen((f64::from(x), f64::from(y))));
+        ((to.0 - from.0) as f32, (to.1 - from.1) as f32)
+    }
+
     /// The stored pixels of a mark; none where it lies beside the picture.
     pub(crate) fn area(self, mark: Mark, (width, height): (u32, u32)) -> Option<Area> {
         let sides = [mark.x, mark.y, mark.width, mark.height];

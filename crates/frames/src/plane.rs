@@ -2,6 +2,7 @@
 
 use crate::FrameError;
 use crate::decode::Opened;
+use crate::mark::Seen;
 use crate::pixels::Pixels;
 use crate::profile::Linear;
 use std::ops::Range;
@@ -10,6 +11,8 @@ use tolva_light::colour::luminance;
 /// A frame with the way to its light, in linear sRGB as it is stored.
 pub(crate) struct Plane {
     pub(crate) size: (u32, u32),
+    /// How it is turned to be seen.
+    pub(crate) seen: Seen,
     pixels: Pixels,
     linear: Linear,
 }
@@ -33,7 +36,7 @@ impl Plane {
         let head = opened.head()?;
         let pixels = opened.pixels()?;
         let linear = Linear::of(head.profile.as_deref(), &pixels)?;
-        Ok(Plane { size: pixels.size, pixels, linear })
+        Ok(Plane { size: pixels.size, seen: head.seen, pixels, linear })
     }
 
     /// The light of a row, in place of what is in `to`.

@@ -2,6 +2,7 @@
 
 #![allow(clippy::unwrap_used)]
 
+use image::codecs::jpeg::JpegEncoder;
 use image::codecs::png::PngEncoder;
 use image::{ExtendedColorType, ImageEncoder};
 use rstest::rstest;
@@ -103,6 +104,28 @@ fn large_frames_are_shown_smaller() {
         let told = f64::from(image::load_from_memory(&found.map).unwrap().to_rgb8().get_pixel(x, y).0[1]) / 255.0;
         assert!((told - share / (1.0 + share)).abs() < 0.03, "{x} {y}: {told}");
     }
+}
+
+/// What changed is shown, and told moved, the way the frames are seen: stored the wrong way up by a camera on its side.
+#[test]
+fn frames_on_their_side() {
+    let stored = |by: (f64, f64), flash: f64| {
+        let pixels = image::load_from_memory(&frame(by, flash, 1.0)).unwrap().to_rgb8().into_raw();
+        let mut bytes = Vec::new();
+        let mut encoder = JpegEncoder::new_with_quality(&mut bytes, 95);
+        let exif = [b"II*\0\x08\0\0\0\x01\0\x12\x01\x03\0\x01\0\0\0\x06\0\0\0\0\0\0\0".as_slice()].concat();
+        encoder.set_exif_metadata(exif).unwrap();
+        encoder.write_image(&pixels, SIZE.0, SIZE.1, ExtendedColorType::Rgb8).unwrap();
+        bytes
+    };
+    let found = apart(&stored((0.0, 0.0), 1.0), &stored((6.0, -4.0), 0.0), 1.0).unwrap();
+    // A quarter turn to the right: to the left on the sensor is up, down is to the left.
+    assert!((found.shift.0 + 4.0).abs() < 0.4 && (found.shift.1 + 6.0).abs() < 0.4, "{:?}", found.shift);
+    let map = image::load_from_memory(&found.map).unwrap().to_rgb8();
+    assert_eq!(map.dimensions(), (SIZE.1, SIZE.0));
+    let share = |x: u32, y: u32| f64::from(map.get_pixel(x, y).0[1]) / 255.0;
+    assert!(share(150, 40) > 0.4 && share(150, 320) < 0.2, "{} {}", share(150, 40), share(150, 320));
+    assert_eq!(apart(&stored((0.0, 0.0), 1.0), &frame((0.0, 0.0), 0.0, 1.0), 1.0), Err(FrameError::Pair));
 }
 
 /// What stands there only in the frame without flash has moved: it is left out and told.

@@ -112,6 +112,8 @@ async fn a_pair() {
     walk.choose("by itself", "with frame").await;
     walk.sees("[aria-label=Verdict]", "told apart by the frame without flash").await;
     walk.sees("[data-apart] figcaption", "Flash alone: ").await;
+    // The stand-in’s files still lie in its folder.
+    walk.sees("[data-apart] figcaption", "on the files in the folder").await;
     let lit =
         "return [...document.querySelectorAll('[data-apart] img')].every((i) => i.complete && i.naturalWidth > 200)";
     walk.wait("the flash alone and its share", lit).await;

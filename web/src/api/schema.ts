@@ -1735,7 +1735,8 @@ export interface paths {
         };
         /**
          * What changed between a take and another of the same camera place, mostly flash and no flash: the second laid on the first, brought to
-         *     its settings and taken from it in linear light, on the working copies.
+         *     its settings and taken from it in linear light; on the files themselves where the watched folder still has both, else on the working
+         *     copies.
          */
         get: operations["takes_apart"];
         put?: never;
@@ -8372,6 +8373,8 @@ export interface components {
         TakenApart: {
             /** @description What changed, alone, as a JPEG in a data address. */
             alone: string;
+            /** @description Whether it is worked out on the files themselves, which the watched folder still has; on the working copies otherwise. */
+            full_size: boolean;
             /** @description How much of each place's light that is, from black for none to white for all, the same way. */
             map: string;
             /**
@@ -8384,7 +8387,7 @@ export interface components {
              * @description The mean share of the light that changed, 0 to 1.
              */
             share: number;
-            /** @description How far the other frame was moved to lie on this, in pixels of the working copy to the right and down. */
+            /** @description How far the other frame was moved to lie on this, in pixels of those to the right and down. */
             shift: [
                 number,
                 number

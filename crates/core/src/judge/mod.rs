@@ -84,12 +84,12 @@ impl Verdict {
 }
 
 /// What is told of one frame taken from another: the share of the light that changed, how much moved, and how far the other was moved
-/// to lie on it, in pixels.
+/// to lie on it, in pixels, of the files themselves or of their copies.
 #[must_use]
-pub fn apart_words(take: &Take, without: &Take, share: f64, moved: f64, (x, y): (f32, f32)) -> String {
+pub fn apart_words(take: &Take, without: &Take, share: f64, moved: f64, (x, y): (f32, f32), full_size: bool) -> String {
     let flash = take.settings.flash != Some(false) && without.settings.flash == Some(false);
     let shift = figure(f64::from(x.hypot(y)), 0.5);
-    say::judge::taken_apart(share, moved, shift, flash)
+    say::judge::taken_apart(share, moved, shift, flash, full_size)
 }
 
 /// The tone curve of the body a take was taken with; none where none was learnt, or it is not known which body that was.

@@ -125,7 +125,8 @@ pub(crate) fn then(levels: &str) -> String {
     if levels.is_empty() { String::new() } else { format!("Then {levels}.") }
 }
 
-pub(crate) fn taken_apart(share: f64, moved: f64, shift: impl Display, with_flash: bool) -> String {
+pub(crate) fn taken_apart(share: f64, moved: f64, shift: impl Display, with_flash: bool, full_size: bool) -> String {
+    let on = if full_size { "on the files in the folder" } else { "on the copies in the studio" };
     let what = if with_flash { "Flash alone" } else { "What changed, alone" };
     let moved = if moved < 0.01 {
         String::new()
@@ -133,7 +134,7 @@ pub(crate) fn taken_apart(share: f64, moved: f64, shift: impl Display, with_flas
         format!(" {:.0} % of it moved between the two and is left out.", moved * 100.0)
     };
     format!(
-        "{what}: {:.0} % of the frame’s light. The other frame was laid on it, moved by {shift} pixels.{moved}",
+        "{what}: {:.0} % of the frame’s light. The other frame was laid on it, moved by {shift} pixels, {on}.{moved}",
         share * 100.0
     )
 }

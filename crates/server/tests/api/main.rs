@@ -5,6 +5,7 @@
 mod by_clock;
 mod day;
 mod field;
+mod known_levels;
 mod layout;
 mod learnt;
 mod program;

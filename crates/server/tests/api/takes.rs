@@ -144,6 +144,50 @@ async fn one_frame_from_another() {
     assert_eq!((status, &problem["errors"][0]["field"]), (StatusCode::UNPROCESSABLE_ENTITY, &json!("/without")));
 }
 
+/// A pair whose files still lie in the watched folder as they came is taken apart on the files, larger than their copies; on the
+/// copies where one of them was changed.
+#[tokio::test]
+async fn a_pair_at_full_size() {
+    let tolva = demo();
+    let folder = std::path::PathBuf::from(tolva.get("/api/frames-in").await["folder"].as_str().unwrap());
+    let shot = |flash| Shot {
+        described: String::new(),
+        body: "Full-frame body, 24 MP".to_owned(),
+        lens: "Portrait 85 mm f/1.8".to_owned(),
+        exposure: 1.0 / 160.0,
+        f_number: 7.1,
+        iso: 100.0,
+        focal: 85.0,
+        flash,
+        taken: Some("2026:09:16 18:05:00".to_owned()),
+    };
+    // Lines seven pixels apart, moved by 40: a copy of 2 000 pixels has that as 33⅓.
+    let lines = |code: u8, moved: usize, flash| {
+        let dark = |x: usize, y: usize| ((x + moved) * 7 / 90 + (y * 5 / 70) * ((x + moved) / 211)).is_multiple_of(2);
+        let codes = (0..400usize).flat_map(|y| (0..2_400usize).map(move |x| (x, y)));
+        let pixels: Vec<u8> = codes.flat_map(|(x, y)| [if dark(x, y) { code / 2 } else { code }; 3]).collect();
+        written(Written::Jpeg, &pixels, (2_400, 400), &shot(flash)).unwrap()
+    };
+    let mut ids = Vec::new();
+    for (name, bytes) in [("with.jpg", lines(118, 0, true)), ("without.jpg", lines(85, 40, false))] {
+        std::fs::write(folder.join(name), &bytes).unwrap();
+        let (status, told) = send(&tolva, &format!("{TAKES}?name={name}"), bytes).await;
+        assert_eq!(status, StatusCode::CREATED, "{told}");
+        ids.push(told["kept"]["id"].as_str().unwrap().to_owned());
+    }
+    let apart = format!("/api/takes/{}/apart?without={}", ids[0], ids[1]);
+    let moved = |found: &Value| found["shift"][0].as_f64().unwrap().hypot(found["shift"][1].as_f64().unwrap());
+    let found = tolva.get(&apart).await;
+    assert_eq!(found["full_size"], true, "{}", found["text"]);
+    assert!((moved(&found) - 40.0).abs() < 1.0, "{}", found["shift"]);
+    assert!(found["text"].as_str().unwrap().contains("on the files in the folder"), "{}", found["text"]);
+    std::fs::write(folder.join("without.jpg"), lines(90, 0, false)).unwrap();
+    let found = tolva.get(&apart).await;
+    assert_eq!(found["full_size"], false, "{}", found["text"]);
+    assert!((moved(&found) - 40.0 * 2_000.0 / 2_400.0).abs() < 1.0, "{}", found["shift"]);
+    assert!(found["text"].as_str().unwrap().contains("on the copies in the studio"), "{}", found["text"]);
+}
+
 /// The log: a page at a time, searched, changed many at once and brought back, as a table; and what was put down by hand.
 #[tokio::test]
 async fn the_log() {

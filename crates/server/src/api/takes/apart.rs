@@ -1,6 +1,6 @@
 //! A pair of frames, the one taken from the other.
 
-use super::{Without, other};
+use super::{Without, folder, other};
 use crate::api::asked::Asked;
 use crate::api::frame::ONE;
 use crate::api::{Query, id};
@@ -8,7 +8,7 @@ use crate::problem::{FieldProblem, Problem};
 use crate::work::Kind;
 use actix_web::get;
 use actix_web::http::StatusCode;
-use actix_web::web::{Json, Path};
+use actix_web::web::{Bytes, Json, Path};
 use base64::Engine;
 use base64::engine::general_purpose::STANDARD;
 use serde::Serialize;
@@ -27,12 +27,20 @@ pub struct TakenApart {
     share: f64,
     /// The share of the frame that moved and is left out.
     moved: f64,
-    /// How far the other frame was moved to lie on this, in pixels of the working copy to the right and down.
+    /// Whether it is worked out on the files themselves, which the watched folder still has; on the working copies otherwise.
+    full_size: bool,
+    /// How far the other frame was moved to lie on this, in pixels of those to the right and down.
     shift: (f32, f32),
     /// What changed, alone, as a JPEG in a data address.
     alone: String,
     /// How much of each place's light that is, from black for none to white for all, the same way.
     map: String,
+}
+
+/// The files of two takes, where the watched folder has both as they came in.
+fn originals(studio: &Studio, takes: [&Take; 2]) -> Option<[Bytes; 2]> {
+    let [one, two] = takes.map(|take| folder::original(studio, take.frame.as_ref()?));
+    Some([one?, two?])
 }
 
 fn copy_of(studio: &Studio, take: &Take) -> Result<Vec<u8>, Problem> {
@@ -44,7 +52,8 @@ fn copy_of(studio: &Studio, take: &Take) -> Result<Vec<u8>, Problem> {
 }
 
 /// What changed between a take and another of the same camera place, mostly flash and no flash: the second laid on the first, brought to
-/// its settings and taken from it in linear light, on the working copies.
+/// its settings and taken from it in linear light; on the files themselves where the watched folder still has both, else on the working
+/// copies.
 #[utoipa::path(operation_id = "takes_apart", params(("id" = String, Path), Without),
     responses((status = 200, body = TakenApart), (status = 404, body = Problem), (status = 422, body = Problem)))]
 #[get("/takes/{id}/apart")]
@@ -54,15 +63,24 @@ pub async fn take_apart(asked: Asked, path: Path<String>, pair: Query<Without>) 
         let detail = "Say which frame is to be taken from it.".to_owned();
         return Err(Problem::fields(vec![FieldProblem { field: "/without".to_owned(), detail }]));
     };
-    let (one, two) = (copy_of(&asked.studio, &take)?, copy_of(&asked.studio, &without)?);
+    let copies = [copy_of(&asked.studio, &take)?, copy_of(&asked.studio, &without)?].map(Bytes::from);
     let _alone = ONE.acquire().await;
     let times = take.exposed_over(&without).stops().exp2();
-    let found = asked.work(Kind::Frame, move || apart(&one, &two, times)).await??;
+    let studio = asked.studio.clone();
+    let takes = (take, without);
+    let found = move || {
+        let originals = originals(&studio, [&takes.0, &takes.1]);
+        let full_size = originals.is_some();
+        let [one, two] = originals.unwrap_or(copies);
+        apart(&one, &two, times).map(|found| (found, full_size, takes))
+    };
+    let (found, full_size, (take, without)) = asked.work(Kind::Frame, found).await??;
     let address = |jpeg: &[u8]| format!("data:image/jpeg;base64,{}", STANDARD.encode(jpeg));
     Ok(Json(TakenApart {
-        text: apart_words(&take, &without, found.share, found.moved, found.shift),
+        text: apart_words(&take, &without, found.share, found.moved, found.shift, full_size),
         share: found.share,
         moved: found.moved,
+        full_size,
         shift: found.shift,
         alone: address(&found.alone),
         map: address(&found.map),

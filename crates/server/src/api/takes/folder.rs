@@ -13,6 +13,7 @@ use actix_web::{HttpResponse, get, post};
 use serde::Serialize;
 use std::path::{Path as FilePath, PathBuf};
 use std::time::{Duration, SystemTime};
+use tolva_core::take::FrameSeen;
 use tolva_frames::{BYTES, FrameError};
 use tolva_store::Studio;
 use utoipa::ToSchema;
@@ -35,6 +36,12 @@ pub struct Watched {
 
 fn folder(studio: &Studio) -> PathBuf {
     studio.file().with_file_name(FRAMES_IN)
+}
+
+/// The file a take's frame came in as, where the watched folder still has it as it was.
+pub(super) fn original(studio: &Studio, frame: &FrameSeen) -> Option<Bytes> {
+    let came = read(&folder(studio), frame.name.to_string()).ok()?;
+    (came.hash == frame.hash).then_some(came.bytes)
 }
 
 /// Whether a name is of a frame in the folder itself.
