@@ -190,7 +190,7 @@ fn sentence(errs: Errs, level: &Level) -> String {
 /// The plan in one line, and whether all is well.
 pub(super) fn headline(s: &Situation<'_>, facts: &Facts) -> (String, bool) {
     if let Some((patch, over)) = facts.clipped.iter().max_by(|a, b| a.1.total_cmp(&b.1)) {
-        let text = say::levels::clips(patch.words(), stops_amount(*over));
+        let text = say::levels::clips(patch.words(), *over);
         return (text, false);
     }
     if facts.past_sync > 0.0 {

@@ -51,7 +51,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<PersonR
             let shown = level + s.terms.house.meter.reflected_over_incident(tone.reflectance());
             let (under, sinks) = (headroom - shown, shown < floor);
             let state = match under {
-                under if under < 0.0 => format!("clips by {}", stops_amount(under)),
+                under if under < 0.0 => say::clips_by(-under),
                 _ if sinks => say::levels::BELOW_USABLE_SHADOW.to_owned(),
                 under => format!("{} under clipping", stops_amount(under)),
             };

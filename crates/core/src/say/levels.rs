@@ -10,8 +10,8 @@ pub(crate) fn give_or_take(total_error: impl Display) -> String {
     format!("; give or take {total_error}")
 }
 
-pub(crate) fn clips(patch: impl Display, over: impl Display) -> String {
-    format!("The {patch} clips by {over}.")
+pub(crate) fn clips(patch: impl Display, over: f64) -> String {
+    format!("The {patch} {}.", super::clips_by(over))
 }
 
 pub(crate) fn past_sync(dark: impl Display) -> String {

@@ -50,7 +50,7 @@ pub(crate) mod sunward;
 pub(crate) mod task;
 pub(crate) mod ways;
 
-use crate::marks::stops_amount;
+use crate::marks::{stops_amount, stops_label};
 use crate::quantity::figure;
 
 /// The first letter in capitals.
@@ -69,6 +69,11 @@ pub(crate) fn capital(words: &str) -> String {
 pub(crate) fn tenths(stops: f64) -> String {
     let text = format!("{stops:+.1}");
     if text == "-0.0" || text == "+0.0" { "0".to_owned() } else { text.replace('-', "−") }
+}
+
+/// By how much something clips; what would be said as nothing just does.
+pub(crate) fn clips_by(over: f64) -> String {
+    if stops_label(over) == "0" { "just clips".to_owned() } else { format!("clips by {}", stops_amount(over)) }
 }
 
 /// An error in stops, as it is said: in thirds and halves, and under a third in tenths.

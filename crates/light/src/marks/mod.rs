@@ -168,7 +168,8 @@ pub(crate) use mark;
 #[must_use]
 pub fn stops_label(stops: f64) -> String {
     let sixths = (stops * 6.0).round() as i64;
-    // Fifths of the way between thirds and halves do not exist on dials: 1/6 rounds to the third below or above.
+    // Fifths of the way between thirds and halves do not exist on dials: 1/6 rounds to the third below or above. So what is said in
+    // thirds is said in halves as the number itself would be.
     let sixths = match sixths.rem_euclid(6) {
         1 => sixths - 1,
         5 => sixths + 1,
@@ -194,10 +195,16 @@ pub fn stops_label(stops: f64) -> String {
     label
 }
 
-/// An amount of stops without sign: "1⅓ stops", "⅔ stop".
+/// Less than this is no amount at all, in stops.
+const NOTHING: f64 = 0.05;
+
+/// An amount of stops without sign: "1⅓ stops", "⅔ stop". What there is of it is never said to be none.
 #[must_use]
 pub fn stops_amount(stops: f64) -> String {
     let mut label = stops_label(stops.abs());
+    if label == "0" && stops.abs() >= NOTHING {
+        return "a little".to_owned();
+    }
     if label.starts_with('+') {
         label.remove(0);
     }
@@ -230,6 +237,7 @@ mod tests {
     #[case(-1.0, "1 stop")]
     #[case(1.15, "1 stop")]
     #[case(0.02, "0 stops")]
+    #[case(-0.24, "a little")]
     #[case(1.33, "1⅓ stops")]
     fn amounts(#[case] stops: f64, #[case] label: &str) {
         assert_eq!(stops_amount(stops), label);
