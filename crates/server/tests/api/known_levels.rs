@@ -1,9 +1,9 @@
 //! Frames of known light as the stand-in camera makes them: its sensor's noise, its eased highlights, its file. What is told of them
 //! is what fell on them.
 
-use super::takes::{TAKES, patch, send};
+use super::takes::{TAKES, patch, send, shot};
 use super::*;
-use tolva_frames::{Shot, Written, written};
+use tolva_frames::{Written, written};
 use tolva_render::{Frame, Seed, Sensor};
 
 const SIZE: (u32, u32) = (960, 600);
@@ -21,17 +21,7 @@ fn columns(levels: &[f64], longer: f64, over_base: f64, flash: bool, frame: u64)
     let linear = sensor.exposes(&light, HEADROOM, together, Seed::of("known levels").and(frame));
     let (flash_of, depths) = (vec![0.0; light.len()], vec![2.0; light.len()]);
     let taken = Frame { size: SIZE, linear, flash: flash_of, depths, headroom: HEADROOM };
-    let shot = Shot {
-        described: String::new(),
-        body: "Full-frame body, 24 MP".to_owned(),
-        lens: "Portrait 85 mm f/1.8".to_owned(),
-        exposure: longer.exp2() / 160.0,
-        f_number: 7.1,
-        iso: 100.0,
-        focal: 85.0,
-        flash,
-        taken: Some("2026:09:16 18:05:00".to_owned()),
-    };
+    let shot = shot(longer.exp2() / 160.0, flash);
     written(Written::Jpeg, &taken.shown(), SIZE, &shot).unwrap()
 }
 

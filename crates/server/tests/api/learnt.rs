@@ -1,8 +1,8 @@
 //! What the takes teach, put in force and taken back.
 
-use super::takes::{TAKES, frame, patch, send};
+use super::takes::{TAKES, frame, patch, send, shot};
 use super::*;
-use tolva_frames::{Shot, Written, written};
+use tolva_frames::{Written, written};
 
 fn correction<'a>(told: &'a Value, id: &str) -> &'a Value {
     let all = told["learning"]["corrections"].as_array().unwrap();
@@ -112,17 +112,7 @@ async fn all_of_them_or_none() {
 
 /// Even columns of forty tones, as a camera whose highlights are eased stores them, exposed so many stops longer.
 fn columns(longer: f64, flash: bool) -> Vec<u8> {
-    let shot = Shot {
-        described: String::new(),
-        body: "Full-frame body, 24 MP".to_owned(),
-        lens: "Portrait 85 mm f/1.8".to_owned(),
-        exposure: longer.exp2() / 160.0,
-        f_number: 7.1,
-        iso: 100.0,
-        focal: 85.0,
-        flash,
-        taken: Some("2026:09:16 18:05:00".to_owned()),
-    };
+    let shot = shot(longer.exp2() / 160.0, flash);
     let stored = |light: f64| {
         let eased = if light > 0.36 { 0.36 + (light - 0.36) / (1.0 + 0.6 * (light - 0.36)) } else { light };
         let encoded = if eased <= 0.003_130_8 { 12.92 * eased } else { 1.055 * eased.powf(1.0 / 2.4) - 0.055 };

@@ -12,7 +12,13 @@ pub(crate) fn frame_at(code: u8, taken: &str) -> Vec<u8> {
 }
 
 fn shown(code: u8, exposure: f64, flash: bool, taken: &str) -> Vec<u8> {
-    let shot = Shot {
+    let shot = Shot { taken: Some(taken.to_owned()), ..shot(exposure, flash) };
+    written(Written::Jpeg, &vec![code; 900 * 600 * 3], (900, 600), &shot).unwrap()
+}
+
+/// What a camera writes of a frame at the sample's dials.
+pub(crate) fn shot(exposure: f64, flash: bool) -> Shot {
+    Shot {
         described: String::new(),
         body: "Full-frame body, 24 MP".to_owned(),
         lens: "Portrait 85 mm f/1.8".to_owned(),
@@ -21,9 +27,8 @@ fn shown(code: u8, exposure: f64, flash: bool, taken: &str) -> Vec<u8> {
         iso: 100.0,
         focal: 85.0,
         flash,
-        taken: Some(taken.to_owned()),
-    };
-    written(Written::Jpeg, &vec![code; 900 * 600 * 3], (900, 600), &shot).unwrap()
+        taken: Some("2026:09:16 18:05:00".to_owned()),
+    }
 }
 
 pub(crate) async fn send(tolva: &Tolva, path: &str, bytes: Vec<u8>) -> (StatusCode, Value) {
@@ -150,23 +155,12 @@ async fn one_frame_from_another() {
 async fn a_pair_at_full_size() {
     let tolva = demo();
     let folder = std::path::PathBuf::from(tolva.get("/api/frames-in").await["folder"].as_str().unwrap());
-    let shot = |flash| Shot {
-        described: String::new(),
-        body: "Full-frame body, 24 MP".to_owned(),
-        lens: "Portrait 85 mm f/1.8".to_owned(),
-        exposure: 1.0 / 160.0,
-        f_number: 7.1,
-        iso: 100.0,
-        focal: 85.0,
-        flash,
-        taken: Some("2026:09:16 18:05:00".to_owned()),
-    };
     // Lines seven pixels apart, moved by 40: a copy of 2 000 pixels has that as 33⅓.
     let lines = |code: u8, moved: usize, flash| {
         let dark = |x: usize, y: usize| ((x + moved) * 7 / 90 + (y * 5 / 70) * ((x + moved) / 211)).is_multiple_of(2);
         let codes = (0..400usize).flat_map(|y| (0..2_400usize).map(move |x| (x, y)));
         let pixels: Vec<u8> = codes.flat_map(|(x, y)| [if dark(x, y) { code / 2 } else { code }; 3]).collect();
-        written(Written::Jpeg, &pixels, (2_400, 400), &shot(flash)).unwrap()
+        written(Written::Jpeg, &pixels, (2_400, 400), &shot(1.0 / 160.0, flash)).unwrap()
     };
     let mut ids = Vec::new();
     for (name, bytes) in [("with.jpg", lines(118, 0, true)), ("without.jpg", lines(85, 40, false))] {
