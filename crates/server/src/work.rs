@@ -99,6 +99,8 @@ pub struct Work {
     hands: Arc<Semaphore>,
     /// One more that only develops pictures: what is looked at does not wait for what is thought about beside it.
     develops: Arc<Semaphore>,
+    /// One more that only looks at frames: each takes a second and more, and nothing else waits for it.
+    looks: Arc<Semaphore>,
     newest: Arc<Mutex<Newest>>,
     at_work: AtWork,
 }
@@ -119,6 +121,7 @@ impl Default for Work {
         Work {
             hands: Arc::new(Semaphore::new(cores.saturating_sub(1).max(1))),
             develops: Arc::new(Semaphore::new(1)),
+            looks: Arc::new(Semaphore::new(1)),
             newest: Arc::default(),
             at_work: AtWork::default(),
         }
@@ -152,7 +155,11 @@ impl Work {
         if let Some((word, turn)) = asker.0.clone().filter(|_| kind.only_the_newest()) {
             self.take_turn((word, kind), turn, &wanted)?;
         }
-        let hands = if kind == Kind::Development { &self.develops } else { &self.hands };
+        let hands = match kind {
+            Kind::Development => &self.develops,
+            Kind::Frame => &self.looks,
+            _ => &self.hands,
+        };
         let waited = tokio::time::timeout(CEILING, Arc::clone(hands).acquire_owned()).await;
         let Ok(Ok(hand)) = waited else { return Err(too_much()) };
         if !wanted.still() {

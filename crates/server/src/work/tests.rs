@@ -5,6 +5,7 @@ fn one_hand() -> Work {
     Work {
         hands: Arc::new(Semaphore::new(1)),
         develops: Arc::new(Semaphore::new(1)),
+        looks: Arc::new(Semaphore::new(1)),
         newest: Arc::default(),
         at_work: AtWork::default(),
     }
@@ -134,4 +135,24 @@ async fn one_that_fails_leaves_the_others_alone() {
     let failed = work.answer(&Asker(None), Kind::Plan, || assert!(std::hint::black_box(false), "on purpose")).await;
     assert_eq!(failed.unwrap_err().status, 500);
     assert_eq!(work.answer(&Asker(None), Kind::Plan, || 7).await.unwrap(), 7);
+}
+
+/// A frame is looked at for a second and more: what is asked meanwhile does not wait for it, another frame does.
+#[tokio::test(flavor = "multi_thread")]
+async fn nothing_waits_for_a_frame_but_a_frame() {
+    let work = one_hand();
+    let (looked, looks) = std::sync::mpsc::channel::<()>();
+    let at_it = work.clone();
+    let frame = tokio::spawn(async move {
+        at_it.answer(&Asker(None), Kind::Frame, move || looks.recv_timeout(CEILING).is_ok()).await.unwrap()
+    });
+    while work.looks.available_permits() > 0 {
+        tokio::task::yield_now().await;
+    }
+    assert_eq!(work.answer(&Asker(None), Kind::Assess, || 1).await.unwrap(), 1);
+    let next = work.clone();
+    let next = tokio::spawn(async move { next.answer(&Asker(None), Kind::Frame, || ()).await.is_ok() });
+    assert!(!frame.is_finished() && !next.is_finished());
+    looked.send(()).unwrap();
+    assert!(frame.await.unwrap() && next.await.unwrap());
 }
