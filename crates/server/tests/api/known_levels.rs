@@ -1,6 +1,7 @@
 //! Frames of known light as the stand-in camera makes them: its sensor's noise, its eased highlights, its file. What is told of them
 //! is what fell on them.
 
+use super::learnt::keep_curve;
 use super::takes::{TAKES, patch, send, shot};
 use super::*;
 use tolva_frames::{Written, written};
@@ -54,12 +55,7 @@ async fn with_a_curve(tolva: &Tolva) {
     }
     let (status, told) = tolva.ask(Method::POST, "/api/takes/bracket", Some(json!({"takes": ids}))).await;
     assert_eq!(status, StatusCode::OK, "{told}");
-    let (_, kit) = tolva.ask(Method::GET, "/api/kit", None).await;
-    let kept = kit.as_array().unwrap().iter().find(|kept| kept["item"]["id"] == "cam-hall").unwrap();
-    let mut item = kept["item"].clone();
-    item["curve"] = told["curve"].clone();
-    let keep = json!({"item": item, "version": kept["version"]});
-    assert_eq!(tolva.ask(Method::PUT, "/api/kit/cam-hall", Some(keep)).await.0, StatusCode::OK);
+    keep_curve(tolva, &told["curve"]).await;
 }
 
 /// Levels from three stops under mid-grey to two over it are told within a twentieth of a stop, at base sensitivity and five stops

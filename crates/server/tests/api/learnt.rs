@@ -123,6 +123,16 @@ fn columns(longer: f64, flash: bool) -> Vec<u8> {
     written(Written::Jpeg, &row.repeat(600), (960, 600), &shot).unwrap()
 }
 
+/// Keeps a tone curve with the hall's body.
+pub(crate) async fn keep_curve(tolva: &Tolva, curve: &Value) {
+    let (_, kit) = tolva.ask(Method::GET, "/api/kit", None).await;
+    let kept = kit.as_array().unwrap().iter().find(|kept| kept["item"]["id"] == "cam-hall").unwrap();
+    let mut item = kept["item"].clone();
+    item["curve"] = curve.clone();
+    let keep = json!({"item": item, "version": kept["version"]});
+    assert_eq!(tolva.ask(Method::PUT, "/api/kit/cam-hall", Some(keep)).await.0, StatusCode::OK);
+}
+
 /// A bracket teaches the body's curve; kept with the body, the next verdict is read by it and no longer says that it is not known.
 #[tokio::test]
 async fn a_bracket_teaches_a_curve() {
@@ -154,12 +164,7 @@ async fn a_bracket_teaches_a_curve() {
     assert_eq!(status, StatusCode::UNPROCESSABLE_ENTITY);
     assert!(refused["detail"].as_str().unwrap().contains("A flash fired"), "{refused}");
 
-    let (_, kit) = tolva.ask(Method::GET, "/api/kit", None).await;
-    let kept = kit.as_array().unwrap().iter().find(|kept| kept["item"]["id"] == "cam-hall").unwrap();
-    let mut item = kept["item"].clone();
-    item["curve"] = told["curve"].clone();
-    let keep = json!({"item": item, "version": kept["version"]});
-    assert_eq!(tolva.ask(Method::PUT, "/api/kit/cam-hall", Some(keep)).await.0, StatusCode::OK);
+    keep_curve(&tolva, &told["curve"]).await;
     let (_, read) = send(&tolva, &format!("{TAKES}?name=after.jpg"), frame(212, 1.0 / 160.0, true)).await;
     let level = patch(&read, "background")["level"].as_f64().unwrap();
     assert!((level - 2.0).abs() < 0.12, "{level}");

@@ -37,9 +37,16 @@ pub struct TakenApart {
     map: String,
 }
 
-/// The files of two takes, where the watched folder has both as they came in.
+/// Both files are held in memory at once: of more pixels than these, the copies do.
+const MOST_PIXELS: u64 = 40_000_000;
+
+/// The files of two takes, where the watched folder has both as they came in and they are not too large.
 fn originals(studio: &Studio, takes: [&Take; 2]) -> Option<[Bytes; 2]> {
-    let [one, two] = takes.map(|take| folder::original(studio, take.frame.as_ref()?));
+    let [one, two] = takes.map(|take| {
+        let frame = take.frame.as_ref()?;
+        let fits = u64::from(frame.width) * u64::from(frame.height) <= MOST_PIXELS;
+        fits.then(|| folder::original(studio, frame)).flatten()
+    });
     Some([one?, two?])
 }
 
