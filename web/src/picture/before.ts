@@ -1,4 +1,4 @@
-/** What was seen of a draft, and since when that draft was the one. */
+/** What was seen of a draft, and since when that draft was the one, whenever its picture came. */
 type Seen<P, D> = { draft: D; picture: P; since: number }
 
 /** The picture of the newest draft, and the one before the last change. */
@@ -11,11 +11,11 @@ const STOOD = 1000
 
 /**
  * Takes in a picture: a better one of the same draft leaves the one before as it is; the first of another draft puts the one before in
- * its place, where that had stood for a while: quick turns are one change.
+ * its place, where that had stood for a while: quick turns are one change, however slowly their pictures come.
  */
-export function seen<P, D>({ now, before }: Turn<P, D>, draft: D, picture: P, at: number): Turn<P, D> {
-  if (!now) return { now: { draft, picture, since: at }, before }
-  if (now.draft === draft) return { now: { ...now, picture }, before }
-  const stood = at - now.since >= STOOD
-  return { now: { draft, picture, since: at }, before: stood ? now.picture : (before ?? now.picture) }
+export function seen<P, D>({ now, before }: Turn<P, D>, of: Seen<P, D>): Turn<P, D> {
+  if (!now) return { now: of, before }
+  if (now.draft === of.draft) return { now: { ...now, picture: of.picture }, before }
+  const stood = of.since - now.since >= STOOD
+  return { now: of, before: stood ? now.picture : (before ?? now.picture) }
 }

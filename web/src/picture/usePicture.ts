@@ -15,6 +15,7 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) 
   const [trouble, setTrouble] = useState<string | null>(null)
   useEffect(() => {
     if (!isSeen) return
+    const since = performance.now()
     const called = new AbortController()
     const { signal } = called
     const ask = async (more_than: number | null) => {
@@ -40,7 +41,7 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean) 
           // Another light is no change of the draft: what was before was seen in this one.
           setTurn((was) => ({
             lit,
-            of: seen(was.lit === lit ? was.of : none, draft, found, performance.now()),
+            of: seen(was.lit === lit ? was.of : none, { draft, picture: found, since }),
           }))
           setTrouble(null)
           known = found.told.rounds

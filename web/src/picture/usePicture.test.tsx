@@ -1,0 +1,60 @@
+import { act, renderHook } from '@testing-library/react'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
+import type { Lit, Setup } from '../api/types'
+import { usePicture } from './usePicture'
+
+const asked = vi.hoisted(() => [] as { answer: (name: string) => Promise<void> }[])
+vi.mock('../api/client', async (original) => ({
+  ...(await original<object>()),
+  client: {
+    POST: () =>
+      new Promise((given) =>
+        asked.push({
+          answer: (name) =>
+            act(() => Promise.resolve(given({ data: framed(name), response: new Response() }))),
+        }),
+      ),
+  },
+}))
+
+/** A finished picture of no pixels that is known by the words it leaves. */
+function framed(hand: string): ArrayBuffer {
+  const told = new TextEncoder().encode(
+    JSON.stringify({ hand, width: 0, height: 0, rounds: 1, enough: true }),
+  )
+  const answer = new ArrayBuffer(4 + told.length)
+  new DataView(answer).setUint32(0, told.length, true)
+  new Uint8Array(answer, 4).set(told)
+  return answer
+}
+
+const lit: Lit = { light: 'both' }
+
+describe('the picture before the last change', () => {
+  beforeEach(() => {
+    vi.useFakeTimers()
+    asked.length = 0
+  })
+  afterEach(() => vi.useRealTimers())
+
+  it('stays the one before quick turns where their pictures come slowly', async () => {
+    const drafts = [{}, {}, {}, {}] as Setup[]
+    const { result, rerender } = renderHook(({ draft }) => usePicture('setup-a', draft, lit, true), {
+      initialProps: { draft: drafts[0]! },
+    })
+    const shows = (name: string) => asked.at(-1)!.answer(name)
+    const passes = (milliseconds: number) => act(() => vi.advanceTimersByTimeAsync(milliseconds))
+    await shows('as it was')
+    await passes(5_000)
+    // A picture of the way comes between two turns, the last one's long after it.
+    rerender({ draft: drafts[1]! })
+    rerender({ draft: drafts[2]! })
+    await shows('on the way')
+    await passes(100)
+    rerender({ draft: drafts[3]! })
+    await passes(3_000)
+    await shows('turned')
+    expect(result.current.picture?.told.hand).toBe('turned')
+    expect(result.current.before?.told.hand).toBe('as it was')
+  })
+})
