@@ -2,10 +2,10 @@
 //! long as somebody looks and no question is at work. Dials only develop what is there anew; what moves on the set begins another.
 
 use crate::at_work::AtWork;
+use crate::low::{lowered, with_brushes};
 use std::collections::VecDeque;
-use std::sync::{Arc, Condvar, LazyLock, Mutex, MutexGuard, PoisonError, Weak};
+use std::sync::{Arc, Condvar, Mutex, MutexGuard, PoisonError, Weak};
 use std::time::{Duration, Instant};
-use thread_priority::{ThreadPriority, ThreadPriorityValue, set_current_thread_priority};
 use tokio::sync::Notify;
 use tolva_core::set::{Set, Shown};
 use tolva_render::{Layers, Picture, Probe, World};
@@ -29,49 +29,6 @@ const WAITS: Duration = Duration::from_millis(2);
 
 /// With nothing to do the painter looks up so often, to see whether the studio was closed.
 const LOOKS_UP: Duration = Duration::from_secs(1);
-
-/// Threads of a low priority, so many fewer than there are cores.
-fn pool(name: &'static str, fewer: usize) -> Option<rayon::ThreadPool> {
-    let cores = std::thread::available_parallelism().map_or(1, usize::from);
-    rayon::ThreadPoolBuilder::new()
-        .num_threads(cores.saturating_sub(fewer).max(1))
-        .thread_name(move |index| format!("{name}-{index}"))
-        .start_handler(|_| lowered())
-        .build()
-        .ok()
-}
-
-/// The threads pictures are traced on for as long as they are looked at: one core is left to those that answer.
-static BRUSHES: LazyLock<Option<rayon::ThreadPool>> = LazyLock::new(|| pool("brush", 1));
-/// The threads of what is made once, at a stroke, and waited for: all cores, as long as nobody else needs them.
-static STROKES: LazyLock<Option<rayon::ThreadPool>> = LazyLock::new(|| pool("stroke", 0));
-
-/// How low a painter's priority is, of 0 to 99: under everything that answers, and not so low that a busy machine never has a picture.
-const LOW: u8 = 36;
-
-/// Lowers the priority of a thread, where the system lets it.
-fn lowered() {
-    if let Ok(low) = ThreadPriorityValue::try_from(LOW) {
-        drop(set_current_thread_priority(ThreadPriority::Crossplatform(low)));
-    }
-}
-
-fn on<T: Send>(pool: Option<&rayon::ThreadPool>, work: impl FnOnce() -> T + Send) -> T {
-    match pool {
-        Some(pool) => pool.install(work),
-        None => work(),
-    }
-}
-
-/// Does work on the threads pictures are traced on.
-pub fn with_brushes<T: Send>(work: impl FnOnce() -> T + Send) -> T {
-    on(BRUSHES.as_ref(), work)
-}
-
-/// Does work that is soon done and waited for, on every core that is free.
-pub fn at_a_stroke<T: Send>(work: impl FnOnce() -> T + Send) -> T {
-    on(STROKES.as_ref(), work)
-}
 
 /// What a picture is of.
 #[derive(Debug, Clone, PartialEq)]

@@ -13,6 +13,7 @@ mod document;
 mod easel;
 mod guard;
 mod log;
+mod low;
 mod problem;
 mod sample;
 mod serve;

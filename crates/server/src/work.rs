@@ -1,6 +1,7 @@
 //! Where computing is done: off the threads that answer, a few at a time, the newest question of a kind first.
 
 use crate::at_work::AtWork;
+use crate::low::with_the_loupe;
 use crate::problem::Problem;
 use actix_web::dev::Payload;
 use actix_web::http::StatusCode;
@@ -167,7 +168,10 @@ impl Work {
         }
         let asked = wanted.clone();
         let work = tokio::task::spawn_blocking(move || {
-            let answer = asked.work(question);
+            let answer = match kind {
+                Kind::Frame => with_the_loupe(|| asked.work(question)),
+                _ => asked.work(question),
+            };
             drop(hand);
             answer
         });

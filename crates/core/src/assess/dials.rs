@@ -1,10 +1,11 @@
 use super::advise::{Reason, dial_reason};
+use super::strips::{self, Strip};
 use super::{Account, Facts, account};
-use crate::kit::Camera;
-use crate::marks::{Mark, PowerStep, Printed, StepSize, strip, ten_stop_label};
-use crate::quantity::{Id, Kelvin, Power};
+#[cfg(feature = "openapi")]
+use crate::marks::Printed;
+use crate::marks::{Mark, StepSize, ten_stop_label};
+use crate::quantity::{Id, Power};
 use crate::setup::Dial;
-use crate::setup::free_range;
 use crate::situation::{Dials, Situation};
 use serde::{Deserialize, Serialize};
 
@@ -69,7 +70,9 @@ pub struct DialReport {
     /// Whether it is held.
     pub held: bool,
     /// Its strip.
-    pub strip: Vec<Printed>,
+    #[cfg_attr(feature = "openapi", schema(value_type = Vec<Printed>))]
+    #[serde(serialize_with = "strips::told")]
+    pub strip: Strip,
     /// Why it stands there.
     pub why: Reason,
     /// The same in a sentence.
@@ -80,35 +83,33 @@ pub struct DialReport {
     pub account: Account,
 }
 
-fn camera_dial<M: Mark>(dial: Dial<M>, range: (M, M), step: StepSize) -> (f64, String, bool, Vec<Printed>) {
-    let mut clicks = free_range(Dial::free(dial.at), range, step);
-    if let Err(place) = clicks.binary_search(&dial.at) {
-        clicks.insert(place, dial.at);
-    }
-    (f64::from(dial.at.sixths()), dial.at.label(step), dial.held, strip(&clicks, step))
+/// Where a dial stands, what is printed there, whether it is held, and its strip.
+type Stands = (f64, String, bool, Strip);
+
+fn stands<M: Mark>(dial: Dial<M>, step: StepSize, strip: Strip) -> Stands {
+    (f64::from(dial.at.sixths()), dial.at.label(step), dial.held, strip)
 }
 
 pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialReport> {
     let camera = &s.setup.camera;
     let mut all = Vec::with_capacity(5 + s.lights.len());
-    let mut push = |id: DialId, name: String, also, (at, label, held, strip): (f64, String, bool, Vec<Printed>)| {
+    let mut push = |id: DialId, name: String, also, (at, label, held, strip): Stands| {
         let why = dial_reason(s, facts, dials, &id);
         let (reason, trouble) = (why.words(s.terms.house, s.step), why.is_trouble());
         let account = account::of_dial(s, &id, &label, held);
         all.push(DialReport { id, name, at, label, also, held, strip, why, reason, trouble, account });
     };
     let of = DialId::camera;
-    push(of(DialKind::Shutter), "Shutter".into(), None, camera_dial(camera.shutter, s.shutter, s.step));
-    push(of(DialKind::Aperture), "Aperture".into(), None, camera_dial(camera.aperture, s.aperture, s.step));
-    push(of(DialKind::Iso), "ISO".into(), None, camera_dial(camera.iso, s.iso, s.step));
+    let step = s.step;
+    let shutter = strips::of_camera(DialKind::Shutter, camera.shutter.at, s.shutter, step);
+    push(of(DialKind::Shutter), "Shutter".into(), None, stands(camera.shutter, step, shutter));
+    let aperture = strips::of_camera(DialKind::Aperture, camera.aperture.at, s.aperture, step);
+    push(of(DialKind::Aperture), "Aperture".into(), None, stands(camera.aperture, step, aperture));
+    let iso = strips::of_camera(DialKind::Iso, camera.iso.at, s.iso, step);
+    push(of(DialKind::Iso), "ISO".into(), None, stands(camera.iso, step, iso));
     let nd = camera.nd;
-    let mut nds = s.nd.clone();
-    if let Err(place) = nds.binary_search(&nd.at) {
-        nds.insert(place, nd.at);
-    }
     let also = (nd.at.sixths() > 0).then(|| "stops".to_owned());
-    let nd = (f64::from(nd.at.sixths()), nd.at.label(s.step), nd.held, strip(&nds, s.step));
-    push(of(DialKind::Nd), "ND filter".into(), also, nd);
+    push(of(DialKind::Nd), "ND filter".into(), also, stands(nd, step, strips::with(&s.nd, nd.at, step)));
     for (lit, below) in s.lights.iter().zip(&facts.powers) {
         let power = Power::nearest(*below);
         let flash = lit.flash;
@@ -121,7 +122,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
             DialId::power(lit.light.id.clone()),
             lit.name.clone(),
             Some(other),
-            (*below, label, lit.light.power.held, power_strip(lit.powers.1, flash.power_step, flash.notation)),
+            (*below, label, lit.light.power.held, strips::of_power(lit.powers.1, flash.power_step, flash.notation)),
         );
     }
     let balance = s.setup.white_balance.kelvin;
@@ -130,7 +131,12 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
         of(DialKind::Kelvin),
         "White balance".into(),
         Some(tint_words(s).unwrap_or_else(|| preset.to_owned())),
-        (balance.at.kelvin(), format!("{:.0} K", balance.at.kelvin()), balance.held, kelvin_strip(s.body, balance.at)),
+        (
+            balance.at.kelvin(),
+            format!("{:.0} K", balance.at.kelvin()),
+            balance.held,
+            strips::of_kelvin(s.body.film.is_some(), balance.at),
+        ),
     );
     all
 }
@@ -141,35 +147,4 @@ fn tint_words(s: &Situation<'_>) -> Option<String> {
     let count = steps.round().abs();
     let way = if steps > 0.0 { "green" } else { "magenta" };
     (count >= 1.0).then(|| format!("tint {count:.0} to {way}"))
-}
-
-/// Every click of a power dial, full power first.
-fn power_strip(lowest: f64, step: PowerStep, notation: crate::marks::PowerNotation) -> Vec<Printed> {
-    let per_stop = step.clicks_per_stop() as u32;
-    let clicks = (lowest * step.clicks_per_stop()).round() as u32;
-    (0..=clicks)
-        .map(|click| {
-            let power = Power::nearest(f64::from(click) / step.clicks_per_stop());
-            let full = click % per_stop == 0;
-            let label = if full { power.label(notation, step) } else { String::new() };
-            Printed { at: power.stops_below_full(), label, full }
-        })
-        .collect()
-}
-
-/// White-balance settings in hundreds of kelvin, as cameras set them; of a film the one it is balanced for.
-fn kelvin_strip(body: &Camera, at: Kelvin) -> Vec<Printed> {
-    let hundreds = if body.film.is_some() { 0..0 } else { 20..121 };
-    let mut strip: Vec<Printed> = hundreds
-        .map(|hundreds| {
-            let full = hundreds % 10 == 0;
-            let label = if full { (hundreds * 100).to_string() } else { String::new() };
-            Printed { at: f64::from(hundreds) * 100.0, label, full }
-        })
-        .collect();
-    if !strip.iter().any(|mark| mark.at == at.kelvin()) {
-        strip.push(Printed { at: at.kelvin(), label: String::new(), full: false });
-        strip.sort_by(|a, b| a.at.total_cmp(&b.at));
-    }
-    strip
 }

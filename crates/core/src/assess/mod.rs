@@ -13,6 +13,7 @@ mod lights;
 mod people;
 mod readings;
 mod set;
+mod strips;
 mod sunset;
 
 pub(crate) use account::ambient_colour;
@@ -29,6 +30,7 @@ pub use people::PersonReport;
 pub use readings::{ReadingReport, TurnedReport};
 pub use set::{BounceWords, Evenness, HeadToFoot, InPicture, PlacedCard, PlacedLight, SetReport, Sockets, Softness};
 pub(crate) use set::{face_levels, spill_words};
+pub use strips::Strip;
 pub use sunset::{Sunset, SunsetReport};
 
 use crate::approach::{Approach, Band};

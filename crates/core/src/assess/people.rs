@@ -53,7 +53,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<PersonR
             let state = match under {
                 under if under < 0.0 => say::clips_by(-under),
                 _ if sinks => say::levels::BELOW_USABLE_SHADOW.to_owned(),
-                under => format!("{} under clipping", stops_amount(under)),
+                under => stops_amount(under) + " under clipping",
             };
             PersonReport {
                 person: index as u32,
@@ -63,7 +63,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<PersonR
                 under_clipping: Stops::of(under),
                 clips: under < 0.0,
                 sinks,
-                text: format!("{}, {}: {}, {state}.", name(s, index), tone.words(), stops_label(*level)),
+                text: [&name(s, index), ", ", tone.words(), ": ", &stops_label(*level), ", ", &state, "."].concat(),
             }
         })
         .collect()

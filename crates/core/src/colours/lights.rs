@@ -134,7 +134,7 @@ fn tinted(light: &Spectrum, by: MiredShift) -> Option<Arc<Spectrum>> {
 
 /// The films of a stack, one behind the other.
 pub(crate) fn behind<'a>(gels: impl IntoIterator<Item = &'a Gel>) -> Film {
-    gels.into_iter().fold(Film::none(), |film, gel| film.and(&gel.film()))
+    gels.into_iter().map(Gel::film).reduce(|film, next| film.and(&next)).unwrap_or_else(Film::none)
 }
 
 fn arrows(bare: &Spectrum, gels: &[&Gel]) -> Vec<FilmArrow> {
@@ -160,7 +160,7 @@ fn arrows(bare: &Spectrum, gels: &[&Gel]) -> Vec<FilmArrow> {
 impl<'a> Tinted<'a> {
     fn flash(lit: &Lit<'a>, power: Power) -> Tinted<'a> {
         let bare = flash_light(lit.flash, power);
-        let worn = behind(lit.gels.iter().copied()).before(&bare).to_unit();
+        let worn = if lit.gels.is_empty() { bare } else { behind(lit.gels.iter().copied()).before(&bare).to_unit() };
         Tinted {
             id: LightId::Flash { light: lit.light.id.clone() },
             name: lit.name.clone(),

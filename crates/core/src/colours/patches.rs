@@ -1,6 +1,6 @@
 use super::lights::{LightId, Tinted};
 use super::wanted::Aim;
-use crate::colour::{Eye, Lab, Shown, Surface, Wanted, White, Xyz, temperature};
+use crate::colour::{Eye, Lab, Shown, Spectrum, Surface, Wanted, White, Xyz, temperature};
 use crate::exposure::MeterConstants;
 use crate::quantity::{Kelvin, Mired, MiredShift, figure, no_finer};
 use crate::say;
@@ -155,9 +155,10 @@ fn luminances(s: &Situation<'_>, split: &Split, parts: &[PerPatch<Option<f64>>],
 
 /// A patch's colour in the picture under all its lights, by their luminances there.
 fn mixed(surface: &Surface, lights: &[Tinted], patch: Patch, luminances: &[f64]) -> Xyz {
-    let share = surface.reflectance().max(1e-4);
     let each = lights.iter().zip(luminances).filter(|(_, luminance)| **luminance > 0.0);
-    each.map(|(light, luminance)| surface.lit_by(light.on(patch)) * (luminance / share)).sum()
+    let mut light = Spectrum::none();
+    each.for_each(|(tinted, luminance)| light.take_in(tinted.on(patch), *luminance));
+    surface.lit_by(&light) * (luminances.iter().sum::<f64>() / surface.reflectance().max(1e-4))
 }
 
 /// The colour of every patch on the stop scale at the camera's setting, as #rrggbb.

@@ -12,7 +12,7 @@ use crate::check::{Check, FieldError};
 use crate::exposure::MeterConstants;
 use crate::marks::StepSize;
 use crate::optics::{ShakeSchool, SportSchool};
-use crate::quantity::Learnt;
+use crate::quantity::{Learnt, figure};
 use serde::{Deserialize, Serialize};
 
 /// Metres or feet, for sentences.
@@ -31,17 +31,18 @@ impl Units {
     /// A distance in words: 2.4 m, 45 cm, 7.9 ft, 3.5 in.
     #[must_use]
     pub fn distance(self, metres: f64) -> String {
-        let short = |value: f64| {
-            let text = format!("{value:.1}");
-            text.strip_suffix(".0").map(str::to_owned).unwrap_or(text)
+        let (value, unit, tenths) = match self {
+            Units::Metres if metres < 0.01 => (metres * 1000.0, " mm", true),
+            Units::Metres if metres < 0.995 => (metres * 100.0, " cm", false),
+            Units::Metres => (metres, " m", true),
+            Units::Feet if metres < 0.3 => (metres / 0.0254, " in", true),
+            Units::Feet => (metres / 0.3048, " ft", true),
         };
-        match self {
-            Units::Metres if metres < 0.01 => format!("{} mm", short(metres * 1000.0)),
-            Units::Metres if metres < 0.995 => format!("{:.0} cm", metres * 100.0),
-            Units::Metres => format!("{} m", short(metres)),
-            Units::Feet if metres < 0.3 => format!("{} in", short(metres / 0.0254)),
-            Units::Feet => format!("{} ft", short(metres / 0.3048)),
+        let mut said = if tenths { figure(value, 0.1) } else { figure(value, 1.0) };
+        if tenths && said.ends_with(".0") {
+            said.truncate(said.len() - 2);
         }
+        said + unit
     }
 }
 

@@ -4,6 +4,7 @@ use crate::colour::AmbientColour;
 use crate::quantity::limits::{AMBIENT_KELVIN, BESIDE, BESIDE_SUM, EV100, MEASURED_DUV};
 use crate::quantity::{Ev100, Share};
 use serde::{Deserialize, Serialize};
+use std::fmt::Display;
 
 /// Another kind of light that is part of the ambient.
 #[derive(Debug, Clone, Copy, PartialEq, Serialize, Deserialize)]
@@ -49,7 +50,7 @@ impl BesideRead {
 }
 
 /// Checks a kind of light where it stands in a setup.
-pub(super) fn check_light(at: &str, light: AmbientColour, check: &mut Check) {
+pub(super) fn check_light(at: impl Display, light: AmbientColour, check: &mut Check) {
     check.range(format_args!("{at}/kelvin"), AMBIENT_KELVIN, light.kelvin().kelvin());
     if let AmbientColour::Measured { duv, .. } = light {
         check.range(format_args!("{at}/duv"), MEASURED_DUV, duv.duv());
@@ -90,7 +91,7 @@ impl Setup {
     pub(super) fn check_beside(&self, check: &mut Check) {
         check.count("/beside", BESIDE, self.beside.len());
         for (index, beside) in self.beside.iter().enumerate() {
-            check_light(&format!("/beside/{index}/light"), beside.light, check);
+            check_light(format_args!("/beside/{index}/light"), beside.light, check);
             let read = [
                 ("face", beside.read.face),
                 ("shadow_side", beside.read.shadow_side),

@@ -7,6 +7,7 @@ use crate::quantity::limits::{
     BACKGROUND_DISTANCE, CAMERA_KELVIN, DIOPTRES, FACE_DISTANCE, FRAME_INTERVAL, FRAMES, GELS_ON, LIGHTS, READINGS,
     SUBJECT_DEPTH, TINT, TUBES, UNDER_KEY, WANTED_REFLECTIONS,
 };
+use std::fmt::Display;
 
 impl Setup {
     /// Checks every number and every reference against the kit: what it has to pass to be worked out.
@@ -26,7 +27,7 @@ impl Setup {
         let mut check = Check::default();
         self.check_camera(kit, &mut check);
         for (index, light) in self.lights.iter().enumerate() {
-            light.check_fit(&format!("/lights/{index}"), kit, &mut check);
+            light.check_fit(format_args!("/lights/{index}"), kit, &mut check);
         }
         check.done().err().unwrap_or_default()
     }
@@ -68,11 +69,12 @@ impl Setup {
         self.check_beside(check);
         check.range("/white_balance/tint", TINT, self.white_balance.tint.duv());
         let of_people = self.scene.people.iter().enumerate();
-        let of_people = of_people.map(|(index, person)| (format!("/scene/people/{index}/colour"), person.colour));
-        let others = [("/subject/colour", subject.colour), ("/background/colour", self.background.colour)];
-        for (at, colour) in others.map(|(at, colour)| (at.to_owned(), colour)).into_iter().chain(of_people) {
+        for (index, colour) in of_people.filter_map(|(index, person)| Some((index, person.colour?))) {
+            colour.check(&format!("/scene/people/{index}/colour"), check);
+        }
+        for (at, colour) in [("/subject/colour", subject.colour), ("/background/colour", self.background.colour)] {
             if let Some(colour) = colour {
-                colour.check(&at, check);
+                colour.check(at, check);
             }
         }
         check.range("/white_balance/kelvin/at", CAMERA_KELVIN, self.white_balance.kelvin.at.kelvin());
@@ -186,12 +188,12 @@ fn dial<M: Mark>(check: &mut Check, field: &str, (first, at, last): (M, M, M), s
 }
 
 impl Light {
-    fn check_fit(&self, field: &str, kit: &Kit, check: &mut Check) {
+    fn check_fit(&self, field: impl Display, kit: &Kit, check: &mut Check) {
         match kit.flash(&self.flash) {
             None => check
                 .problem(format_args!("{field}/flash"), Problem::NotInKit { kind: "flash", id: self.flash.clone() }),
             Some(flash) if self.power.at > flash.lowest_power => check.problem(
-                format!("{field}/power/at"),
+                format_args!("{field}/power/at"),
                 Problem::Power {
                     lowest: flash.lowest_power.label(flash.notation, flash.power_step),
                     asked: self.power.at.label(flash.notation, flash.power_step),

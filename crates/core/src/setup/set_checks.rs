@@ -7,6 +7,7 @@ use crate::quantity::limits::{
 };
 use crate::say;
 use crate::scene::{Aim, Scene, Wall};
+use std::fmt::Display;
 
 /// Nearer than this to the middle of a body, in metres, a thing stands in it.
 const IN_BODY: f64 = 0.15;
@@ -32,16 +33,15 @@ impl Setup {
             check.problem("/scene/camera/aim", Problem::FacesAway { degrees: away.round() });
         }
         for (index, light) in self.lights.iter().enumerate() {
-            let field = format!("/lights/{index}");
-            tilted(check, &format!("{field}/aim"), light.aim);
-            check.range(format_args!("{field}/at/z"), HEIGHT, light.at.z.metres());
+            tilted(check, format_args!("/lights/{index}/aim"), light.aim);
+            check.range(format_args!("/lights/{index}/at/z"), HEIGHT, light.at.z.metres());
             if !light.is_on_camera() {
-                self.check_place(check, &format!("{field}/at"), "light", light.at.point());
+                self.check_place(check, format_args!("/lights/{index}/at"), "light", light.at.point());
             }
         }
         for (index, card) in scene.cards.iter().enumerate() {
-            tilted(check, &format!("/scene/cards/{index}/aim"), card.aim);
-            self.check_place(check, &format!("/scene/cards/{index}/at"), "card", card.at.point());
+            tilted(check, format_args!("/scene/cards/{index}/aim"), card.aim);
+            self.check_place(check, format_args!("/scene/cards/{index}/at"), "card", card.at.point());
         }
         for (index, person) in scene.people.iter().enumerate() {
             let foot = DVec3::new(person.x.metres(), person.y.metres(), 0.5);
@@ -52,7 +52,7 @@ impl Setup {
     }
 
     /// A place has to be inside the walls, and not in a body.
-    fn check_place(&self, check: &mut Check, field: &str, thing: &'static str, at: DVec3) {
+    fn check_place(&self, check: &mut Check, field: impl Display + Copy, thing: &'static str, at: DVec3) {
         if let Some(wall) = self.wall_before(at) {
             check.problem(field, Problem::BehindWall { thing, wall });
         }
@@ -133,7 +133,7 @@ impl Scene {
     }
 }
 
-fn tilted(check: &mut Check, field: &str, aim: Aim) {
+fn tilted(check: &mut Check, field: impl Display, aim: Aim) {
     if let Aim::Free { tilt, .. } = aim {
         check.range(format_args!("{field}/tilt"), TILT, tilt.degrees());
     }

@@ -121,8 +121,9 @@ pub(crate) fn clear_distance<Points: IntoIterator<Item = DVec3>>(
     (0..=count).map(|i| nearest + step * f64::from(i)).find_map(|distance| {
         let at = face + way * distance;
         let fits = at.z > 0.05 && stage.setup.wall_before(at).is_none();
-        let clear =
-            fits && !outline(at).into_iter().any(|point| stage.shows(point)) && !(stand && stage.shows_stand(at));
+        // A thing larger than the frame may have its whole outline beside it.
+        let shown = || stage.shows(at) || outline(at).into_iter().any(|point| stage.shows(point));
+        let clear = fits && !shown() && !(stand && stage.shows_stand(at));
         clear.then(|| Metres::of(distance))
     })
 }

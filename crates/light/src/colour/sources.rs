@@ -65,7 +65,6 @@ impl AmbientColour {
     pub fn spectrum(self) -> Spectrum {
         match self {
             AmbientColour::Lamp { lamp } => lamp.spectrum(),
-            AmbientColour::WarmLamps => Spectrum::planckian(self.kelvin()),
             AmbientColour::StripLights => Lamp::CoolWhiteTube.spectrum(),
             AmbientColour::LowSun => Spectrum::measured(self.kelvin(), LOW_SUN_DUV),
             AmbientColour::Measured { kelvin, duv } => Spectrum::measured(kelvin, duv),

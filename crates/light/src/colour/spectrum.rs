@@ -1,6 +1,8 @@
+use super::memo::Memo;
 use super::observer::{BANDS, daylight_components, nanometres, observer};
 use super::xyz::Xyz;
 use crate::quantity::Kelvin;
+use std::cell::RefCell;
 use std::ops::{Add, Mul};
 use std::sync::LazyLock;
 
@@ -10,6 +12,11 @@ pub(super) const C2: f64 = 1.4388e-2;
 /// the two are mixed at equal Y (as ANSI/IES TM-30 joins them).
 const PLANCK: f64 = 4_000.0;
 const DAYLIGHT: f64 = 5_000.0;
+
+thread_local! {
+    /// Lights by their temperature: those of a setup are asked for again and again.
+    static NAMED: RefCell<Memo<u64, Spectrum>> = RefCell::default();
+}
 
 /// What something sends out or lets through, band by band.
 #[derive(Debug, Clone, Copy, PartialEq)]
@@ -51,11 +58,26 @@ impl Spectrum {
     /// The light a temperature names, with Y = 1: Planckian up to 4 000 K, CIE daylight from 5 000 K, mixed between.
     #[must_use]
     pub fn named(kelvin: Kelvin) -> Spectrum {
+        NAMED.with_borrow_mut(|memo| memo.or_made(kelvin.kelvin().to_bits(), || Spectrum::made_of(kelvin)))
+    }
+
+    fn made_of(kelvin: Kelvin) -> Spectrum {
         match daylight_part(kelvin) {
             0.0 => Spectrum::planckian(kelvin),
             1.0 => Spectrum::daylight(kelvin),
             part => Spectrum::planckian(kelvin) * (1.0 - part) + Spectrum::daylight(kelvin) * part,
         }
+    }
+
+    /// No light, to add others to.
+    #[must_use]
+    pub const fn none() -> Spectrum {
+        Spectrum([0.0; BANDS])
+    }
+
+    /// Adds so many times another.
+    pub fn take_in(&mut self, other: &Spectrum, times: f64) {
+        self.0.iter_mut().zip(&other.0).for_each(|(band, more)| *band += more * times);
     }
 
     /// Its bands.
@@ -67,8 +89,14 @@ impl Spectrum {
     /// What the observer makes of it, in units of its own.
     #[must_use]
     pub fn xyz(&self) -> Xyz {
-        let [x, y, z] = observer().map(|function| self.0.iter().zip(function).map(|(s, f)| s * f).sum());
+        let [x, y, z] = observer().map(|function| sum_of(&self.0, function));
         Xyz { x, y, z }
+    }
+
+    /// How bright the observer finds it, in units of its own: [`Spectrum::xyz`]'s Y alone.
+    #[must_use]
+    pub fn y(&self) -> f64 {
+        sum_of(&self.0, observer()[1])
     }
 
     /// What is left of it behind a film, or off a surface, band by band.
@@ -80,9 +108,18 @@ impl Spectrum {
     /// The same with Y = 1; no light stays none.
     #[must_use]
     pub fn to_unit(self) -> Spectrum {
-        let y = self.xyz().y;
+        let y = self.y();
         if y > 0.0 { self * (1.0 / y) } else { self }
     }
+}
+
+/// The sum of products, band by band: in a few sums beside each other, so that they need not wait for one another.
+pub(super) fn sum_of(a: &[f64; BANDS], b: &[f64; BANDS]) -> f64 {
+    const BESIDE: usize = 4;
+    let mut sums = [0.0; BESIDE];
+    let (a, b) = (a.chunks(BESIDE), b.chunks(BESIDE));
+    a.zip(b).for_each(|(a, b)| sums.iter_mut().zip(a).zip(b).for_each(|((sum, a), b)| *sum += a * b));
+    sums.iter().sum()
 }
 
 /// `1 − exp(−x)`, where nearly all of it is left as well.

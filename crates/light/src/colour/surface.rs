@@ -1,7 +1,7 @@
 use super::lab::Lab;
 use super::memo::Memo;
-use super::observer::{BANDS, nanometres};
-use super::spectrum::Spectrum;
+use super::observer::{BANDS, nanometres, observer};
+use super::spectrum::{Spectrum, sum_of};
 use super::white::{Adaptation, D65};
 use super::xyz::Xyz;
 use crate::quantity::Kelvin;
@@ -17,6 +17,12 @@ pub struct Surface(Spectrum);
 static DAY: LazyLock<(Spectrum, Adaptation)> = LazyLock::new(|| {
     let light = Spectrum::daylight(Kelvin::of(6_504.0));
     (light, Adaptation::new(light.xyz(), D65))
+});
+
+/// How much each band of it counts by daylight, as the eye weighs it.
+static SEEN_BY_DAY: LazyLock<Spectrum> = LazyLock::new(|| {
+    let day = DAY.0.to_unit();
+    Spectrum::made(|band| day.bands()[band] * observer()[1][band])
 });
 
 /// Steps of the fit, and how near is near enough in L*a*b*.
@@ -94,7 +100,7 @@ impl Surface {
     /// What it sends back of a light, in units of the light's own Y.
     #[must_use]
     pub fn lit_by(&self, light: &Spectrum) -> Xyz {
-        let y = light.xyz().y;
+        let y = light.y();
         if y > 0.0 { light.through(&self.0).xyz() * (1.0 / y) } else { Xyz::default() }
     }
 
@@ -121,7 +127,7 @@ impl Surface {
     /// The share of daylight it sends back, as the eye weighs it.
     #[must_use]
     pub fn reflectance(&self) -> f64 {
-        self.lit_by(&DAY.0).y
+        sum_of(self.0.bands(), SEEN_BY_DAY.bands())
     }
 }
 

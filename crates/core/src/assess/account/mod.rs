@@ -12,7 +12,7 @@ use crate::quantity::{Id, Stops};
 use crate::say::stops_error;
 use crate::setup::Patch;
 use crate::situation::{Situation, Source};
-use serde::Serialize;
+use serde::{Serialize, Serializer};
 
 /// A ground as it is told.
 #[derive(Debug, Clone, PartialEq, Serialize)]
@@ -24,6 +24,12 @@ pub struct GroundReport {
     pub text: String,
 }
 
+impl From<&Ground> for GroundReport {
+    fn from(ground: &Ground) -> GroundReport {
+        GroundReport { origin: ground.origin(), text: words::ground(ground) }
+    }
+}
+
 /// Where a number comes from and how far it may be off.
 #[derive(Debug, Clone, PartialEq, Serialize)]
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
@@ -32,15 +38,25 @@ pub struct Account {
     pub number: String,
     /// How far it is likely to be off, in words.
     pub error: String,
-    /// What it is made of.
-    pub grounds: Vec<GroundReport>,
+    /// What it is made of, put into words only where it is told.
+    #[cfg_attr(feature = "openapi", schema(value_type = Vec<GroundReport>))]
+    #[serde(serialize_with = "told")]
+    pub grounds: Vec<Ground>,
 }
 
 impl Account {
-    pub(super) fn of(number: String, error: String, grounds: Vec<Ground>) -> Account {
-        let told = |ground: Ground| GroundReport { origin: ground.origin(), text: words::ground(&ground) };
-        Account { number, error, grounds: grounds.into_iter().map(told).collect() }
+    pub(super) const fn of(number: String, error: String, grounds: Vec<Ground>) -> Account {
+        Account { number, error, grounds }
     }
+
+    /// What it is made of, as it is told.
+    pub fn told(&self) -> impl Iterator<Item = GroundReport> {
+        self.grounds.iter().map(GroundReport::from)
+    }
+}
+
+fn told<S: Serializer>(grounds: &[Ground], to: S) -> Result<S::Ok, S::Error> {
+    to.collect_seq(grounds.iter().map(GroundReport::from))
 }
 
 fn ambient(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Option<Ground> {

@@ -87,7 +87,7 @@ mod tests {
             let set = assess(&setup, &sample::kit(), House::default()).unwrap().set;
             for light in &set.lights {
                 soft += 1;
-                assert!(light.softness.account.grounds[0].text.contains("placed by hand"), "{light:?}");
+                assert!(light.softness.account.told().next().unwrap().text.contains("placed by hand"), "{light:?}");
                 assert_eq!(light.fall_off.is_some(), light.fall_off_account.is_some());
                 falls += usize::from(light.fall_off_account.as_ref().is_some_and(|account| account.grounds.len() == 3));
             }

@@ -59,25 +59,17 @@ pub(crate) fn face_levels(s: &Situation<'_>, facts: &Facts) -> Option<Vec<f64>> 
         return None;
     }
     let ambient = facts.split.ambient[Patch::Face].map_or(0.0, f64::exp2);
-    Some(
-        (0..count)
-            .map(|face| {
-                let flash: f64 = s
-                    .field
-                    .lights
-                    .iter()
-                    .enumerate()
-                    .map(|(index, field)| {
-                        // What the main face gets of it, times how this one differs.
-                        let main = field.patches[Patch::Face].map_or(0.0, Gain::sum);
-                        let part = facts.parts[index][Patch::Face].map_or(0.0, f64::exp2);
-                        if main > 0.0 { part * field.faces[face].sum() / main } else { 0.0 }
-                    })
-                    .sum();
-                (ambient + flash).max(1e-9).log2()
-            })
-            .collect(),
-    )
+    // What the main face gets of each, times how another differs.
+    let each = s.field.lights.iter().zip(&facts.parts).filter_map(|(field, part)| {
+        let main = field.patches[Patch::Face].map_or(0.0, Gain::sum);
+        (main > 0.0).then(|| (&field.faces, part[Patch::Face].map_or(0.0, f64::exp2) / main))
+    });
+    let mut levels = vec![ambient; count];
+    for (faces, times) in each {
+        levels.iter_mut().zip(faces).for_each(|(level, gain)| *level += gain.sum() * times);
+    }
+    levels.iter_mut().for_each(|level| *level = level.max(1e-9).log2());
+    Some(levels)
 }
 
 /// A face's place in words.

@@ -4,7 +4,7 @@ use super::{Lit, developing, motif, picturing_of};
 use crate::api::Query;
 use crate::api::asked::{Asked, Of, forecast_of};
 use crate::body::Body;
-use crate::easel::at_a_stroke;
+use crate::low::at_a_stroke;
 use crate::problem::Problem;
 use crate::work::Kind;
 use actix_web::http::StatusCode;
