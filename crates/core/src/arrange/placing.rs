@@ -7,7 +7,7 @@ use crate::kit::{Camera, FlashKind, Kit};
 use crate::quantity::{Degrees, Ev100, Metres, Millimetres, Power, Stops};
 use crate::scene::{Aim, Card, CardKind, Pane, PaneKind, Position};
 use crate::setup::{BackgroundKind, Holder, Light, Setup};
-use crate::stage::{Stage, card_points, clear_distance};
+use crate::stage::{Stage, card_edge, clear_distance};
 use crate::terms::Purpose;
 
 /// Kept between what is placed and a wall, in metres.
@@ -69,7 +69,7 @@ impl Placing<'_> {
         let bearing = self.to_camera() + left;
         let clear = |up: f64| {
             let way = direction(bearing, up);
-            let at = clear_distance(&self.stage(), way, true, |at| self.emitter(&light, at).along_edge())?;
+            let at = clear_distance(&self.stage(), way, true, |at| self.emitter(&light, at).outline())?;
             Some((way, at.metres() + ROUNDING))
         };
         let found = [0.0, 15.0, 30.0, 45.0].into_iter().find_map(|more| clear(up + more));
@@ -100,11 +100,11 @@ impl Placing<'_> {
             width: Metres::nearest(size.0),
             height: Metres::nearest(size.1),
         };
-        let points = |at: DVec3| {
+        let edge = |at: DVec3| {
             let held = Card { at: Position::nearest(at), ..card.clone() };
-            card_points(&self.setup, &held)
+            card_edge(&self.setup, &held)
         };
-        let clear = clear_distance(&self.stage(), way, false, points).map_or(CARD_AT, |at| at.metres() + ROUNDING);
+        let clear = clear_distance(&self.stage(), way, false, edge).map_or(CARD_AT, |at| at.metres() + ROUNDING);
         card.at = hand_measure(self.inside(self.setup.main_face().at, way, clear.max(CARD_AT * size.0)));
         self.setup.scene.cards.push(card);
     }

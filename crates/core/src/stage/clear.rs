@@ -1,7 +1,7 @@
 //! What stands in the picture that should not, and how near it may come.
 
 use super::Stage;
-use crate::geometry::{DVec3, HalfSpace};
+use crate::geometry::{DVec3, HalfSpace, clipped, without};
 use crate::quantity::{Id, Metres};
 use crate::scene::{Card, HALF_SHOULDERS};
 use crate::setup::Setup;
@@ -34,11 +34,11 @@ pub enum Intruder {
     },
 }
 
-/// A thing that could be in the picture: points of its outline, and of what it stands on.
+/// A thing that could be in the picture: its outline, flat, and what it stands on.
 #[derive(Debug, Clone)]
 pub(crate) struct Outline {
     pub(crate) face: Intruder,
-    pub(crate) points: Vec<DVec3>,
+    pub(crate) edge: Vec<DVec3>,
     /// Where its stand is, if it has one.
     pub(crate) stand: Option<(Intruder, DVec3)>,
 }
@@ -53,6 +53,16 @@ impl Stage<'_> {
     #[must_use]
     pub fn shows(&self, point: DVec3) -> bool {
         self.view.sees(point) && !self.covers(point)
+    }
+
+    /// Whether some of a flat thing is seen, of which these are the corners or the one point: it may be larger than the frame.
+    #[must_use]
+    pub fn shows_some_of(&self, edge: &[DVec3]) -> bool {
+        if edge.len() < 3 {
+            return edge.iter().any(|point| self.shows(*point));
+        }
+        let seen = clipped(edge, &self.view.sides());
+        !seen.is_empty() && self.cover.is_none_or(|cover| !without(&seen, &cover).is_empty())
     }
 
     /// Whether the main subject's body stands before a point.
@@ -95,7 +105,7 @@ pub(super) fn cover(setup: &Setup, eye: DVec3) -> Option<[HalfSpace; 5]> {
 pub(crate) fn intruders(stage: &Stage<'_>, outlines: &[Outline]) -> Vec<Intruder> {
     let mut found = Vec::new();
     for outline in outlines {
-        if outline.points.iter().any(|point| stage.shows(*point)) {
+        if stage.shows_some_of(&outline.edge) {
             found.push(outline.face.clone());
         } else if let Some((stand, top)) = &outline.stand
             && stage.shows_stand(*top)
@@ -107,13 +117,13 @@ pub(crate) fn intruders(stage: &Stage<'_>, outlines: &[Outline]) -> Vec<Intruder
 }
 
 /// The nearest distance from the main face, along `way`, at which a thing is out of the picture and inside the walls;
-/// `outline` gives its points at a place. None where there is none.
+/// `edge` gives its outline at a place. None where there is none.
 #[must_use]
-pub(crate) fn clear_distance<Points: IntoIterator<Item = DVec3>>(
+pub(crate) fn clear_distance(
     stage: &Stage<'_>,
     way: DVec3,
     stand: bool,
-    outline: impl Fn(DVec3) -> Points,
+    edge: impl Fn(DVec3) -> Vec<DVec3>,
 ) -> Option<Metres> {
     let face = stage.setup.main_face().at;
     let (nearest, furthest, step) = TRIED;
@@ -121,22 +131,18 @@ pub(crate) fn clear_distance<Points: IntoIterator<Item = DVec3>>(
     (0..=count).map(|i| nearest + step * f64::from(i)).find_map(|distance| {
         let at = face + way * distance;
         let fits = at.z > 0.05 && stage.setup.wall_before(at).is_none();
-        // A thing larger than the frame may have its whole outline beside it.
-        let shown = || stage.shows(at) || outline(at).into_iter().any(|point| stage.shows(point));
-        let clear = fits && !shown() && !(stand && stage.shows_stand(at));
+        let clear = fits && !stage.shows_some_of(&edge(at)) && !(stand && stage.shows_stand(at));
         clear.then(|| Metres::of(distance))
     })
 }
 
-/// The outline of a card in its place.
-pub(crate) fn card_points(setup: &Setup, card: &Card) -> Vec<DVec3> {
-    let flat = setup.card_flat(card);
-    let share = |k: i32| f64::from(k) / 2.0 - 1.0;
-    (0..25).map(|i| flat.at(share(i % 5), share(i / 5))).collect()
+/// The edge of a card in its place.
+pub(crate) fn card_edge(setup: &Setup, card: &Card) -> Vec<DVec3> {
+    setup.card_flat(card).corners().to_vec()
 }
 
 /// The outline of a card, for what stands in the picture.
 pub(crate) fn card_outline(setup: &Setup, card: &Card) -> Outline {
     let face = Intruder::Card { card: card.id.clone() };
-    Outline { face, points: card_points(setup, card), stand: None }
+    Outline { face, edge: card_edge(setup, card), stand: None }
 }

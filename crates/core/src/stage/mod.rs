@@ -5,7 +5,7 @@ mod framing;
 
 pub use crate::set::View;
 pub use clear::Intruder;
-pub(crate) use clear::{Outline, card_outline, card_points, clear_distance, intruders};
+pub(crate) use clear::{Outline, card_edge, card_outline, clear_distance, intruders};
 pub use framing::{Framing, view_of};
 
 use crate::geometry::{DVec3, HalfSpace};

@@ -52,26 +52,15 @@ impl Emitter {
     /// The outline of the face: corners, or points round a disc; its middle alone for a point.
     #[must_use]
     pub fn outline(&self) -> Vec<DVec3> {
-        self.along_edge().collect()
-    }
-
-    /// The same point by point.
-    pub fn along_edge(&self) -> impl Iterator<Item = DVec3> + use<> {
-        let (middle, (right, up), face) = (self.middle, right_and_up(self.looks), self.face);
-        let (round, corners) = (ring(ROUND), self.flat().corners());
-        let count = match face {
-            Face::Point => 1,
-            Face::Disc { .. } => ROUND,
-            Face::Rectangle { .. } => corners.len(),
-        };
-        (0..count).map(move |index| match face {
-            Face::Point => middle,
+        match self.face {
+            Face::Point => vec![self.middle],
             Face::Disc { diameter } => {
-                let (sine, cosine) = round[index];
-                middle + (right * cosine + up * sine) * (diameter.metres() / 2.0)
+                let (right, up) = right_and_up(self.looks);
+                let on = |(sine, cosine): &(f64, f64)| (right * *cosine + up * *sine) * (diameter.metres() / 2.0);
+                ring(ROUND).iter().map(|turn| self.middle + on(turn)).collect()
             }
-            Face::Rectangle { .. } => corners[index],
-        })
+            Face::Rectangle { .. } => self.flat().corners().to_vec(),
+        }
     }
 
     /// Points spread evenly over the face.

@@ -6,7 +6,7 @@ use crate::geometry::DVec3;
 use crate::quantity::{Id, Metres, Stops};
 use crate::setup::Patch;
 use crate::situation::Situation;
-use crate::stage::{card_points, clear_distance};
+use crate::stage::{card_edge, clear_distance};
 use serde::Serialize;
 
 /// A card in its place.
@@ -53,7 +53,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts) -> Vec<PlacedCard> {
             let way = (card.at.point() - face).normalize_or(DVec3::X);
             let clear = clear_distance(&s.stage, way, false, |at| {
                 let held = crate::scene::Card { at: crate::scene::Position::nearest(at), ..card.clone() };
-                card_points(s.setup, &held)
+                card_edge(s.setup, &held)
             });
             let gives = card.kind.reflectance() > 0.0;
             PlacedCard {

@@ -32,7 +32,7 @@ fn under(light: &Light) -> Option<Intruder> {
 pub(super) fn intruders_of(s: &Situation<'_>) -> Vec<InPicture> {
     let lights = s.lights.iter().filter(|lit| !lit.light.is_on_camera()).map(|lit| Outline {
         face: Intruder::Light { light: lit.light.id.clone() },
-        points: lit.emitter.outline(),
+        edge: lit.emitter.outline(),
         stand: under(lit.light).map(|under| (under, lit.emitter.middle)),
     });
     let cards = s.setup.scene.cards.iter().map(|card| card_outline(s.setup, card));

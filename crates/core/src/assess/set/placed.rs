@@ -132,7 +132,7 @@ pub(super) fn clear_of(s: &Situation<'_>, lit: &Lit<'_>) -> Option<Metres> {
     let way = (lit.emitter.middle - s.setup.main_face().at).try_normalize()?;
     clear_distance(&s.stage, way, lit.light.held_by.is_under_it(), |at| {
         let looks = s.setup.direction_of(lit.light.aim, at);
-        crate::emitter::Emitter { middle: at, looks, ..lit.emitter }.along_edge()
+        crate::emitter::Emitter { middle: at, looks, ..lit.emitter }.outline()
     })
 }
 

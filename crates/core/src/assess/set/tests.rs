@@ -73,6 +73,28 @@ fn clear_is_the_nearest_that_is_clear() {
     assert!(!light(clear - 0.06).is_empty());
 }
 
+/// A light or a card before the lens that is larger than what the frame holds there fills it, though all its edge is beside it.
+#[test]
+fn what_is_larger_than_the_frame_is_in_it() {
+    let mut setup = sample::outdoors();
+    let camera = setup.subject_distance().metres();
+    sample::round_face(&mut setup, 0, 0.0, 0.0, camera - 0.2);
+    let found = report(&setup);
+    let id = setup.lights[0].id.clone();
+    assert!(
+        found.intruders.iter().any(|one| one.what == Intruder::Light { light: id.clone() }),
+        "{:?}",
+        found.intruders
+    );
+    assert!(found.lights[0].clear.is_none_or(|clear| clear.metres() > camera - 0.05), "{:?}", found.lights[0].clear);
+    let mut carded = with_card(0.9);
+    let eye = carded.scene.camera.at.point();
+    let face = carded.main_face().at;
+    carded.scene.cards[0].at = Position::nearest(eye + (face - eye).normalize() * 0.2);
+    let found = report(&carded).intruders;
+    assert!(found.iter().any(|one| matches!(one.what, Intruder::Card { .. })), "{found:?}");
+}
+
 /// A light in the picture says from where on it is clear; one behind a group, that no distance helps.
 #[test]
 fn what_is_in_the_picture_says_what_helps() {
