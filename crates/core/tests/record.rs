@@ -1,0 +1,218 @@
+//! What is answered about the sample studio, kept as text: whoever changes a number or a word sees here all that changes with it,
+//! and reads it before it is kept (`cargo insta review`, or `INSTA_UPDATE=always` and the difference in git).
+
+#![allow(clippy::unwrap_used)]
+
+use serde::Serialize;
+use serde_json::Value;
+use std::collections::BTreeMap;
+use std::fmt::Write;
+use tolva_core::arrange::{Arrangement, arranged};
+use tolva_core::assess::assess;
+use tolva_core::day::{DayLight, Timeline, forecast, sun_ways};
+use tolva_core::drill::{DrillGround, grade, kinds, round};
+use tolva_core::exposure::MeterConstants;
+use tolva_core::forecast::Seen;
+use tolva_core::format::{JobFile, KitFile};
+use tolva_core::kit_sheet::kit_sheet;
+use tolva_core::ladder::Ladders;
+use tolva_core::layout::{Wanted, layout};
+use tolva_core::outlook::outlook;
+use tolva_core::quantity::Id;
+use tolva_core::setup::Setup;
+use tolva_core::situation::Situation;
+use tolva_core::solve::{colours, plan};
+use tolva_core::{House, Units};
+
+fn kit() -> tolva_core::kit::Kit {
+    serde_json::from_str::<KitFile>(include_str!("../../../demo/kit.json")).unwrap().kit
+}
+
+fn jobs() -> [JobFile; 3] {
+    [
+        include_str!("../../../demo/slip-shed.json"),
+        include_str!("../../../demo/tram-hall.json"),
+        include_str!("../../../demo/glasshouse.json"),
+    ]
+    .map(|job| serde_json::from_str(job).unwrap())
+}
+
+fn setups() -> Vec<(Id, Setup)> {
+    jobs().into_iter().flat_map(|job| job.setups).map(|filed| (filed.id, filed.setup)).collect()
+}
+
+/// One outdoors, one of a group among mirrors, one of a thing.
+fn three() -> Vec<(Id, Setup)> {
+    const THREE: [&str; 3] = ["setup-doors", "setup-table", "setup-kettle"];
+    let three: Vec<_> = setups().into_iter().filter(|(id, _)| THREE.contains(&id.as_str())).collect();
+    assert_eq!(three.len(), THREE.len());
+    three
+}
+
+/// What stands in the setup itself.
+const LEFT_OUT: [&str; 1] = ["setup"];
+/// Of longer lists, which are drawn, about so many entries are recorded: more nobody reads.
+const READ: usize = 8;
+
+/// A line for each value: where it stands, and what it is, to three decimals.
+fn lines(at: &str, value: &Value, into: &mut String) {
+    let under = |key: &str| if at.is_empty() { key.to_owned() } else { format!("{at}.{key}") };
+    match value {
+        Value::Object(fields) => {
+            // In an order that no feature of a package changes.
+            let fields: BTreeMap<_, _> = fields.iter().filter(|(key, _)| !LEFT_OUT.contains(&key.as_str())).collect();
+            for (key, value) in fields {
+                lines(&under(key), value, into);
+            }
+        }
+        Value::Array(entries) => {
+            let every = if entries.len() > 2 * READ { entries.len().div_ceil(READ) } else { 1 };
+            for (index, entry) in entries.iter().enumerate().step_by(every) {
+                lines(&under(&index.to_string()), entry, into);
+            }
+        }
+        Value::Null => {}
+        Value::Number(number) => {
+            let number = number.as_f64().unwrap();
+            // Nothing is never less than nothing.
+            let rounded = (number * 1e3).round() / 1e3 + 0.0;
+            writeln!(into, "{at} {rounded}").unwrap();
+        }
+        Value::String(text) => writeln!(into, "{at} {text}").unwrap(),
+        Value::Bool(is) => writeln!(into, "{at} {is}").unwrap(),
+    }
+}
+
+/// Takes away what is recorded elsewhere.
+fn without(value: &mut Value, key: &str) {
+    assert!(value.as_object_mut().unwrap().remove(key).is_some(), "{key}");
+}
+
+fn record(of: &impl Serialize) -> String {
+    let mut text = String::new();
+    lines("", &serde_json::to_value(of).unwrap(), &mut text);
+    text
+}
+
+/// The plan of each sample setup, without its day: levels, dials, lights, cautions, binds, ways out and cures.
+#[test]
+fn plans() {
+    for (id, setup) in setups() {
+        insta::assert_snapshot!(
+            format!("plan-{}", id.as_str()),
+            record(&plan(&setup, &kit(), House::default()).unwrap())
+        );
+    }
+}
+
+/// The set of three, as it is drawn and told.
+#[test]
+fn sets() {
+    for (id, setup) in three() {
+        let wanted = Wanted { chosen: setup.lights.first().map(|light| &light.id), ratio: Some(1.5) };
+        insta::assert_snapshot!(
+            format!("set-{}", id.as_str()),
+            record(&layout(&setup, &kit(), House::default(), wanted).unwrap())
+        );
+    }
+}
+
+/// The colours of three, and what could be set and worn; of that not every patch again.
+#[test]
+fn colour_ways() {
+    for (id, setup) in three() {
+        let kit = kit();
+        let situation = Situation::new(&setup, &kit, House::default()).unwrap();
+        let mut told = serde_json::to_value(colours(&situation)).unwrap();
+        for ways in ["proposals", "schools"] {
+            for way in told[ways].as_array_mut().unwrap() {
+                without(way, "patches");
+            }
+        }
+        insta::assert_snapshot!(format!("colours-{}", id.as_str()), record(&told));
+    }
+}
+
+/// The field card of three, but for what is recorded as their plans and sets.
+#[test]
+fn cards() {
+    for (id, setup) in three() {
+        let kit = kit();
+        let situation = Situation::new(&setup, &kit, House::default()).unwrap();
+        let mut card = serde_json::to_value(tolva_core::card::card(id.clone(), &situation, None)).unwrap();
+        ["assessment", "layout"].into_iter().for_each(|known| without(&mut card, known));
+        insta::assert_snapshot!(format!("card-{}", id.as_str()), record(&card));
+    }
+}
+
+/// Every thing of the kit.
+#[test]
+fn sheets() {
+    let kit = kit();
+    let sheets: Vec<_> = kit.items.iter().map(|item| kit_sheet(item, &kit, Units::Metres)).collect();
+    insta::assert_snapshot!("kit", record(&sheets));
+}
+
+/// The evening of each sample day: its light, what stands when, and the ladder of the first setup.
+#[test]
+fn days() {
+    for job in jobs() {
+        let Some(day) = &job.day else { continue };
+        let timeline = Timeline::of(job.job.date.as_str(), day).unwrap();
+        let light = DayLight::of(day, &timeline, MeterConstants::default());
+        let all: Vec<_> = job.setups.iter().map(|filed| (filed.id.clone(), filed.setup.clone())).collect();
+        let chosen = all.first().map(|(id, _)| id);
+        let answer = outlook(&light, &all, chosen, &job.kit, House::default(), None, &Ladders::default()).unwrap();
+        insta::assert_snapshot!(format!("day-{}", job.id.as_str()), record(&answer));
+    }
+}
+
+/// What the day adds to the plan of its first setup: its forecast, and ways of standing to the sun.
+#[test]
+fn plans_on_their_day() {
+    for job in jobs() {
+        let (Some(day), Some(filed)) = (&job.day, job.setups.first()) else { continue };
+        let meter = MeterConstants::default();
+        let timeline = Timeline::of(job.job.date.as_str(), day).unwrap();
+        let forecast = forecast(day, &timeline, meter, &filed.setup);
+        let seen = Seen { setup: &filed.setup, forecast: forecast.as_ref() };
+        let mut plan = plan(seen, &job.kit, House::default()).unwrap();
+        sun_ways(&mut plan, &job.kit, day, &timeline, meter);
+        let told = (&plan.assessment.levels, &plan.assessment.cautions, &plan.binds, &plan.alternatives, &plan.sun);
+        insta::assert_snapshot!(format!("plan-on-{}", job.id.as_str()), record(&told));
+    }
+}
+
+/// Where the usual arrangements put lights and cards round a person outdoors, a group and a thing.
+#[test]
+fn arrangements() {
+    for (id, setup) in three() {
+        let put = Arrangement::ALL.map(|arrangement| {
+            let put = arranged(&setup, &kit(), arrangement)?;
+            let lights: Vec<_> = put.lights.iter().map(|light| (light.held_by, light.at, light.aim)).collect();
+            let cards: Vec<_> = put.scene.cards.iter().map(|card| (card.at, card.aim)).collect();
+            Some((arrangement, lights, cards, put.scene.camera))
+        });
+        insta::assert_snapshot!(format!("arranged-{}", id.as_str()), record(&put));
+    }
+}
+
+/// A round of each kind of drill, on made-up sets and on one's own, with what is said to an answer of each sort.
+#[test]
+fn drills() {
+    let (kit, house) = (kit(), House::default());
+    for (name, own) in [("made-up", None), ("own", three().first().map(|(_, setup)| setup.clone()))] {
+        let ground = DrillGround { kit: &kit, house, own: own.as_ref() };
+        let rounds = kinds(own.is_some()).iter().flat_map(|kind| [1, 2].map(|seed| (*kind, seed)));
+        let told: Vec<_> = rounds
+            .filter_map(|(kind, seed)| {
+                let round = round(kind, seed, ground)?;
+                let levels = |setup: &Setup| assess(setup, &kit, house).ok().map(|found| found.headline);
+                let frames: Vec<_> = round.frames.iter().map(|frame| levels(&frame.setup)).collect();
+                let graded: Vec<_> = [0.0, 0.4, 1.0, 3.0].map(|answer| grade(kind, seed, answer, ground)).to_vec();
+                Some((round, frames, graded))
+            })
+            .collect();
+        insta::assert_snapshot!(format!("drills-{name}"), record(&told));
+    }
+}
