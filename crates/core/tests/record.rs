@@ -4,7 +4,7 @@
 #![allow(clippy::unwrap_used)]
 
 use serde::Serialize;
-use serde_json::Value;
+use serde_json::{Value, json};
 use std::collections::BTreeMap;
 use std::fmt::Write;
 use tolva_core::arrange::{Arrangement, arranged};
@@ -103,6 +103,66 @@ fn plans() {
             record(&plan(&setup, &kit(), House::default()).unwrap())
         );
     }
+}
+
+/// What is changed of the first sample setup, as the file has it, so that more of what there is to say is said.
+const CHANGED: [(&str, &[(&str, &str)]); 18] = [
+    (
+        "near with a wide lens",
+        &[("/camera/lens", "\"lens-zoom\""), ("/camera/focal", "35.0"), ("/scene/camera/at/y", "-0.8")],
+    ),
+    ("silent shutter", &[("/camera/shutter_type", "\"electronic\"")]),
+    ("past sync", &[("/camera/shutter", "{\"at\": 54, \"held\": true}"), ("/camera/high_speed_sync", "true")]),
+    ("slow in the hand", &[("/camera/shutter", "{\"at\": 18, \"held\": true}")]),
+    ("a runner", &[("/subject/movement", "\"running\""), ("/camera/shutter", "{\"at\": 36, \"held\": true}")]),
+    ("trails", &[("/subject/movement", "\"children\""), ("/subject/trace", "\"trails\"")]),
+    ("wind", &[("/scene/wind", "9.0"), ("/scene/room", "{\"ground\": {\"reflectance\": 0.25, \"tint\": 0.0}}")]),
+    ("light in the frame", &[("/lights/0/at", "{\"x\": -0.3, \"y\": -0.4, \"z\": 1.8}")]),
+    ("one light by an assistant", &[("/lights/0/held_by", "\"assistant\"")]),
+    (
+        "from the camera",
+        &[("/lights/0/held_by", "\"camera\""), ("/lights/0/modifier", "null"), ("/lights/0/flash", "\"flash-shoe\"")],
+    ),
+    ("no flash", &[("/lights/0/on", "false")]),
+    ("tubes", &[("/ambient", "{\"kind\": \"strip_lights\"}"), ("/camera/shutter", "{\"at\": 48, \"held\": true}")]),
+    ("very dark", &[("/readings/0/measured/ev", "-1.0"), ("/readings/1/measured/ev", "0.0")]),
+    (
+        "dark skin in sun",
+        &[("/subject/tone", "\"very_dark\""), ("/readings/0/measured/ev", "15.0"), ("/readings/1/measured/ev", "15.0")],
+    ),
+    ("nothing read", &[("/readings", "[]")]),
+    ("many frames", &[("/pace", "{\"interval\": 0.3, \"frames\": 900}")]),
+    ("deep", &[("/subject/depth", "1.2"), ("/camera/file", "\"jpeg\"")]),
+    ("a silhouette", &[("/approach", "\"silhouette\"")]),
+];
+
+fn changed((_, changes): (&str, &[(&str, &str)])) -> Setup {
+    let (_, setup) = setups().remove(0);
+    let mut value = serde_json::to_value(setup).unwrap();
+    for (at, to) in changes {
+        *value.pointer_mut(at).unwrap() = serde_json::from_str(to).unwrap();
+    }
+    serde_json::from_value(value).unwrap()
+}
+
+/// What is said where the first sample setup is another: its headline, reasons, cautions, what binds and what could be done.
+#[test]
+fn other_circumstances() {
+    let told = CHANGED.map(|change| match plan(&changed(change), &kit(), House::default()) {
+        Ok(plan) => {
+            let found = plan.assessment;
+            let dials: Vec<_> = found.dials.into_iter().map(|dial| (dial.label, dial.reason)).collect();
+            let said = (found.headline, found.approach.reason, found.judged.text, found.spill, found.set.intruders);
+            let cautions: Vec<_> = found.cautions.into_iter().map(|remark| remark.text).collect();
+            let ways = (plan.binds, plan.alternatives, plan.cures, plan.spill, plan.sun);
+            json!({ "name": change.0, "said": said, "dials": dials, "cautions": cautions, "ways": ways })
+        }
+        Err(errors) => {
+            let refused: Vec<_> = errors.iter().map(|error| format!("{}: {}", error.field, error.problem)).collect();
+            json!({ "name": change.0, "refused": refused })
+        }
+    });
+    insta::assert_snapshot!("other-circumstances", told.each_ref().map(record).concat());
 }
 
 /// The set of three, as it is drawn and told.

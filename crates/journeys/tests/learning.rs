@@ -131,7 +131,7 @@ async fn a_sheet_follows_what_is_typed() {
     walk.sees("[data-save]", "Saved").await;
     walk.accessible("a flash’s sheet").await;
     walk.named("[role=option]", "Octa 90").await.click().await.unwrap();
-    walk.wait("how soft it is", &said("27 mm with it 1 m away")).await;
+    walk.wait("how soft it is", &said("28 mm with it 1 m away")).await;
     walk.named("[role=option]", "Full warming").await.click().await.unwrap();
     walk.wait(
         "what it does to skin",

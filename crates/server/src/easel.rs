@@ -2,7 +2,7 @@
 //! long as somebody looks and no question is at work. Dials only develop what is there anew; what moves on the set begins another.
 
 use crate::at_work::AtWork;
-use crate::low::{lowered, with_brushes};
+use crate::low::with_brushes;
 use std::collections::VecDeque;
 use std::sync::{Arc, Condvar, Mutex, MutexGuard, PoisonError, Weak};
 use std::time::{Duration, Instant};

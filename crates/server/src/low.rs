@@ -28,7 +28,7 @@ static LOUPE: LazyLock<Option<rayon::ThreadPool>> = LazyLock::new(|| pool("loupe
 const LOW: u8 = 36;
 
 /// Lowers the priority of a thread, where the system lets it.
-pub fn lowered() {
+fn lowered() {
     if let Ok(low) = ThreadPriorityValue::try_from(LOW) {
         drop(set_current_thread_priority(ThreadPriority::Crossplatform(low)));
     }

@@ -1,6 +1,7 @@
 use super::advise::{Reason, dial_reason};
 use super::strips::{self, Strip};
 use super::{Account, Facts, account};
+use crate::colours::tint_words;
 #[cfg(feature = "openapi")]
 use crate::marks::Printed;
 use crate::marks::{Mark, StepSize, ten_stop_label};
@@ -130,7 +131,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
     push(
         of(DialKind::Kelvin),
         "White balance".into(),
-        Some(tint_words(s).unwrap_or_else(|| preset.to_owned())),
+        Some(tint_words(s.body, s.setup.white_balance.tint).unwrap_or_else(|| preset.to_owned())),
         (
             balance.at.kelvin(),
             format!("{:.0} K", balance.at.kelvin()),
@@ -139,12 +140,4 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
         ),
     );
     all
-}
-
-/// The tint in steps of the body's, where there is one.
-fn tint_words(s: &Situation<'_>) -> Option<String> {
-    let steps = s.setup.white_balance.tint.duv() / crate::colours::step_of(s.body).duv();
-    let count = steps.round().abs();
-    let way = if steps > 0.0 { "green" } else { "magenta" };
-    (count >= 1.0).then(|| format!("tint {count:.0} to {way}"))
 }

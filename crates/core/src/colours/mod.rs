@@ -17,7 +17,7 @@ pub use pulse::Pulse;
 pub(crate) use pulse::{SWINGS, at_most as swings_at_most, swinging};
 pub(crate) use report::cast;
 pub use report::{ColourReport, of};
-pub(crate) use wanted::{Aim, CALMED, half_way, hundred, settings, step_of, tints};
+pub(crate) use wanted::{Aim, CALMED, half_way, hundred, settings, tint_words, tints};
 
 #[cfg(test)]
 mod tests;

@@ -51,6 +51,14 @@ pub(crate) fn step_of(body: &Camera) -> Duv {
     body.tint_step.unwrap_or(Duv::of(TINT_STEP))
 }
 
+/// A tint in steps of a body's; none where it is less than one.
+pub(crate) fn tint_words(body: &Camera, tint: Duv) -> Option<String> {
+    let steps = tint.duv() / step_of(body).duv();
+    let count = steps.round().abs();
+    let way = if steps > 0.0 { "green" } else { "magenta" };
+    (count >= 1.0).then(|| format!("tint {count:.0} to {way}"))
+}
+
 /// The tints a body has; a film none.
 pub(crate) fn tints(body: &Camera) -> Vec<Duv> {
     if body.film.is_some() {

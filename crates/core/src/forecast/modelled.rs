@@ -125,3 +125,20 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
     let sunlit = if reflects > 0.0 { sunlit } else { 0.0 };
     Modelled::told(lit, sources, sunlit)
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    /// The background is metered where the camera looks, but 25° beside the sun where that is nearer to it, on the side it looks.
+    #[rstest]
+    #[case::away_from_it(100.0, 180.0, 180.0)]
+    #[case::just_far_enough(100.0, 125.0, 125.0)]
+    #[case::to_its_right(100.0, 110.0, 125.0)]
+    #[case::to_its_left(100.0, 95.0, 75.0)]
+    #[case::into_it(100.0, 100.0, 125.0)]
+    fn beside_the_sun(#[case] sun: f64, #[case] looks: f64, #[case] metered: f64) {
+        assert!((beside(sun, looks) - metered).abs() < 1e-9, "{}", beside(sun, looks));
+    }
+}

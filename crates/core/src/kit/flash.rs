@@ -269,6 +269,21 @@ mod tests {
         assert!((table().guide_number(covering).metres() - gn).abs() < 1e-9);
     }
 
+    /// A table needs a row, and a row a zoom there is.
+    #[rstest]
+    #[case::no_row(vec![], "/output/rows")]
+    #[case::no_such_zoom(vec![ZoomRow { zoom: Millimetres::of(2.0), guide_number: GuideNumber::nearest(30.0) }], "/output/rows/0/zoom")]
+    fn a_table_of_no_use_is_refused(#[case] rows: Vec<ZoomRow>, #[case] field: &str) {
+        let mut check = Check::default();
+        let kit = crate::sample::kit();
+        Flash {
+            output: Output::ZoomTable { rows },
+            ..kit.flash(&crate::quantity::Id::new("flash-shoe").unwrap()).unwrap().clone()
+        }
+        .check(&mut check);
+        assert_eq!(check.done().unwrap_err()[0].field, field);
+    }
+
     /// A reading of f/8 at 2 m, ISO 100, half power, through a modifier that takes 1 stop: bare and at full power
     /// two stops more, so GN 8·2·2 = 32.
     #[test]

@@ -46,3 +46,27 @@ impl KitItem {
         }
     }
 }
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use crate::sample;
+    use rstest::rstest;
+
+    /// A spread of doublings as percent, by hand: 2^0.1375 is 1.10, 2^0.2630 is 1.20.
+    #[rstest]
+    #[case(0.137_5, "10")]
+    #[case(0.263_0, "20")]
+    fn spreads_in_percent(#[case] doublings: f64, #[case] percent: &str) {
+        let kit = sample::kit();
+        let mut flash = kit.flash(&crate::quantity::Id::new("flash-shoe").unwrap()).unwrap().clone();
+        let learnt = Learnt { more: Stops::ZERO, spread: Stops::of(doublings), takes: 3 };
+        (flash.recharge_learnt, flash.pops_learnt) = (Some(learnt), Some(learnt));
+        let item = KitItem::Flash(flash);
+        for what in [Learns::Recharge, Learns::Pops] {
+            let told = item.seen_told(what).unwrap();
+            assert!(told.contains(&format!("± {percent} %")), "{told}");
+        }
+        assert_eq!(item.seen_told(Learns::OwnMeter), None);
+    }
+}

@@ -39,7 +39,7 @@ pub(super) fn sheet(modifier: &Modifier, kit: &Kit, units: Units) -> KitSheet {
         up,
         lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 60, (NEAR, FAR), |at| Some(edge(at)))],
         dots: Vec::new(),
-        text: say::sheet::softness([1.0, 2.0].map(|at| (units.distance(at), figure(edge(at), edge(at) / 20.0)))),
+        text: say::sheet::softness([1.0, 2.0].map(|at| (units.distance(at), figure(edge(at), edge(at) / 10.0)))),
     };
     KitSheet { plots: vec![soft], beam, ..KitSheet::default() }
 }

@@ -101,7 +101,9 @@ pub(super) fn nearest<M: Mark>(stops: f64) -> M {
     M::nearest((stops * 6.0).round() as i16)
 }
 
-/// The same as cameras print it.
+/// The click nearest to so many stops, as cameras print it.
 pub(super) fn mark_at<M: Mark>(stops: f64) -> String {
-    nearest::<M>(stops).label(StepSize::Thirds)
+    let step = f64::from(StepSize::Thirds.sixths());
+    #[expect(clippy::cast_possible_truncation, reason = "a few dozen sixths; what is beyond any dial is its end")]
+    M::nearest(((stops * 6.0 / step).round() * step) as i16).label(StepSize::Thirds)
 }

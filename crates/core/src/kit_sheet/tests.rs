@@ -2,7 +2,7 @@
 
 use super::*;
 use crate::house::Units;
-use crate::kit::{Output, ToneCurve};
+use crate::kit::{Flash, Output, ToneCurve};
 use crate::quantity::{GuideNumber, Id, Learnt, Stops};
 use crate::sample;
 use rstest::rstest;
@@ -144,4 +144,14 @@ fn times_have_their_unit_once() {
     let (said, timed) = (ready.lines[0].points[0][1], ready.lines[1].points[0][1]);
     assert!((timed - said - 0.5).abs() < 1e-9 && (said - 2.4f64.log2()).abs() < 1e-9, "{said} {timed}");
     assert!(sheet.learnt[0].contains("Ready 3.4 s after full power where 2.4 s is said"), "{:?}", sheet.learnt);
+}
+
+/// While a table over the zoom is being typed it may have no row yet: there is a sheet all the same.
+#[test]
+fn a_flash_without_a_guide_number_has_a_sheet() {
+    let kit = sample::kit();
+    let flash = kit.flash(&Id::new("flash-shoe").unwrap()).unwrap().clone();
+    let flash = Flash { output: Output::ZoomTable { rows: Vec::new() }, ..flash };
+    let sheet = kit_sheet(&KitItem::Flash(flash), &kit, Units::Metres);
+    assert!(sheet.plots.len() > 2, "{sheet:?}");
 }

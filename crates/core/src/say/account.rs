@@ -69,7 +69,7 @@ pub(crate) fn derived(patch: impl Display) -> String {
 pub(crate) const WINDOWS: &str = "worked out from how bright the windows were read";
 
 pub(crate) fn bent(difference: impl Display) -> String {
-    format!(", bent by a reading that was {difference} from it")
+    format!(", bent by a reading that was {difference} off it")
 }
 
 pub(crate) const USUAL: &str = "what such light usually meters, not read";

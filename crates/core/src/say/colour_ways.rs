@@ -10,14 +10,6 @@ pub(crate) const FULL_COOLING_FILM: &str = "full cooling film";
 pub(crate) const HALF_COOLING_FILM: &str = "half cooling film";
 pub(crate) const QUARTER_COOLING_FILM: &str = "quarter cooling film";
 
-pub(crate) fn tint_green(kelvin: impl Display, tint: impl Display) -> String {
-    format!("{kelvin}, tint to green by {tint:.4}")
-}
-
-pub(crate) fn tint_magenta(kelvin: impl Display, tint: impl Display) -> String {
-    format!("{kelvin}, tint to magenta by {tint:.4}")
-}
-
 pub(crate) const FLASH_PRESET: &str = "Flash preset, for sun, cloud and flash";
 pub(crate) const SHADE_PRESET: &str = "Shade preset, for open shade and to deepen a sunset";
 pub(crate) const GREY_CARD: &str = "A grey card at the face";

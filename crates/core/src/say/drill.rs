@@ -208,7 +208,11 @@ pub(crate) fn why_binds(shutter: &str, below: f64, ready: f64, interval: f64) ->
     let flash = if below < 0.0 {
         format!("The flash would have to give {} more than it has.", by(below))
     } else {
-        format!("The flash stands {} under full power, ready again after {ready:.1} s of {interval} s.", by(below))
+        format!(
+            "The flash stands {} under full power, {}; a frame comes every {interval} s.",
+            by(below),
+            super::ways::ready(ready)
+        )
     };
     format!("The background asks for {shutter}. {flash}")
 }

@@ -9,7 +9,7 @@ pub(crate) fn judged_by(purpose: impl Display, circle: impl Display) -> String {
 }
 
 pub(crate) fn moves_by(text: impl Display, step: impl Display, movement: impl Display, far: impl Display) -> String {
-    format!("{text} At {step} {movement} moves by {far} in what the ambient lights.")
+    format!("{text} At {step} what the ambient lights of {movement} moves by {far}.")
 }
 
 pub(crate) const UNDER_A_PIXEL: &str = "less than a pixel of it";

@@ -64,7 +64,11 @@ pub(crate) fn softness([(near, at_near), (far, at_far)]: [(String, impl Display)
 }
 
 pub(crate) fn opens(short: &str, long: &str) -> String {
-    format!("It opens to {short} at its short end and {long} at its long one.")
+    if short == long {
+        format!("It opens to {short} at every focal length.")
+    } else {
+        format!("It opens to {short} at its short end and {long} at its long one.")
+    }
 }
 
 pub(crate) fn loses(near: &str, lost: &str) -> String {

@@ -46,6 +46,7 @@ pub(crate) fn ready(seconds: f64) -> String {
 
 pub(crate) const NOTHING: &str = "Nothing else changes.";
 pub(crate) const NONE: &str = "No spill on the background.";
+pub(crate) const HARDLY_ANY: &str = "Hardly any spill on the background.";
 
 pub(crate) fn under_face(under: impl Display) -> String {
     format!("Spill {under} under the face.")

@@ -2,7 +2,7 @@ use super::*;
 use crate::house::House;
 use crate::kit::KitItem;
 use crate::kit::ShutterKind;
-use crate::quantity::{Id, Metres};
+use crate::quantity::{Id, Metres, Millimetres};
 use crate::sample;
 use crate::scene::{Aim, Role};
 use crate::setup::Light;
@@ -208,4 +208,16 @@ proptest! {
         dials.put_into(&mut setup);
         prop_assert_eq!(setup.check(&kit), Ok(()));
     }
+}
+
+/// A zoom head covers what the lens sees, told for 36 × 24 mm: 85 mm on a sensor half as large again as small are 127.5.
+#[rstest]
+#[case::full_frame(36.0, 24.0, 85.0)]
+#[case::crop(24.0, 16.0, 127.5)]
+fn what_a_head_has_to_cover(#[case] width: f64, #[case] height: f64, #[case] asked: f64) {
+    let mut setup = sample::portrait();
+    setup.camera.focal = Millimetres::of(85.0);
+    let (sensor_width, sensor_height) = (Millimetres::of(width), Millimetres::of(height));
+    let body = Camera { sensor_width, sensor_height, ..sample::kit().cameras().next().unwrap().clone() };
+    assert!((covering(&setup, &body).millimetres() - asked).abs() < 1e-9);
 }

@@ -10,9 +10,10 @@ use super::{Change, Worn, apply};
 use crate::assess::Facts;
 use crate::colour::{AmbientColour, Choice, Fit, Preset, SMALL, Temperature, Xyz, fits, temperature};
 use crate::colours::{
-    Aim, CALMED, ColourPatch, ColourReport, Tinted, half_way, hundred, lights_of, of, settings, tint_for, tints,
+    Aim, CALMED, ColourPatch, ColourReport, Tinted, half_way, hundred, lights_of, of, settings, tint_for, tint_words,
+    tints,
 };
-use crate::kit::Gel;
+use crate::kit::{Camera, Gel};
 use crate::marks::stops_amount;
 use crate::quantity::{Duv, Id, Kelvin, Mired, MiredShift, Stops, figure};
 use crate::say;
@@ -185,7 +186,7 @@ fn told(
     };
     new.dials.put_into(&mut changed);
     let patches = of(&s.after(&changed).ok()?).patches;
-    let set = setting_words(kelvin, tint);
+    let set = setting_words(s.body, kelvin, tint);
     let stacks = named.iter().zip(&s.lights).filter(|(gels, _)| !gels.is_empty()).map(|(gels, lit)| {
         let names: Vec<String> = gels.iter().map(|gel| gel.name.to_string().to_lowercase()).collect();
         let loss: f64 = gels.iter().map(|gel| gel.loss.stops()).sum();
@@ -206,13 +207,9 @@ fn worn_now(s: &Situation<'_>) -> Vec<Worn> {
 }
 
 /// A setting in words.
-fn setting_words(kelvin: Kelvin, tint: Duv) -> String {
-    let kelvin = format!("{:.0} K", kelvin.kelvin());
-    match tint.duv() {
-        tint if tint > 1e-6 => say::colour_ways::tint_green(&kelvin, tint),
-        tint if tint < -1e-6 => say::colour_ways::tint_magenta(&kelvin, -tint),
-        _ => kelvin,
-    }
+fn setting_words(body: &Camera, kelvin: Kelvin, tint: Duv) -> String {
+    let tint = tint_words(body, tint).map_or_else(String::new, |tint| format!(", {tint}"));
+    format!("{:.0} K{tint}", kelvin.kelvin())
 }
 
 impl School {

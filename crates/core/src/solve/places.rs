@@ -4,7 +4,6 @@ use super::grid::{best, best_from};
 use super::score::Weights;
 use super::{Change, apply};
 use crate::assess::{Facts, face_levels};
-use crate::emitter::Emitter;
 use crate::quantity::Metres;
 use crate::setup::Setup;
 use crate::situation::{Dials, Lit, Situation};
@@ -88,9 +87,7 @@ fn rate(
 
 /// Whether a light on its stand is out of the picture.
 pub(super) fn is_clear(s: &Situation<'_>, lit: &Lit<'_>) -> bool {
-    let at = lit.emitter.middle;
-    let face = Emitter { middle: at, ..lit.emitter }.outline();
-    !face.iter().any(|point| s.stage.shows(*point)) && !s.stage.shows_stand(at)
+    !s.stage.shows_some_of(&lit.emitter.outline()) && !s.stage.shows_stand(lit.emitter.middle)
 }
 
 #[cfg(test)]

@@ -30,10 +30,17 @@ pub struct SpillWay {
 
 /// A way has to change the spill by this many stops to be worth saying.
 const WORTH: f64 = 0.15;
+/// So far under the face nobody sees it, in stops: a hundredth of a stop on a background as bright.
+const UNSEEN: f64 = 7.0;
 /// What is tried: this much nearer and further, and turned by this many degrees.
 const NEARER: [f64; 3] = [0.7, 0.8, 0.9];
 const FURTHER: f64 = 1.4;
 const FEATHERED: f64 = 25.0;
+
+/// How far under the face spill counts as being: what is not seen is as good as what is seen even less.
+fn seen(under: f64) -> f64 {
+    under.min(UNSEEN)
+}
 
 /// What a light gives the face and the background, in stops.
 type Reach = (f64, Option<f64>);
@@ -68,11 +75,12 @@ impl Trial<'_> {
         let lit = after.lights.iter().find(|lit| lit.index == self.lit.index)?;
         let (face, background) = reach(lit)?;
         let under = background.map(|background| face - background);
-        if !is_clear(&after, lit) || under.is_some_and(|under| (under - self.now).abs() < WORTH) {
+        if !is_clear(&after, lit) || under.is_some_and(|under| (seen(under) - seen(self.now)).abs() < WORTH) {
             return None;
         }
         let price = match under {
             None => say::ways::NONE.to_owned(),
+            Some(under) if under > UNSEEN => say::ways::HARDLY_ANY.to_owned(),
             Some(under) if under >= 0.0 => say::ways::under_face(stops_amount(under)),
             Some(under) => say::ways::over_face(stops_amount(under)),
         };

@@ -198,6 +198,21 @@ mod tests {
         assert_eq!(of(Shown::Anywhere), 0.0);
     }
 
+    /// Pixels of the short side, by hand: 24 megapixels of 3:2 are 6000 × 4000; a square of them is 4000; 1500 on the web are 1000 high,
+    /// and no more than the body has; a screen and a print are seen as a whole.
+    #[rstest]
+    #[case::pixel_by_pixel(Shown::Pixels, Shape::Sensor, Some(4000.0))]
+    #[case::square(Shown::Pixels, Shape::Square, Some(4000.0))]
+    #[case::sixteen_nine(Shown::Pixels, Shape::SixteenNine, Some(3375.0))]
+    #[case::web(Shown::Web { pixels: 1500 }, Shape::Sensor, Some(1000.0))]
+    #[case::larger_than_the_body(Shown::Web { pixels: 9000 }, Shape::Sensor, Some(4000.0))]
+    #[case::screen(Shown::Screen, Shape::Sensor, None)]
+    #[case::paper(print(0.9, 0.6), Shape::Sensor, None)]
+    fn how_many_pixels_are_looked_at(#[case] shown: Shown, #[case] shape: Shape, #[case] pixels: Option<f64>) {
+        let found = Purpose { shown, shape }.short_pixels(&body(24.0));
+        assert_eq!(found.map(f64::round), pixels);
+    }
+
     #[rstest]
     #[case::no_pixels(Shown::Web { pixels: 0 }, "/purpose/shown/pixels")]
     #[case::no_size(print(0.001, 1.0), "/purpose/shown/side")]

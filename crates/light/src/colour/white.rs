@@ -207,6 +207,21 @@ mod tests {
     /// Made by `data/colour_reference.py` with an independent library.
     const REFERENCE: &str = include_str!("../../data/colour_reference.csv");
 
+    /// What lies outside sRGB keeps its luminance and comes in along the line to its grey, by hand: of (2, ½, ½) the grey is 0.8189, so
+    /// red goes to 1 and the others to 0.8189 − 0.3189·0.1533 = 0.7700; of (−0.1, ½, ½) it is 0.3724: red 0, the others 0.4730.
+    #[test]
+    fn outside_colours_keep_their_hue() {
+        for (linear, first, others) in [([2.0, 0.5, 0.5], 1.0, 0.770_0), ([-0.1, 0.5, 0.5], 0.0, 0.473_0)] {
+            let encoded = Shown { lab: Lab { l: 0.0, a: 0.0, b: 0.0 }, linear }.encoded();
+            // The curve of IEC 61966-2-1.
+            let curve =
+                |part: f64| if part <= 0.003_130_8 { 12.92 * part } else { 1.055 * part.powf(1.0 / 2.4) - 0.055 };
+            for (found, wanted) in encoded.into_iter().zip([first, others, others]) {
+                assert!((found - curve(wanted)).abs() < 2e-4, "{linear:?}: {encoded:?}");
+            }
+        }
+    }
+
     /// Bradford, L*a*b* and sRGB of seven lights and six colours. The library's primaries give sRGB to 2·10⁻⁴ of the
     /// standard's rounded matrix.
     #[test]

@@ -23,7 +23,7 @@ pub use softness::Softness;
 use super::Facts;
 use crate::glass::{Reflection, reflections};
 use crate::marks::{stops_amount, stops_label};
-use crate::quantity::{Id, Metres};
+use crate::quantity::{Id, Metres, no_finer};
 use crate::say;
 use crate::setup::Patch;
 use crate::situation::{Dials, Situation};
@@ -86,9 +86,12 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> SetReport {
     }
 }
 
+/// How well it is known how far off a background is, as a share of it (common practice: paced out).
+const BEHIND_KNOWN: f64 = 0.05;
+
 fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
     let said = |metres: Metres| s.terms.house.units.distance(metres.metres());
-    let share = framing.subject_share;
+    let (share, background) = (framing.subject_share, framing.background_width.metres());
     let subject = if share > 1.0 { say::set::times_as_high(share) } else { say::set::takes_of_height(share * 100.0) };
     say::set::frame(
         said(framing.width),
@@ -96,7 +99,7 @@ fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
         framing.angle_across,
         framing.angle_up,
         &subject,
-        said(framing.background_width),
+        said(Metres::of(no_finer(background, background * BEHIND_KNOWN))),
     )
 }
 

@@ -68,8 +68,8 @@ fn of_flash(s: &Situation<'_>, index: usize) -> Option<f64> {
         straight += under_brow((point - at).normalize_or_zero());
         count += 1.0;
     }
-    let straight =
-        if count > 0.0 { straight / count } else { under_brow((lit.emitter.middle - at).normalize_or_zero()) };
+    // Every light has a point at least.
+    let straight = straight / count;
     let inside =
         (gain.direct + gain.through) * straight + gain.bounced * under_brow(field.bounce.direction) + gain.carded;
     (gain.sum() > 0.0).then(|| inside / gain.sum())

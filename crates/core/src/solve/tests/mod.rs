@@ -101,7 +101,7 @@ fn a_held_gel_and_a_held_white_balance_stay() {
 #[test]
 fn no_light_comes_into_the_picture() {
     let moves = |setup: &Setup| ways(setup).iter().filter(|way| matches!(way, Change::MoveLight { .. })).count();
-    let edge = weak(20.0, 10.0, 1.4);
+    let edge = weak(20.0, 10.0, 1.5);
     let mut near = edge.clone();
     sample::at_distance(&mut near, 0, 1.0);
     assert!(clear(&edge) && !clear(&near));
