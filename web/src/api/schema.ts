@@ -1828,7 +1828,7 @@ export interface components {
         Account: {
             /** @description How far it is likely to be off, in words. */
             error: string;
-            /** @description What it is made of. */
+            /** @description What it is made of, put into words only where it is told. */
             grounds: components["schemas"]["GroundReport"][];
             /** @description The number, as it is shown. */
             number: string;

@@ -71,7 +71,7 @@ pub(super) fn of_kelvin(film: bool, at: Kelvin) -> Strip {
     let hundreds = KNOWN.get(Engraved::Kelvin { film }, || {
         let hundreds = if film { 0..0 } else { 20..121 };
         let printed = |hundreds: u32| {
-            let full = hundreds % 10 == 0;
+            let full = hundreds.is_multiple_of(10);
             let label = if full { (hundreds * 100).to_string() } else { String::new() };
             Printed { at: f64::from(hundreds) * 100.0, label, full }
         };
