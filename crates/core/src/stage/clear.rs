@@ -58,8 +58,9 @@ impl Stage<'_> {
     /// Whether some of a flat thing is seen, of which these are the corners or the one point: it may be larger than the frame.
     #[must_use]
     pub fn shows_some_of(&self, edge: &[DVec3]) -> bool {
-        if edge.len() < 3 {
-            return edge.iter().any(|point| self.shows(*point));
+        // Mostly a corner tells.
+        if edge.iter().any(|point| self.shows(*point)) {
+            return true;
         }
         let seen = clipped(edge, &self.view.sides());
         !seen.is_empty() && self.cover.is_none_or(|cover| !without(&seen, &cover).is_empty())
@@ -131,7 +132,9 @@ pub(crate) fn clear_distance(
     (0..=count).map(|i| nearest + step * f64::from(i)).find_map(|distance| {
         let at = face + way * distance;
         let fits = at.z > 0.05 && stage.setup.wall_before(at).is_none();
-        let clear = fits && !stage.shows_some_of(&edge(at)) && !(stand && stage.shows_stand(at));
+        // Where its middle is seen, some of it is.
+        let shown = || stage.shows(at) || stage.shows_some_of(&edge(at));
+        let clear = fits && !shown() && !(stand && stage.shows_stand(at));
         clear.then(|| Metres::of(distance))
     })
 }
