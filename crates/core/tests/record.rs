@@ -3,17 +3,19 @@
 
 #![allow(clippy::unwrap_used)]
 
+mod studio;
+
 use serde::Serialize;
 use serde_json::{Value, json};
 use std::collections::BTreeMap;
 use std::fmt::Write;
+use studio::{jobs, kit};
 use tolva_core::arrange::{Arrangement, arranged};
 use tolva_core::assess::assess;
 use tolva_core::day::{DayLight, Timeline, forecast, sun_ways};
 use tolva_core::drill::{DrillGround, grade, kinds, round};
 use tolva_core::exposure::MeterConstants;
 use tolva_core::forecast::Seen;
-use tolva_core::format::{JobFile, KitFile};
 use tolva_core::kit_sheet::kit_sheet;
 use tolva_core::ladder::Ladders;
 use tolva_core::layout::{Wanted, layout};
@@ -23,19 +25,6 @@ use tolva_core::setup::Setup;
 use tolva_core::situation::Situation;
 use tolva_core::solve::{colours, plan};
 use tolva_core::{House, Units};
-
-fn kit() -> tolva_core::kit::Kit {
-    serde_json::from_str::<KitFile>(include_str!("../../../demo/kit.json")).unwrap().kit
-}
-
-fn jobs() -> [JobFile; 3] {
-    [
-        include_str!("../../../demo/slip-shed.json"),
-        include_str!("../../../demo/tram-hall.json"),
-        include_str!("../../../demo/glasshouse.json"),
-    ]
-    .map(|job| serde_json::from_str(job).unwrap())
-}
 
 fn setups() -> Vec<(Id, Setup)> {
     jobs().into_iter().flat_map(|job| job.setups).map(|filed| (filed.id, filed.setup)).collect()

@@ -2,24 +2,20 @@
 
 #![allow(clippy::unwrap_used)]
 
+mod studio;
+
+use studio::{jobs, kit};
 use tolva_core::House;
-use tolva_core::format::{JobFile, KitFile};
 use tolva_core::solve::plan;
 
 /// What is told as a difference is one: nowhere in the plans of the sample studio is it said to be of no stops.
 #[test]
 fn no_difference_is_said_to_be_none() {
-    let kit: KitFile = serde_json::from_str(include_str!("../../../demo/kit.json")).unwrap();
-    let jobs = [
-        include_str!("../../../demo/slip-shed.json"),
-        include_str!("../../../demo/tram-hall.json"),
-        include_str!("../../../demo/glasshouse.json"),
-    ];
+    let kit = kit();
     let mut told = 0;
-    for job in jobs {
-        let job: JobFile = serde_json::from_str(job).unwrap();
+    for job in jobs() {
         for filed in job.setups {
-            let plan = plan(&filed.setup, &kit.kit, House::default()).unwrap();
+            let plan = plan(&filed.setup, &kit, House::default()).unwrap();
             let words = serde_json::to_string(&plan).unwrap();
             told += words.matches(" stop").count();
             let none = [" 0 stop", "\"0 stop"].iter().find_map(|none| words.find(none));

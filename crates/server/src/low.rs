@@ -24,7 +24,7 @@ static STROKES: LazyLock<Option<rayon::ThreadPool>> = LazyLock::new(|| pool("str
 /// The thread that looks at frames, one after the other.
 static LOUPE: LazyLock<Option<rayon::ThreadPool>> = LazyLock::new(|| pool("loupe", 1));
 
-/// How low a painter's priority is, of 0 to 99: under everything that answers, and not so low that a busy machine never has a picture.
+/// How low their priority is, of 0 to 99: under everything that answers, and not so low that a busy machine never has a picture.
 const LOW: u8 = 36;
 
 /// Lowers the priority of a thread, where the system lets it.

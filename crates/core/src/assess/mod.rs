@@ -29,7 +29,7 @@ pub use lights::LightReport;
 pub use people::PersonReport;
 pub use readings::{ReadingReport, TurnedReport};
 pub use set::{BounceWords, Evenness, HeadToFoot, InPicture, PlacedCard, PlacedLight, SetReport, Sockets, Softness};
-pub(crate) use set::{face_levels, spill_words};
+pub(crate) use set::{face_levels, known_of_shadows, spill_words};
 pub use strips::Strip;
 pub use sunset::{Sunset, SunsetReport};
 

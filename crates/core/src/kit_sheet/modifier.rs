@@ -3,6 +3,7 @@
 use super::flash::sides;
 use super::plot::{LineOf, Plot, PlotTick, wholes};
 use super::{KitSheet, SheetBeam};
+use crate::assess::known_of_shadows;
 use crate::emitter::softness::{NOSE, half_shadow};
 use crate::house::Units;
 use crate::kit::{FlashKind, Kit, Modifier};
@@ -39,7 +40,7 @@ pub(super) fn sheet(modifier: &Modifier, kit: &Kit, units: Units) -> KitSheet {
         up,
         lines: vec![Plot::line(LineOf::Said, say::sheet::AS_SAID, 60, (NEAR, FAR), |at| Some(edge(at)))],
         dots: Vec::new(),
-        text: say::sheet::softness([1.0, 2.0].map(|at| (units.distance(at), figure(edge(at), edge(at) / 10.0)))),
+        text: say::sheet::softness([1.0, 2.0].map(|at| (units.distance(at), known_of_shadows(edge(at))))),
     };
     KitSheet { plots: vec![soft], beam, ..KitSheet::default() }
 }

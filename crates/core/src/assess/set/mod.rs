@@ -19,6 +19,7 @@ pub use picture::InPicture;
 pub use placed::PlacedLight;
 pub use sockets::Sockets;
 pub use softness::Softness;
+pub(crate) use softness::known as known_of_shadows;
 
 use super::Facts;
 use crate::glass::{Reflection, reflections};

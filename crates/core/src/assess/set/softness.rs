@@ -31,7 +31,8 @@ pub struct Softness {
 /// Noses, stands and boxes are measured by eye: what follows from them is known to a tenth of itself.
 const ROUGHLY: f64 = 0.1;
 
-fn known(value: f64) -> String {
+/// What follows from them, as it is said.
+pub(crate) fn known(value: f64) -> String {
     figure(value, value * ROUGHLY)
 }
 
