@@ -134,7 +134,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<DialRep
         Some(tint_words(s.body, s.setup.white_balance.tint).unwrap_or_else(|| preset.to_owned())),
         (
             balance.at.kelvin(),
-            format!("{:.0} K", balance.at.kelvin()),
+            [&(balance.at.kelvin().round() as u32).to_string(), " K"].concat(),
             balance.held,
             strips::of_kelvin(s.body.film.is_some(), balance.at),
         ),

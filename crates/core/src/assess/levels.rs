@@ -106,7 +106,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<Level> 
             let on_face = patch == Patch::Face;
             let light = flash.map_or(0.0, f64::exp2);
             let (lightest, darkest) = (s.bases.lightest[patch], s.bases.darkest[patch]);
-            let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
+            let lit = s.lights.iter().zip(s.field.lights.iter()).zip(&facts.parts);
             let flashes: Vec<(f64, f64)> = lit
                 .filter_map(|((lit, field), part)| Some((part[patch]?, lit.error(patch, field.patches[patch]?))))
                 .collect();

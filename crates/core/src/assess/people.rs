@@ -71,7 +71,7 @@ pub(super) fn of(s: &Situation<'_>, facts: &Facts, dials: &Dials) -> Vec<PersonR
 
 /// What a person is called in a sentence.
 pub(super) fn name(s: &Situation<'_>, index: usize) -> String {
-    if s.stage.faces.len() == 1 { "The subject".to_owned() } else { format!("Person {}", index + 1) }
+    if s.stage.faces.len() == 1 { "The subject".to_owned() } else { ["Person ", &(index + 1).to_string()].concat() }
 }
 
 /// The lightest and the darkest of a group whose tones lie apart, where the lightest stands nearer the key or as near.

@@ -16,6 +16,7 @@ use crate::setup::{Patch, PerPatch};
 use crate::stage::Stage;
 use crate::transport::Light;
 use staged::Shining;
+use std::sync::Arc;
 
 /// What one light gives everywhere.
 #[derive(Debug, Clone, PartialEq)]
@@ -41,19 +42,19 @@ pub struct Daylight {
     pub tinted: PerPatch<f64>,
 }
 
-/// The light on the set.
+/// The light on the set. What answers of one setup share is shared between them.
 #[derive(Debug, Clone, PartialEq)]
 pub struct Field {
     /// Where light is looked at.
-    pub receivers: Receivers,
+    pub receivers: Arc<Receivers>,
     /// Each firing light, in its order.
-    pub lights: Vec<LightField>,
+    pub lights: Arc<[LightField]>,
     /// What daylight adds.
     pub daylight: Daylight,
     /// What each window and the sun gives each patch.
-    shone: PerPatch<Vec<Gain>>,
+    shone: Arc<PerPatch<Vec<Gain>>>,
     /// What every source gives every point that was looked at.
-    told: Vec<(Receiver, Vec<Gain>)>,
+    told: Arc<[(Receiver, Vec<Gain>)]>,
     /// All of it, for any other point.
     pub light: Light,
 }
@@ -73,7 +74,7 @@ impl Field {
         let brightest = key.and_then(place).or_else(|| staged::daylight_from(stage, meter));
         let receivers = Receivers::of(stage, brightest, behind.and_then(place));
         let (set, shining) = staged::set_of(stage, meter, emitters);
-        if let Some(known) = known.filter(|known| known.receivers == receivers && *known.light.set() == set) {
+        if let Some(known) = known.filter(|known| *known.receivers == receivers && *known.light.set() == set) {
             let daylight = Daylight::of(&shining, known.shone.each_ref().map(Vec::as_slice));
             return Field { daylight, ..known.clone() };
         }
@@ -113,11 +114,11 @@ impl Field {
         let daylight = Daylight::of(&shining, patches.each_ref().map(|gains| &gains[emitters.len()..]));
         drop(main);
         Field {
-            shone: patches.map(|mut gains| gains.split_off(emitters.len())),
+            shone: Arc::new(patches.map(|mut gains| gains.split_off(emitters.len()))),
             daylight,
-            receivers,
+            receivers: Arc::new(receivers),
             lights,
-            told,
+            told: told.into(),
             light,
         }
     }

@@ -7,7 +7,7 @@ pub(crate) fn times_as_high(share: impl Display) -> String {
 }
 
 pub(crate) fn takes_of_height(share: impl Display) -> String {
-    format!("the subject takes {share:.0} % of its height")
+    format!("the subject takes {share} % of its height")
 }
 
 pub(crate) fn frame(
@@ -19,7 +19,7 @@ pub(crate) fn frame(
     background_width: impl Display,
 ) -> String {
     format!(
-        "{width} × {height} fill the frame at the subject ({angle_across:.0}° × {angle_up:.0}°); {subject}. {background_width} of background are seen."
+        "{width} × {height} fill the frame at the subject ({angle_across}° × {angle_up}°); {subject}. {background_width} of background are seen."
     )
 }
 

@@ -14,7 +14,7 @@ pub(crate) fn half_shadow(nose: impl Display, bare: impl Display, sun: impl Disp
 }
 
 pub(crate) fn wide(text: impl Display, apparent: impl Display) -> String {
-    format!("{text} It is {apparent:.0}° wide as the subject sees it, the sun half a degree.")
+    format!("{text} It is {apparent}° wide as the subject sees it, the sun half a degree.")
 }
 
 pub(crate) fn edge(text: impl Display, width: impl Display) -> String {

@@ -27,12 +27,19 @@ impl Setup {
     /// The faces in the picture.
     #[must_use]
     pub fn faces(&self) -> Vec<FaceAt> {
-        let people = match self.subject.kind {
-            SubjectKind::Thing => return vec![self.thing_shown()],
+        if self.is_thing() {
+            return vec![self.thing_shown()];
+        }
+        self.people_shown().iter().map(|person| self.face_of(person)).collect()
+    }
+
+    /// Whose faces they are; none of a thing.
+    fn people_shown(&self) -> &[Person] {
+        match self.subject.kind {
+            SubjectKind::Thing => &[],
             SubjectKind::Person => self.scene.people.get(..1).unwrap_or_default(),
-            SubjectKind::Group => &self.scene.people[..],
-        };
-        people.iter().map(|person| self.face_of(person)).collect()
+            SubjectKind::Group => &self.scene.people,
+        }
     }
 
     fn thing_shown(&self) -> FaceAt {
@@ -47,9 +54,13 @@ impl Setup {
     /// The middle of what has to be sharp.
     #[must_use]
     pub fn focus(&self) -> DVec3 {
-        let faces = self.faces();
-        let sum: DVec3 = faces.iter().map(|face| face.at).sum();
-        if faces.is_empty() { DVec3::ZERO } else { sum / faces.len() as f64 }
+        let people = self.people_shown();
+        let sum: DVec3 = people.iter().map(Person::face).sum();
+        match people.len() {
+            _ if self.is_thing() => self.scene.thing.shows(),
+            0 => DVec3::ZERO,
+            count => sum / count as f64,
+        }
     }
 
     /// From the camera to the middle of the subject.

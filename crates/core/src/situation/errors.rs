@@ -84,11 +84,15 @@ impl Lit<'_> {
     /// on the patch it was read on for what came there off the room as well.
     #[must_use]
     pub fn unsure(&self, patch: Patch, gain: Gain) -> Vec<Unsure> {
+        self.parts_unsure(patch, gain).into_iter().flatten().collect()
+    }
+
+    fn parts_unsure(&self, patch: Patch, gain: Gain) -> [Option<Unsure>; 4] {
         let share = (gain.bounced + gain.carded + gain.through) / gain.sum().max(1e-12);
         let sent_back = (share > HARDLY).then_some(Unsure::SentBack { share });
         if let Some(read) = &self.read {
             let here = read.patches[patch].is_some();
-            return [Some(Unsure::Metered), sent_back.filter(|_| !here)].into_iter().flatten().collect();
+            return [Some(Unsure::Metered), sent_back.filter(|_| !here), None, None];
         }
         let spread = |learnt: Option<Learnt>| learnt.map(|learnt| learnt.spread.stops());
         let output = match &self.flash.output {
@@ -109,25 +113,18 @@ impl Lit<'_> {
                 None => Unsure::ModifierLoss,
             }),
             (!self.gels.is_empty()).then(|| {
-                match self.gels.iter().map(|gel| spread(gel.learnt)).collect::<Option<Vec<_>>>() {
-                    Some(each) => {
-                        Unsure::LearntGel { spread: each.into_iter().map(|one| one.powi(2)).sum::<f64>().sqrt() }
-                    }
-                    None => Unsure::GelLoss,
-                }
+                let squares: Option<f64> = self.gels.iter().map(|gel| Some(spread(gel.learnt)?.powi(2))).sum();
+                squares.map_or(Unsure::GelLoss, |squares| Unsure::LearntGel { spread: squares.sqrt() })
             }),
             sent_back,
         ]
-        .into_iter()
-        .flatten()
-        .collect()
     }
 
     /// The likely error of what it gives a patch, in stops: within one part errors add in squares, and of light that came
     /// in several ways by the share of each.
     #[must_use]
     pub fn error(&self, patch: Patch, gain: Gain) -> f64 {
-        self.unsure(patch, gain).into_iter().map(|part| part.error().powi(2)).sum::<f64>().sqrt()
+        self.parts_unsure(patch, gain).into_iter().flatten().map(|part| part.error().powi(2)).sum::<f64>().sqrt()
     }
 }
 

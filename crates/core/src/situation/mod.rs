@@ -177,7 +177,7 @@ impl<'a> Situation<'a> {
         let mut lights = if wishes.flash { flashes::lit(setup, kit, body, venue) } else { Vec::new() };
         let field = flashes::field(&stage, house.meter, &lights, known);
         let bases = Bases::of(setup, house.meter);
-        lights.iter_mut().zip(&field.lights).for_each(|(lit, field)| {
+        lights.iter_mut().zip(field.lights.iter()).for_each(|(lit, field)| {
             lit.lit_by(field, house.meter, &bases);
             lit.take_read(setup, house.meter);
         });

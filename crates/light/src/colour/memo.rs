@@ -1,16 +1,16 @@
-use std::collections::HashMap;
+use rustc_hash::FxHashMap;
 use std::hash::Hash;
 
 /// How many things are remembered before all are forgotten: more than a kit's films, a setup's surfaces or a body's whites.
 const MOST: usize = 2_000;
 
-/// What was worked out before, for what is asked for again and again.
+/// What was worked out before, for what is asked for again and again: so few things that a quick hash does.
 #[derive(Debug)]
-pub(super) struct Memo<K, V>(HashMap<K, V>);
+pub(super) struct Memo<K, V>(FxHashMap<K, V>);
 
 impl<K, V> Default for Memo<K, V> {
     fn default() -> Self {
-        Memo(HashMap::new())
+        Memo(FxHashMap::default())
     }
 }
 

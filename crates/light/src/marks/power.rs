@@ -1,4 +1,4 @@
-use crate::quantity::Power;
+use crate::quantity::{Power, figure};
 use serde::{Deserialize, Serialize};
 
 /// How far one click of a flash's power dial goes.
@@ -58,7 +58,7 @@ impl PowerStep {
 /// The power on the ten-stop scale: 10 is full, 7.0 is 1/8.
 #[must_use]
 pub fn ten_stop_label(power: Power) -> String {
-    format!("{:.1}", 10.0 - power.stops_below_full())
+    figure(10.0 - power.stops_below_full(), 0.1)
 }
 
 impl Power {
@@ -76,15 +76,22 @@ impl Power {
     pub fn fraction_label(self, step: PowerStep) -> String {
         let below = step.click(self).stops_below_full();
         let whole = (below - 1e-6).ceil();
-        let fraction = format!("1/{}", whole.exp2() as u64);
         let over = whole - below;
+        let mut digits = itoa::Buffer::new();
+        let mut label = String::with_capacity(12);
+        label.push_str("1/");
+        label.push_str(digits.format(whole.exp2() as u64));
         if over < 0.02 {
-            return fraction;
+            return label;
         }
         match step {
-            PowerStep::Tenths => format!("{fraction} +{over:.1}"),
-            PowerStep::Thirds => format!("{fraction} +{}", if over < 0.5 { "⅓" } else { "⅔" }),
+            PowerStep::Tenths => {
+                label.push_str(" +0.");
+                label.push_str(digits.format((over * 10.0).round() as u64));
+            }
+            PowerStep::Thirds => label.push_str(if over < 0.5 { " +⅓" } else { " +⅔" }),
         }
+        label
     }
 }
 

@@ -1,13 +1,28 @@
 //! How finely a number is said: no finer than it is known.
 
-/// The step a number known to within an error is said in: the greatest of 1, 2 and 5 times a power of ten that is no
-/// greater than the error.
+/// Powers of ten from the finest step there is on.
+const TENS: [f64; 32] = [
+    1e-9, 1e-8, 1e-7, 1e-6, 1e-5, 1e-4, 1e-3, 1e-2, 1e-1, 1e0, 1e1, 1e2, 1e3, 1e4, 1e5, 1e6, 1e7, 1e8, 1e9, 1e10, 1e11,
+    1e12, 1e13, 1e14, 1e15, 1e16, 1e17, 1e18, 1e19, 1e20, 1e21, 1e22,
+];
+/// How many decimals the first of them has.
+const FINEST: usize = 9;
+
+/// The step for an error, and how many decimals it has.
+fn step_of(error: f64) -> (f64, usize) {
+    // What arithmetic leaves of a whole step is one.
+    let error = error.abs().max(TENS[0]) * (1.0 + 1e-9);
+    let power = TENS.partition_point(|ten| *ten <= error).saturating_sub(1);
+    let ten = TENS[power];
+    let step = [5.0, 2.0].into_iter().map(|times| times * ten).find(|step| *step <= error).unwrap_or(ten);
+    (step, FINEST.saturating_sub(power))
+}
+
+/// The step a number known to within an error is said in: the greatest of 1, 2 and 5 times a power of ten, 1e-9 to 1e22,
+/// that is no greater than the error.
 #[must_use]
 pub fn step_for(error: f64) -> f64 {
-    let error = error.abs().max(1e-9);
-    let power = 10f64.powf(error.log10().floor());
-    // What a logarithm leaves of a whole power of ten is one.
-    [5.0, 2.0, 1.0].into_iter().map(|times| times * power).find(|step| *step <= error * (1.0 + 1e-9)).unwrap_or(power)
+    step_of(error).0
 }
 
 /// A number rounded to what is known of it.
@@ -20,10 +35,9 @@ pub fn no_finer(value: f64, error: f64) -> f64 {
 /// The same in words: no more decimals than the step has, thousands set apart.
 #[must_use]
 pub fn figure(value: f64, error: f64) -> String {
-    let step = step_for(error);
-    let decimals = (-step.log10().floor()).max(0.0) as usize;
-    let rounded = no_finer(value, error).abs();
-    let units = (rounded * 10f64.powi(decimals as i32)).round();
+    let (step, decimals) = step_of(error);
+    let rounded = ((value / step).round() * step).abs();
+    let units = (rounded * TENS[FINEST + decimals]).round();
     let mut text = String::with_capacity(24);
     if value < 0.0 && units > 0.0 {
         text.push('−');

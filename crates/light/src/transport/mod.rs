@@ -108,9 +108,9 @@ impl Ground {
 /// The light on a set.
 #[derive(Debug, Clone)]
 pub struct Light {
-    set: Set,
+    set: Arc<Set>,
     ground: Arc<Ground>,
-    layers: Vec<Arc<Layer>>,
+    layers: Arc<[Arc<Layer>]>,
 }
 
 /// Two lights on equal sets are equal.
@@ -126,14 +126,14 @@ impl Light {
     pub fn of(set: Set) -> Light {
         let ground = Ground::of(&set.still, Arc::new(Room::of(set.still.walls)));
         let layers = set.sources.iter().map(|source| Arc::new(layer(&set.still, &ground, source))).collect();
-        Light { set, ground, layers }
+        Light { set: Arc::new(set), ground, layers }
     }
 
     /// Works the light of a changed set out, taking over from this one what is the same: all of it, the room's, or that
     /// of single sources.
     #[must_use]
     pub fn after(&self, set: Set) -> Light {
-        if set == self.set {
+        if set == *self.set {
             return self.clone();
         }
         let same = set.still == self.set.still;
@@ -153,7 +153,7 @@ impl Light {
                 None => Arc::new(layer(&set.still, &ground, source)),
             })
             .collect();
-        Light { set, ground, layers }
+        Light { set: Arc::new(set), ground, layers }
     }
 
     /// The same with one source more: a sky. Of the skies asked about last what they give the room is known.
@@ -161,10 +161,10 @@ impl Light {
     pub fn under(&self, sky: Dome) -> Light {
         let source = Source::Sky(sky);
         let of_sky = self.ground.skies.get(sky, || Arc::new(layer(&self.set.still, &self.ground, &source)));
-        let mut under = self.clone();
-        under.set.sources.push(source);
-        under.layers.push(of_sky);
-        under
+        let mut set = Set::clone(&self.set);
+        set.sources.push(source);
+        let layers = self.layers.iter().cloned().chain([of_sky]).collect();
+        Light { set: Arc::new(set), ground: Arc::clone(&self.ground), layers }
     }
 
     /// The set it is the light of.

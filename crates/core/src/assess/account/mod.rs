@@ -76,7 +76,7 @@ fn ambient(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Option<Ground> {
 
 /// What each light gives a patch, and how sure that is.
 fn flashes(s: &Situation<'_>, facts: &Facts, patch: Patch) -> Vec<Ground> {
-    let lit = s.lights.iter().zip(&s.field.lights).zip(&facts.parts);
+    let lit = s.lights.iter().zip(s.field.lights.iter()).zip(&facts.parts);
     lit.filter_map(|((lit, field), part)| {
         let gain = field.patches[patch]?;
         Some(Ground::Flash {
@@ -131,7 +131,7 @@ pub(super) fn ratio_error(s: &Situation<'_>, facts: &Facts, patches: [Patch; 2])
         let error = s.ambient[patch].as_ref().map_or(0.0, |ambient| ambient.error.stops());
         (share(facts.split.ambient[patch], patch) * error).powi(2)
     });
-    let lights = s.lights.iter().zip(&s.field.lights).zip(&facts.parts).map(|((lit, field), part)| {
+    let lights = s.lights.iter().zip(s.field.lights.iter()).zip(&facts.parts).map(|((lit, field), part)| {
         let of = patches.map(|patch| share(part[patch], patch));
         let error = patches.map(|patch| field.patches[patch].map_or(0.0, |gain| lit.error(patch, gain)));
         (of[0] * error[0] - of[1] * error[1]).powi(2)

@@ -93,12 +93,16 @@ const BEHIND_KNOWN: f64 = 0.05;
 fn framing_words(s: &Situation<'_>, framing: &Framing) -> String {
     let said = |metres: Metres| s.terms.house.units.distance(metres.metres());
     let (share, background) = (framing.subject_share, framing.background_width.metres());
-    let subject = if share > 1.0 { say::set::times_as_high(share) } else { say::set::takes_of_height(share * 100.0) };
+    let subject = if share > 1.0 {
+        say::set::times_as_high(share)
+    } else {
+        say::set::takes_of_height((share * 100.0).round() as u32)
+    };
     say::set::frame(
         said(framing.width),
         said(framing.height),
-        framing.angle_across,
-        framing.angle_up,
+        framing.angle_across.round() as u32,
+        framing.angle_up.round() as u32,
         &subject,
         said(Metres::of(no_finer(background, background * BEHIND_KNOWN))),
     )

@@ -56,7 +56,7 @@ pub(super) fn of(s: &Situation<'_>, lit: &Lit<'_>, face_width: f64) -> Softness 
         say::softness::half_shadow(known(nose), known(nose / bare), known(nose / sun))
     };
     let apparent = apparent_size(width, distance);
-    let text = say::softness::wide(&text, apparent);
+    let text = say::softness::wide(&text, apparent.round() as u32);
     let text = match wall {
         Some(wall) => say::softness::edge(&text, s.terms.house.units.distance(no_finer(wall, wall * ROUGHLY) / 1000.0)),
         None => text,
