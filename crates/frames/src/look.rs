@@ -119,13 +119,17 @@ fn crop(head: &Head, pixels: &Pixels, linear: &Linear, mark: Mark) -> Result<Cro
     Ok(Crop { left, top, size, jpeg, edges })
 }
 
-/// Looks at a frame, all of it and at the marks.
+/// Rows looked at before others are given way to.
+const AT_A_TIME: u32 = 16;
+
+/// Looks at a frame, all of it and at the marks, and gives way to whoever has to go first between one part of it and the next.
 ///
 /// # Errors
 /// Whatever is wrong with the frame; what is wrong with a mark stands in its place.
-pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
+pub fn look(bytes: &[u8], marks: &[Mark], give_way: impl Fn()) -> Result<Looked, FrameError> {
     let opened = Opened::of(bytes)?;
     let head = opened.head()?;
+    give_way();
     let pixels = opened.pixels()?;
     let linear = Linear::of(head.profile.as_deref(), &pixels)?;
     let (width, height) = pixels.size;
@@ -133,6 +137,9 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
     let (mut tally, mut clipped, burnt_from) = (Tally::default(), [0u64; 3], pixels.burnt_from());
     let (mut stored, mut light, over_mid) = (Vec::new(), Vec::new(), (1.0 / MID_GREY) as f32);
     for row in 0..height {
+        if row.is_multiple_of(AT_A_TIME) {
+            give_way();
+        }
         pixels.row(row, 0..width, &mut stored);
         linear.pixels(&stored, &mut light)?;
         for (stored, light) in stored.iter().zip(&light) {
@@ -144,6 +151,12 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
     }
     let picture = smaller.picture(tolva_light::colour::stored).ok_or_else(|| FrameError::broken("it has no pixels"))?;
     let all = (u64::from(width) * u64::from(height)).max(1) as f64;
+    let in_turn = |mark: &Mark| {
+        give_way();
+        crop(&head, &pixels, &linear, *mark)
+    };
+    let crops = marks.iter().map(in_turn).collect::<Result<_, _>>()?;
+    give_way();
     let size = if head.seen.is_on_its_side() { (height, width) } else { (width, height) };
     Ok(Looked {
         size,
@@ -151,7 +164,7 @@ pub fn look(bytes: &[u8], marks: &[Mark]) -> Result<Looked, FrameError> {
         space: linear.space.clone(),
         clipped: clipped.map(|count| count as f64 / all),
         tones: tally.tones(),
-        crops: marks.iter().map(|mark| crop(&head, &pixels, &linear, *mark)).collect::<Result<_, _>>()?,
+        crops,
         marks: marks.iter().map(|mark| patch::read(&head, &pixels, &linear, *mark)).collect(),
         small: written(thumb(&picture), head.seen)?.1,
         working: written(picture, head.seen)?.1,

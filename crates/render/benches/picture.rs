@@ -33,7 +33,7 @@ fn pictures(c: &mut Criterion) {
     });
     let frame = developing().frame(picture.layers(), &still);
     c.bench_function("and out of focus", |b| {
-        b.iter(|| black_box(&frame).blurred(Blur { focus: 2.3, infinity: 0.04 }));
+        b.iter(|| black_box(&frame).blurred_light(Blur { focus: 2.3, infinity: 0.04 }));
     });
 }
 

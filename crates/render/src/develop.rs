@@ -9,10 +9,11 @@ use crate::part::Part;
 use crate::points::Stands;
 use crate::rgb::{Rgb, luminance};
 use crate::trail::{Row, path};
+use glam::Vec4;
 use rayon::prelude::*;
 use tolva_light::colour::{Eye, Film, Spectrum, Surface};
 use tolva_light::quantity::MiredShift;
-use tolva_light::set::{FlashReach, On, Paints, RoomSide, Still, Trail};
+use tolva_light::set::{FlashReach, On, Paints, Product, RoomSide, Still, Trail};
 
 /// A source as one kind of light in a frame.
 #[derive(Debug, Clone)]
@@ -61,14 +62,40 @@ pub struct Developing {
 const STEP: f64 = 20.0;
 const STEPS: usize = 10;
 
+/// Red, green and blue with a place left empty: four are reckoned with at once.
+type Four = Vec4;
+
+const fn four([red, green, blue]: Rgb) -> Four {
+    Vec4::new(red, green, blue, 0.0)
+}
+
+/// How one part of the picture answers to the light of one source.
+#[derive(Debug, Clone, Copy, Default)]
+struct Answer {
+    /// The colour a unit of its sum has on the part, strength in it.
+    even: Four,
+    /// The same with the colour the part itself gives.
+    tinted: Four,
+    /// And mirrored by its gloss.
+    gloss: Four,
+}
+
 /// How one part of the picture answers to the light of each source.
 struct Painted {
-    /// The colour a unit of it has on the part, strength in it.
-    even: Vec<Rgb>,
-    /// And mirrored by its gloss.
-    gloss: Vec<Rgb>,
+    answers: Vec<Answer>,
     /// The colour the part itself gives, in mired.
     tint: f32,
+}
+
+/// What one source is in a frame.
+struct Lamp {
+    /// What its sum is multiplied by.
+    share: f32,
+    /// What colour taken on on the way does to it, step by step.
+    turned: [Four; 2 * STEPS + 1],
+    is_flash: bool,
+    /// 1 for what is no flash, 0 for a flash.
+    as_ambient: f32,
 }
 
 impl Developing {
@@ -76,8 +103,13 @@ impl Developing {
         self.eye.shows(surface.lit_by(light)).linear.map(|part| part as f32)
     }
 
-    fn painted(&self, (part, over): (Part, Option<Part>), layers: &Layers, still: &Still) -> Painted {
-        let (sources, product) = (layers.sources, layers.product.as_ref());
+    fn painted(
+        &self,
+        (part, over): (Part, Option<Part>),
+        lamps: &[Lamp],
+        product: Option<&Product>,
+        still: &Still,
+    ) -> Painted {
         let (paint, tint) = paint_of(&self.paints, part, still);
         // What mirrors in its own colour does so.
         let mirrors = if Matter::of(part, product) == Matter::Metal { paint } else { Surface::grey(1.0) };
@@ -87,20 +119,25 @@ impl Developing {
             paint.seen_in(&if Matter::of(over, product) == Matter::Clear { other.as_glass() } else { other })
         };
         let (paint, mirrors) = (seen(paint), seen(mirrors));
-        let mut painted = Painted { even: vec![[0.0; 3]; sources], gloss: vec![[0.0; 3]; sources], tint: tint as f32 };
-        for shining in self.shining.iter().filter(|shining| shining.source < sources) {
-            let strength = ((shining.level + self.white).exp2() * factor(shining.on, part)) as f32;
+        let mut answers = vec![Answer::default(); lamps.len()];
+        for shining in &self.shining {
+            let (Some(answer), Some(lamp)) = (answers.get_mut(shining.source), lamps.get(shining.source)) else {
+                continue;
+            };
+            let strength = ((shining.level + self.white).exp2() * factor(shining.on, part)) as f32 * lamp.share;
             let (even, gloss) = (self.shown(&paint, &shining.light), self.shown(&mirrors, &shining.light));
-            for channel in 0..3 {
-                painted.even[shining.source][channel] += strength * even[channel];
-                painted.gloss[shining.source][channel] += strength * gloss[channel];
-            }
+            answer.even += four(even) * strength;
+            answer.gloss += four(gloss) * strength;
         }
-        painted
+        let tint = tint as f32;
+        for (answer, lamp) in answers.iter_mut().zip(lamps) {
+            answer.tinted = answer.even * turn_of(&lamp.turned, tint);
+        }
+        Painted { answers, tint }
     }
 
     /// What colour taken on on the way does to red, green and blue of a source, step by step; as it is where it sends nothing.
-    fn turned(&self, source: usize) -> Vec<Rgb> {
+    fn turned(&self, source: usize) -> [Four; 2 * STEPS + 1] {
         let white = Surface::grey(1.0);
         let light = self.shining.iter().find(|shining| shining.source == source).map(|shining| shining.light);
         let plain = light.map(|light| self.shown(&white, &light));
@@ -114,45 +151,48 @@ impl Developing {
             let tinted = self.shown(&white, &film.before(&light).to_unit());
             [0, 1, 2].map(|part| if plain[part] > 1e-4 { (tinted[part] / plain[part]).max(0.0) } else { 1.0 })
         };
-        (0..=2 * STEPS).map(by).collect()
+        std::array::from_fn(|step| four(by(step)))
     }
 
     /// Develops a frame of a set.
     #[must_use]
     pub fn frame(&self, layers: &Layers, still: &Still) -> Frame {
-        let painted: Vec<Painted> = layers.parts.iter().map(|part| self.painted(*part, layers, still)).collect();
-        let turned: Vec<Vec<Rgb>> = (0..layers.sources).map(|source| self.turned(source)).collect();
-        let shares: Vec<f32> = layers.shares().collect();
-        let mut is_flash = vec![false; layers.sources];
-        for shining in self.shining.iter().filter(|shining| shining.flash && shining.source < layers.sources) {
-            is_flash[shining.source] = true;
-        }
+        let lamp = |(source, share)| {
+            let is_flash = self.shining.iter().any(|shining| shining.flash && shining.source == source);
+            let as_ambient = if is_flash { 0.0 } else { 1.0 };
+            Lamp { share, turned: self.turned(source), is_flash, as_ambient }
+        };
+        let lamps: Vec<Lamp> = layers.shares().enumerate().map(lamp).collect();
+        let product = layers.product.as_ref();
+        let painted: Vec<Painted> =
+            layers.parts.iter().map(|part| self.painted(*part, &lamps, product, still)).collect();
         // What is seen at a point by ambient and by flash.
         let (wide, high) = (layers.size.0 as usize, layers.size.1 as usize);
+        let everywhere = self.reach == FlashReach::WHOLE;
         let reached = |pixel: usize| {
             let place = |at: usize, of: usize| (at as f64 + 0.5) / of as f64;
             self.reach.reaches(place(pixel % wide, wide), place(pixel / wide, high))
         };
         let seen = |index: usize| {
-            let (point, paint) = (&layers.points[index], &painted[layers.part_of[index]]);
-            let (mut ambient, mut flash) = ([0.0f32; 3], [0.0f32; 3]);
+            let glance = &layers.glances[index];
+            let paint = &painted[glance.part];
+            let (mut ambient, mut flash) = (Four::default(), Four::default());
             let sums = &layers.sums[index * layers.sources..(index + 1) * layers.sources];
-            let is_reached = reached(point.pixel as usize);
-            for (source, sum) in sums.iter().enumerate() {
-                if is_flash[source] && !is_reached {
+            let is_reached = everywhere || reached(glance.pixel as usize);
+            for ((sum, answer), lamp) in sums.iter().zip(&paint.answers).zip(&lamps) {
+                if lamp.is_flash && !is_reached {
                     continue;
                 }
-                let (even, gloss) = (sum.even * shares[source] * point.shade, sum.gloss * shares[source] * point.gloss);
-                let on_the_way = if sum.tinted == 0.0 { 0.0 } else { sum.tinted / sum.even };
-                let turn = turn_of(&turned[source], on_the_way + paint.tint);
-                let sent = |channel: usize| {
-                    even * paint.even[source][channel] * turn[channel] + gloss * paint.gloss[source][channel]
+                let shown = if sum.tinted == 0.0 {
+                    answer.tinted
+                } else {
+                    answer.even * turn_of(&lamp.turned, sum.tinted / sum.even + paint.tint)
                 };
-                let sent = [sent(0), sent(1), sent(2)];
-                let to = if is_flash[source] { &mut flash } else { &mut ambient };
-                (0..3).for_each(|channel| to[channel] += sent[channel]);
+                let sent = shown * (sum.even * glance.shade) + answer.gloss * (sum.gloss * glance.gloss);
+                ambient += sent * lamp.as_ambient;
+                flash += sent * (1.0 - lamp.as_ambient);
             }
-            (ambient, flash)
+            (ambient.truncate().to_array(), flash.truncate().to_array())
         };
         let path = path(self.trail, wide);
         let mut linear = vec![[0.0f32; 3]; wide * high];
@@ -161,7 +201,7 @@ impl Developing {
         rows.enumerate().for_each(|(row, ((linear, flash), depths))| {
             let mut made = Row::of(wide);
             for index in layers.rows[row]..layers.rows[row + 1] {
-                let point = &layers.points[index];
+                let point = &layers.glances[index];
                 let at = point.pixel as usize - row * wide;
                 let apart = path.is_some() && point.stands == Stands::Moving;
                 if point.stands == Stands::Behind && path.is_none() {
@@ -178,7 +218,10 @@ impl Developing {
                 }
                 made.covers[at] += if apart { point.covers } else { 0.0 };
             }
-            let seen = path.map_or_else(|| made.still.clone(), |path| made.composed(path));
+            let seen = match path {
+                Some(path) => made.composed(path),
+                None => made.still,
+            };
             for (at, (ambient, of_flash)) in seen.into_iter().enumerate() {
                 linear[at] = [0, 1, 2].map(|channel| ambient[channel] + of_flash[channel]);
                 flash[at] = luminance(of_flash);
@@ -189,12 +232,13 @@ impl Developing {
 }
 
 /// Between two steps.
-fn turn_of(steps: &[Rgb], tint: f32) -> Rgb {
+fn turn_of(steps: &[Four; 2 * STEPS + 1], tint: f32) -> Four {
     if tint == 0.0 {
-        return [1.0; 3];
+        return Vec4::ONE;
     }
     let at = (tint / STEP as f32 + STEPS as f32).clamp(0.0, 2.0 * STEPS as f32);
     let low = (at as usize).min(2 * STEPS - 1);
     let part = at - low as f32;
-    [0, 1, 2].map(|channel| steps[low][channel] * (1.0 - part) + steps[low + 1][channel] * part)
+    let (low, high) = (steps[low], steps[low + 1]);
+    low + (high - low) * part
 }

@@ -2,7 +2,7 @@
 
 use crate::rgb::{Rgb, luminance};
 use rayon::prelude::*;
-use tolva_light::colour::{MID_GREY, Tones, stored};
+use tolva_light::colour::{MID_GREY, Tones, storing};
 use tolva_light::set::Blur;
 
 /// A developed frame: of every pixel linear light, 1 for mid-grey as it should be.
@@ -21,11 +21,16 @@ pub struct Frame {
 }
 
 impl Frame {
+    /// Its light with what is out of focus blurred.
+    #[must_use]
+    pub fn blurred_light(&self, blur: Blur) -> Vec<Rgb> {
+        crate::lens::blurred(&self.linear, &self.depths, self.size, blur)
+    }
+
     /// The same with what is out of focus blurred.
     #[must_use]
-    pub fn blurred(&self, blur: Blur) -> Frame {
-        let linear = crate::lens::blurred(&self.linear, &self.depths, self.size, blur);
-        Frame { linear, ..self.clone() }
+    pub fn blurred(self, blur: Blur) -> Frame {
+        Frame { linear: self.blurred_light(blur), ..self }
     }
 
     /// The same drawn out so many times as wide and high, light between pixels as between their middles.
@@ -75,29 +80,43 @@ impl Frame {
     /// Whether the brightest channel of a pixel clips.
     #[must_use]
     pub fn clips(&self, pixel: usize) -> bool {
-        let most = (self.headroom.exp2()) as f32;
-        self.linear.get(pixel).is_some_and(|seen| seen.iter().any(|part| *part >= most))
+        self.linear.get(pixel).is_some_and(self.clipping())
+    }
+
+    /// The same of any light.
+    pub fn clipping(&self) -> impl Fn(&Rgb) -> bool + use<> {
+        let most = self.headroom.exp2() as f32;
+        move |seen| seen.iter().any(|part| *part >= most)
     }
 
     /// The share of the frame that clips.
     #[must_use]
     pub fn clipped(&self) -> f64 {
-        let clipped = (0..self.linear.len()).filter(|pixel| self.clips(*pixel)).count();
+        let clips = self.clipping();
+        let clipped = self.linear.iter().filter(|seen| clips(seen)).count();
         clipped as f64 / self.linear.len().max(1) as f64
     }
 
     /// How much of the frame is at each level.
     #[must_use]
     pub fn tones(&self) -> Tones {
-        self.linear.iter().enumerate().map(|(pixel, seen)| (*seen, self.clips(pixel))).collect()
+        let clips = self.clipping();
+        self.linear.iter().map(|seen| (*seen, clips(seen))).collect()
     }
 
     /// As a screen shows it: sRGB, three bytes a pixel, mid-grey where it belongs, highlights eased into white.
     #[must_use]
     pub fn shown(&self) -> Vec<u8> {
-        let curve = Curve::to(self.headroom);
-        let shown = |seen: &Rgb| brought_in(seen.map(|part| curve.of(part))).map(stored);
-        self.linear.par_iter().flat_map_iter(shown).collect()
+        let screen = self.screen();
+        let mut bytes = vec![0; self.linear.len() * 3];
+        bytes.par_chunks_exact_mut(3).zip(&self.linear).for_each(|(to, seen)| to.copy_from_slice(&screen(seen)));
+        bytes
+    }
+
+    /// How a screen shows light of this frame.
+    pub fn screen(&self) -> impl Fn(&Rgb) -> [u8; 3] + Sync + use<> {
+        let (curve, stored) = (Curve::to(self.headroom), storing());
+        move |seen| brought_in(seen.map(|part| curve.of(part))).map(stored)
     }
 }
 
@@ -133,6 +152,9 @@ impl Curve {
 
 /// A colour a screen cannot show, brought in along the line to its own grey.
 fn brought_in(seen: Rgb) -> Rgb {
+    if seen.iter().all(|part| (0.0..=1.0).contains(part)) {
+        return seen;
+    }
     let grey = luminance(seen).clamp(0.0, 1.0);
     let mut keep = 1.0f32;
     for part in seen {

@@ -1,7 +1,8 @@
 //! The layers of a picture: for every point the camera sees, what each source sends there.
 
 use crate::part::Part;
-use crate::points::Point;
+use crate::points::{Point, Stands};
+use std::sync::Arc;
 use tolva_light::set::Product;
 
 /// What a source gives a point, in the measure of its gains.
@@ -30,19 +31,33 @@ impl std::ops::Mul<f32> for Falls {
     }
 }
 
-/// A picture as so many rounds of samples have it.
+/// What developing a frame asks of a point: little, since it asks all of them with every turn of a dial.
+#[derive(Debug, Clone, Copy)]
+pub(crate) struct Glance {
+    /// Which of the parts it is of.
+    pub(crate) part: usize,
+    pub(crate) pixel: u32,
+    pub(crate) depth: f32,
+    pub(crate) shade: f32,
+    pub(crate) gloss: f32,
+    pub(crate) coverage: f32,
+    pub(crate) covers: f32,
+    pub(crate) stands: Stands,
+}
+
+/// A picture as so many rounds of samples have it. What rounds do not change is shared by all that come of one.
 #[derive(Debug, Clone)]
 pub struct Layers {
     /// Pixels across and up.
     pub size: (u32, u32),
     /// What is seen, pixel by pixel.
-    pub points: Vec<Point>,
+    pub points: Arc<[Point]>,
     /// What it is of, and what that is seen in that gives it a colour.
     pub(crate) parts: Vec<(Part, Option<Part>)>,
-    /// Of which of them each point is.
-    pub(crate) part_of: Vec<usize>,
+    /// What developing asks of each point, close together.
+    pub(crate) glances: Arc<[Glance]>,
     /// Where the points of each row begin, and where the last ends.
-    pub(crate) rows: Vec<usize>,
+    pub(crate) rows: Arc<[usize]>,
     /// The thing, where one is the subject.
     pub(crate) product: Option<Product>,
     /// How many sources there are.
@@ -59,18 +74,20 @@ impl Layers {
     pub(crate) fn of(size: (u32, u32), points: Vec<Point>, product: Option<Product>, sources: usize) -> Layers {
         let sums = vec![Falls::default(); points.len() * sources];
         let mut parts: Vec<(Part, Option<Part>)> = Vec::new();
-        let mut of = |point: &Point| {
+        let glance = |point: &Point| {
             // Most points are of what the one before was of.
             let of = (point.part, point.over);
-            parts.iter().rposition(|part| *part == of).unwrap_or_else(|| {
+            let part = parts.iter().rposition(|part| *part == of).unwrap_or_else(|| {
                 parts.push(of);
                 parts.len() - 1
-            })
+            });
+            let Point { pixel, depth, shade, gloss, coverage, covers, stands, .. } = *point;
+            Glance { part, pixel, depth, shade, gloss, coverage, covers, stands }
         };
-        let part_of = points.iter().map(&mut of).collect();
+        let glances = points.iter().map(glance).collect();
         let rows = (0..=size.1).map(|row| points.partition_point(|point| point.pixel < row * size.0)).collect();
         let rounds = vec![0; sources];
-        Layers { size, points, parts, part_of, rows, product, sources, rounds, probed: Vec::new(), sums }
+        Layers { size, points: points.into(), parts, glances, rows, product, sources, rounds, probed: Vec::new(), sums }
     }
 
     /// How many rounds are in it of every source.

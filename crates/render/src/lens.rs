@@ -2,6 +2,7 @@
 //! before is not seen through its edge.
 
 use crate::rgb::Rgb;
+use glam::Vec4;
 use rayon::prelude::*;
 use std::f32::consts::PI;
 use std::sync::LazyLock;
@@ -40,58 +41,106 @@ fn radius(blur: Blur, depth: f32, width: u32) -> f32 {
     share.min(WIDEST) / 2.0 * width as f32
 }
 
+/// A pixel as others about it look at it: its light and a 1 that weights are summed by, how far off it is, the radius of its blur,
+/// and one over its square.
+#[derive(Debug, Clone, Copy)]
+struct Looked {
+    light: Vec4,
+    depth: f32,
+    radius: f32,
+    spread: f32,
+    thinned: f32,
+}
+
+impl Looked {
+    fn of([red, green, blue]: Rgb, depth: f32, radius: f32) -> Looked {
+        let spread = radius.max(0.5);
+        let light = Vec4::new(red, green, blue, 1.0);
+        Looked { light, depth, radius, spread, thinned: spread.powi(-2) }
+    }
+}
+
+/// Where a tile's pixels look, in pixels to the right and down and how far, for the widest blur that reaches into it.
+struct Places {
+    all: [(i32, i32, f32); LOOKED as usize],
+    /// How far the furthest of them may be.
+    margin: i32,
+    /// How much of the disc each of them stands for, in pixels over π.
+    each: f32,
+}
+
+impl Places {
+    fn of(reach: f32) -> Places {
+        let mut all = [(0, 0, 0.0); LOOKED as usize];
+        for (place, (off_x, off_y, off)) in all.iter_mut().zip(PLACES.iter()) {
+            *place = ((off_x * reach).round() as i32, (off_y * reach).round() as i32, off * reach);
+        }
+        Places { all, margin: reach.ceil() as i32 + 1, each: reach * reach / LOOKED as f32 }
+    }
+}
+
 /// A picture with what is out of focus blurred.
 pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32), blur: Blur) -> Vec<Rgb> {
-    let radii: Vec<f32> = depths.iter().map(|depth| radius(blur, *depth, width)).collect();
-    let most = radii.iter().copied().fold(0.0, f32::max);
+    let own = |(light, depth): (&Rgb, &f32)| Looked::of(*light, *depth, radius(blur, *depth, width));
+    let looked: Vec<Looked> = linear.par_iter().zip(depths).map(own).collect();
+    let most = looked.par_iter().map(|seen| seen.radius).reduce(|| 0.0, f32::max);
     if most < SHARP {
         return linear.to_vec();
     }
     let (wide, high) = (width as usize, height as usize);
-    let reach = reaches(&radii, depths, (wide, high), most);
+    let reach = reaches(&looked, (wide, high), most);
     let across = wide.div_ceil(TILE);
-    let pixel = |index: usize| {
-        let (x, y) = ((index % wide) as f32, (index / wide) as f32);
-        let (reach, nearest) = reach[index / wide / TILE * across + index % wide / TILE];
-        // Nothing runs over what is sharp and stands before all that is blurred about it.
-        if reach < SHARP || radii[index] < SHARP && nearest > depths[index] * BEHIND {
-            return linear[index];
-        }
-        let (own, depth) = (radii[index].max(0.5), depths[index]);
-        let mut weights = 1.0 / (PI * own * own);
-        let mut sum = linear[index].map(|part| part * weights);
-        // Each place stands for as much of the disc looked at.
-        let area = PI * reach * reach / LOOKED as f32;
-        for (off_x, off_y, off) in PLACES.iter() {
-            let far = off * reach;
-            let (at_x, at_y) = (x + off_x * reach + 0.5, y + off_y * reach + 0.5);
-            if at_x < 0.0 || at_y < 0.0 || at_x >= wide as f32 || at_y >= high as f32 {
+    let pixel = |(x, y): (usize, usize), places: &Places| {
+        let own = looked[y * wide + x];
+        let mut sum = own.light * (own.thinned / PI);
+        let (column, row, margin) = (x as i32, y as i32, places.margin);
+        let inside = column >= margin && row >= margin && column + margin < wide as i32 && row + margin < high as i32;
+        for (right, down, far) in &places.all {
+            let (at_x, at_y) = (column + right, row + down);
+            if !inside && (at_x < 0 || at_y < 0 || at_x >= wide as i32 || at_y >= high as i32) {
                 continue;
             }
-            let other = at_y as usize * wide + at_x as usize;
+            let other = &looked[at_y as usize * wide + at_x as usize];
             // What lies behind does not run over what stands sharp before it.
-            let spread = if depths[other] > depth * BEHIND { radii[other].min(own) } else { radii[other] }.max(0.5);
-            if spread >= far {
-                let weight = area / (PI * spread * spread);
-                weights += weight;
-                (0..3).for_each(|part| sum[part] += linear[other][part] * weight);
+            let narrower = other.depth > own.depth * BEHIND && own.spread < other.spread;
+            let by = if narrower { &own } else { other };
+            if by.spread >= *far {
+                sum += other.light * (places.each * by.thinned);
             }
         }
-        sum.map(|part| part / weights)
+        (sum / sum.w).truncate().to_array()
     };
-    // Two rows at a time: where all is blurred widely, one look serves four pixels.
     let mut all = vec![Rgb::default(); linear.len()];
-    all.par_chunks_mut(2 * wide).enumerate().for_each(|(pair, rows)| {
-        let (first, low) = (pair * 2 * wide, rows.len() / wide);
-        for x in (0..wide).step_by(2) {
-            let block = (0..low).flat_map(|y| (x..(x + 2).min(wide)).map(move |x| y * wide + x));
-            let near = depths[first + x];
-            let is_wide = |at: usize| radii[first + at] >= WIDE && (depths[first + at] / near - 1.0).abs() < ALIKE;
-            if low == 2 && x + 1 < wide && block.clone().all(is_wide) {
-                let seen = pixel(first + x);
-                block.for_each(|at| rows[at] = seen);
-            } else {
-                block.for_each(|at| rows[at] = pixel(first + at));
+    let strips = all.par_chunks_mut(TILE * wide).zip(linear.par_chunks(TILE * wide));
+    strips.enumerate().for_each(|(strip, (rows, sharp))| {
+        rows.copy_from_slice(sharp);
+        let (top, low) = (strip * TILE, rows.len() / wide);
+        for tile in 0..across {
+            let (reach, nearest) = reach[strip * across + tile];
+            if reach < SHARP {
+                continue;
+            }
+            let places = Places::of(reach);
+            let columns = tile * TILE..((tile + 1) * TILE).min(wide);
+            // Nothing runs over what is sharp and stands before all that is blurred about it.
+            let is_sharp = |seen: &Looked| seen.radius < SHARP && nearest > seen.depth * BEHIND;
+            for (x, y) in (0..low).step_by(2).flat_map(|y| columns.clone().step_by(2).map(move |x| (x, y))) {
+                let block = || {
+                    let right = (x + 2).min(columns.end);
+                    (y..(y + 2).min(low)).flat_map(move |y| (x..right).map(move |x| (x, y)))
+                };
+                let at = |(x, y): (usize, usize)| &looked[(top + y) * wide + x];
+                let near = at((x, y)).depth;
+                let is_wide = |seen: &Looked| seen.radius >= WIDE && (seen.depth / near - 1.0).abs() < ALIKE;
+                // Where all is blurred widely, one look serves four pixels.
+                if block().count() == 4 && block().all(|place| is_wide(at(place))) {
+                    let seen = pixel((x, top + y), &places);
+                    block().for_each(|(x, y)| rows[y * wide + x] = seen);
+                } else {
+                    for (x, y) in block().filter(|place| !is_sharp(at(*place))) {
+                        rows[y * wide + x] = pixel((x, top + y), &places);
+                    }
+                }
             }
         }
     });
@@ -99,16 +148,19 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
 }
 
 /// How far each tile is reached into by any blur about it, and how far off the nearest of what is blurred there is.
-fn reaches(radii: &[f32], depths: &[f32], (wide, high): (usize, usize), most: f32) -> Vec<(f32, f32)> {
+fn reaches(looked: &[Looked], (wide, high): (usize, usize), most: f32) -> Vec<(f32, f32)> {
     let (across, down) = (wide.div_ceil(TILE), high.div_ceil(TILE));
     let mut own = vec![(0.0f32, f32::INFINITY); across * down];
-    for (index, (radius, depth)) in radii.iter().zip(depths).enumerate() {
-        let (widest, nearest) = &mut own[index / wide / TILE * across + index % wide / TILE];
-        *widest = widest.max(*radius);
-        if *radius >= SHARP {
-            *nearest = nearest.min(*depth);
+    own.par_chunks_mut(across).zip(looked.par_chunks(TILE * wide)).for_each(|(own, strip)| {
+        for row in strip.chunks(wide) {
+            for ((widest, nearest), pixels) in own.iter_mut().zip(row.chunks(TILE)) {
+                for seen in pixels {
+                    *widest = widest.max(seen.radius);
+                    *nearest = if seen.radius >= SHARP { nearest.min(seen.depth) } else { *nearest };
+                }
+            }
         }
-    }
+    });
     let about = (most / TILE as f32).ceil() as usize;
     let reach = |tile: usize| {
         let (x, y) = (tile % across, tile / across);

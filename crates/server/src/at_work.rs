@@ -1,31 +1,128 @@
-//! Whether a question is at work: the painter gives way to it.
+//! What is at work: the painter gives way to all of it, and whoever looks at a frame to questions.
 
+use std::cell::Cell;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
+use std::time::Duration;
 
-/// Questions at work now: pictures give way to them.
+#[derive(Debug, Default)]
+struct Counts {
+    questions: AtomicUsize,
+    frames: AtomicUsize,
+}
+
+/// Questions at work now, and frames that are looked at.
 #[derive(Debug, Clone, Default)]
-pub struct AtWork(Arc<AtomicUsize>);
+pub struct AtWork(Arc<Counts>);
 
-/// A question at work, until it is dropped.
+/// Something at work, until it is dropped.
 #[derive(Debug)]
-pub struct Busy(AtWork);
+pub struct Busy {
+    at: AtWork,
+    is_frame: bool,
+}
 
 impl AtWork {
     /// Counts a question in.
     pub fn begin(&self) -> Busy {
-        self.0.fetch_add(1, Ordering::SeqCst);
-        Busy(self.clone())
+        self.counted_in(false)
     }
 
-    /// Whether any is.
+    /// Counts a frame in.
+    pub fn begin_frame(&self) -> Busy {
+        self.counted_in(true)
+    }
+
+    fn counted_in(&self, is_frame: bool) -> Busy {
+        let busy = Busy { at: self.clone(), is_frame };
+        busy.count().fetch_add(1, Ordering::SeqCst);
+        busy
+    }
+
+    /// Whether a question is.
+    pub fn is_asked(&self) -> bool {
+        self.0.questions.load(Ordering::SeqCst) > 0
+    }
+
+    /// Whether anything is.
     pub fn is_busy(&self) -> bool {
-        self.0.load(Ordering::SeqCst) > 0
+        self.is_asked() || self.0.frames.load(Ordering::SeqCst) > 0
+    }
+}
+
+impl Busy {
+    fn count(&self) -> &AtomicUsize {
+        if self.is_frame { &self.at.0.frames } else { &self.at.0.questions }
     }
 }
 
 impl Drop for Busy {
     fn drop(&mut self) {
-        self.0.0.fetch_sub(1, Ordering::SeqCst);
+        self.count().fetch_sub(1, Ordering::SeqCst);
+    }
+}
+
+/// How long a frame waits for questions in all: it comes in while somebody turns dials without a rest, too.
+const LONGEST: Duration = Duration::from_secs(1);
+/// How long it waits at a time.
+const STEP: Duration = Duration::from_millis(1);
+
+/// Waits while questions are at work, so long as there is patience left.
+#[derive(Debug)]
+pub struct GivesWay {
+    at_work: AtWork,
+    left: Cell<Duration>,
+}
+
+impl GivesWay {
+    /// With all of its patience.
+    pub const fn to(at_work: AtWork) -> GivesWay {
+        GivesWay { at_work, left: Cell::new(LONGEST) }
+    }
+
+    /// Waits until no question is at work.
+    pub fn wait(&self) {
+        while self.at_work.is_asked() && !self.left.get().is_zero() {
+            std::thread::sleep(STEP);
+            self.left.set(self.left.get().saturating_sub(STEP));
+        }
+    }
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+
+    /// A frame is busy for the painter and no question to itself; a question is both until it is dropped.
+    #[test]
+    fn frames_and_questions_are_counted_apart() {
+        let at_work = AtWork::default();
+        let frame = at_work.begin_frame();
+        assert!(at_work.is_busy() && !at_work.is_asked());
+        let question = at_work.begin();
+        drop(frame);
+        assert!(at_work.is_busy() && at_work.is_asked());
+        drop(question);
+        assert!(!at_work.is_busy() && !at_work.is_asked());
+    }
+
+    /// It goes on at once where nobody asks, as soon as a question is answered, and when its patience is at an end.
+    #[test]
+    fn a_frame_waits_and_not_for_ever() {
+        let at_work = AtWork::default();
+        let way = GivesWay::to(at_work.clone());
+        way.wait();
+        assert_eq!(way.left.get(), LONGEST);
+        let question = at_work.begin();
+        let answered = std::thread::spawn(move || {
+            std::thread::sleep(STEP * 5);
+            drop(question);
+        });
+        way.wait();
+        assert!(answered.join().is_ok() && way.left.get() < LONGEST && !way.left.get().is_zero());
+        let _endless = at_work.begin();
+        way.wait();
+        assert!(way.left.get().is_zero());
+        way.wait();
     }
 }

@@ -98,7 +98,7 @@ type Newest = HashMap<(String, Kind), (u64, Wanted)>;
 #[derive(Debug, Clone)]
 pub struct Work {
     hands: Arc<Semaphore>,
-    /// One more that only develops pictures: what is looked at does not wait for what is thought about beside it.
+    /// One more for what a picture is made of and for developing it: what is looked at does not wait for what is thought about beside it.
     develops: Arc<Semaphore>,
     /// One more that only looks at frames: each takes a second and more, and nothing else waits for it.
     looks: Arc<Semaphore>,
@@ -150,14 +150,14 @@ impl Work {
         kind: Kind,
         question: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Problem> {
-        let _busy = self.at_work.begin();
+        let _busy = if kind == Kind::Frame { self.at_work.begin_frame() } else { self.at_work.begin() };
         let wanted = Wanted::default();
         let _waiting = Waiting(wanted.clone());
         if let Some((word, turn)) = asker.0.clone().filter(|_| kind.only_the_newest()) {
             self.take_turn((word, kind), turn, &wanted)?;
         }
         let hands = match kind {
-            Kind::Development => &self.develops,
+            Kind::Picture | Kind::Development => &self.develops,
             Kind::Frame => &self.looks,
             _ => &self.hands,
         };

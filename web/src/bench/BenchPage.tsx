@@ -161,6 +161,7 @@ function Laid({ id, bench, setup, shows }: { id: string; bench: BenchState; setu
                 setup={setup}
                 assessment={assessment}
                 isSeen={!phone || part === 'picture'}
+                watch={bench.watch}
                 onTones={setTones}
               />
             </div>

@@ -52,12 +52,22 @@ export function useBench(id: string) {
     if (ground && nowRef.current.laid !== draft && !movingRef.current) void follow(false)
   }, [draft, follow, nowRef, session])
 
+  /** Tells of each edited draft once its levels are asked for, and before the page is drawn with it. */
+  const heardBy = useRef(new Set<(draft: Setup) => void>())
+  const watch = useCallback((heard: (draft: Setup) => void) => {
+    heardBy.current.add(heard)
+    return () => void heardBy.current.delete(heard)
+  }, [])
+
   /** Each edit is taken back by itself, but for those told to be `of` the same thing, as the turns of one dial. */
   const edit = useCallback(
     (by: (setup: Setup) => Setup, of: string | symbol = Symbol('edit')) => {
       const refusals = Object.keys(nowRef.current.refusals).length > 0
       if (refusals) put({ refusals: NO_ERRORS })
-      if (session.edit(by, of) || refusals) void follow()
+      if (!session.edit(by, of) && !refusals) return
+      void follow()
+      const { draft } = session.get()
+      if (draft) heardBy.current.forEach((heard) => heard(draft))
     },
     [follow, nowRef, put, session],
   )
@@ -173,6 +183,7 @@ export function useBench(id: string) {
     missing: kept.missing,
     stopped,
     current,
+    watch,
     edit,
     rearrange,
     turnDial,

@@ -1,4 +1,4 @@
-import { memo, useCallback, useEffect, useMemo, useRef, useState } from 'react'
+import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
 import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Assessment, Lit, Setup } from '../api/types'
@@ -13,7 +13,7 @@ import { OutlineLine } from './OutlineLine'
 import { PatchRing } from './PatchRing'
 import { clippedShare, levelSaid, percent, said } from './said'
 import { SaveAs } from './SaveAs'
-import { usePicture } from './usePicture'
+import { usePicture, type Watch } from './usePicture'
 
 /** A neutral surround, close to mid-grey, whatever the look: colours are judged against it. */
 const Surround = styled.div`
@@ -105,12 +105,21 @@ type Props = {
   setup: Setup
   assessment: Assessment
   isSeen: boolean
+  /** Hears of each draft before it is drawn. */
+  watch: Watch
   /** Hears of the levels of each picture. */
   onTones: (tones: Tones | null) => void
 }
 
 /** The frame as it will look, in all its light or in some of it, with the places where the scale is measured. */
-export const PictureView = memo(function PictureView({ id, setup, assessment, isSeen, onTones }: Props) {
+export const PictureView = memo(function PictureView({
+  id,
+  setup,
+  assessment,
+  isSeen,
+  watch,
+  onTones,
+}: Props) {
   const [seenIn, setSeenIn] = useState('both')
   const [over, setOver] = useState<Over>({ clips: true, lines: false })
   const [pointed, setPointed] = useState({ x: 0.5, y: 0.5 })
@@ -122,7 +131,7 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
         : { light: 'one', of: seenIn },
     [seenIn],
   )
-  const { picture: newest, before, trouble } = usePicture(id, setup, lit, isSeen)
+  const { picture: newest, before, trouble } = usePicture(id, setup, lit, isSeen, watch)
   // What was before is looked at until something else is changed.
   const [lookedBack, setLookedBack] = useState<Planes | null>(null)
   const isBefore = before !== null && lookedBack === before
@@ -131,7 +140,8 @@ export const PictureView = memo(function PictureView({ id, setup, assessment, is
   useEffect(() => onTones(picture && picture.told.tones), [onTones, picture])
   const canvas = useRef<HTMLCanvasElement>(null)
   const timesDrawn = useRef(0)
-  useEffect(() => {
+  // At once, not after the next frame of the screen.
+  useLayoutEffect(() => {
     const paper = canvas.current?.getContext('2d')
     if (!paper || !picture) return
     const { width, height } = picture.told

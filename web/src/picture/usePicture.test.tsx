@@ -1,7 +1,7 @@
 import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Lit, Setup } from '../api/types'
-import { usePicture } from './usePicture'
+import { usePicture, type Watch } from './usePicture'
 
 const asked = vi.hoisted(() => [] as { answer: (name: string) => Promise<void> }[])
 vi.mock('../api/client', async (original) => ({
@@ -56,5 +56,40 @@ describe('the picture before the last change', () => {
     await shows('turned')
     expect(result.current.picture?.told.hand).toBe('turned')
     expect(result.current.before?.told.hand).toBe('as it was')
+  })
+})
+
+describe('a picture of a draft that was heard of', () => {
+  beforeEach(() => {
+    asked.length = 0
+  })
+
+  it('is asked for before the page is drawn with it, and once', async () => {
+    const drafts = [{}, {}] as Setup[]
+    let heard: (draft: Setup) => void = () => {}
+    let watching = 0
+    const watch: Watch = (by) => {
+      heard = by
+      watching += 1
+      return () => void (watching -= 1)
+    }
+    const { result, rerender, unmount } = renderHook(
+      ({ draft, isSeen }) => usePicture('setup-a', draft, lit, isSeen, watch),
+      { initialProps: { draft: drafts[0]!, isSeen: true } },
+    )
+    expect([asked.length, watching]).toEqual([1, 1])
+    heard(drafts[1]!)
+    expect(asked.length).toBe(2)
+    rerender({ draft: drafts[1]!, isSeen: true })
+    expect(asked.length).toBe(2)
+    await asked[1]!.answer('turned')
+    expect([result.current.picture?.told.hand, result.current.of]).toEqual(['turned', drafts[1]])
+    // Whoever does not see it neither listens nor asks.
+    rerender({ draft: drafts[0]!, isSeen: false })
+    expect([asked.length, watching]).toEqual([2, 0])
+    rerender({ draft: drafts[0]!, isSeen: true })
+    expect([asked.length, watching]).toEqual([3, 1])
+    unmount()
+    expect(watching).toBe(0)
   })
 })

@@ -31,7 +31,7 @@ pub use pulse::{bands, swing, whole_pulses};
 pub use skin::Skin;
 pub use sources::{AmbientColour, Preset};
 pub use spectrum::{Spectrum, named_light};
-pub use stored::{luminance, stored};
+pub use stored::{luminance, stored, storing};
 pub use surface::Surface;
 pub use temperature::{Temperature, light_at, temperature};
 pub use tones::{Tally, Tones};

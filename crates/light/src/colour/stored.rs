@@ -13,18 +13,24 @@ pub fn luminance([red, green, blue]: [f32; 3]) -> f32 {
 const STEPS: usize = 4096;
 
 /// Light as it is stored, by its root.
-static STORED: LazyLock<Vec<u8>> = LazyLock::new(|| {
+static STORED: LazyLock<[u8; STEPS]> = LazyLock::new(|| {
     let stored = |step: usize| {
         let linear = (step as f64 / (STEPS - 1) as f64).powi(2);
         (encoded(linear) * 255.0 + 0.5) as u8
     };
-    (0..STEPS).map(stored).collect()
+    std::array::from_fn(stored)
 });
 
 /// A part of linear light, 0 to 1, as sRGB stores it in a byte; what lies outside as what is nearest.
 #[must_use]
 pub fn stored(linear: f32) -> u8 {
-    STORED[((linear.max(0.0).sqrt() * (STEPS - 1) as f32 + 0.5) as usize).min(STEPS - 1)]
+    storing()(linear)
+}
+
+/// The same for many, the table looked up once.
+pub fn storing() -> impl Fn(f32) -> u8 + Copy {
+    let table: &'static [u8; STEPS] = &STORED;
+    move |linear| table[((linear.max(0.0).sqrt() * (STEPS - 1) as f32 + 0.5) as usize).min(STEPS - 1)]
 }
 
 #[cfg(test)]

@@ -1,6 +1,7 @@
 //! A question about a setup: who asks, what it is answered from, and where it is worked out.
 
 use super::id;
+use crate::at_work::GivesWay;
 use crate::cache::Lights;
 use crate::problem::Problem;
 use crate::work::{Asker, Kind, Work};
@@ -100,6 +101,11 @@ impl Asked {
         question: impl FnOnce() -> T + Send + 'static,
     ) -> Result<T, Problem> {
         self.work.answer(&self.asker, kind, question).await
+    }
+
+    /// Gives way to questions.
+    pub fn gives_way(&self) -> GivesWay {
+        GivesWay::to(self.work.at_work().clone())
     }
 }
 

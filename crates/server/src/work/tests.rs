@@ -53,7 +53,9 @@ async fn developing_does_not_wait() {
     let busy = work.hands.clone().acquire_owned().await.unwrap();
     let asked = work.clone();
     let waits = tokio::spawn(async move { asked.answer(&Asker::read("a"), Kind::Advise, || 1).await });
-    assert_eq!(work.answer(&Asker::read("a"), Kind::Development, || 2).await.unwrap(), 2);
+    for kind in [Kind::Picture, Kind::Development] {
+        assert_eq!(work.answer(&Asker::read("a"), kind, || 2).await.unwrap(), 2);
+    }
     assert!(!waits.is_finished());
     drop(busy);
     assert_eq!(waits.await.unwrap().unwrap(), 1);

@@ -116,8 +116,10 @@ pub async fn picture_file(
     let shot = shot(&kept.setup, &kit, &picturing);
     let develop = move || match kind {
         As::Seen(kind) => {
-            let frame = developing(&picturing, &sketch.layers, &Lit::Both).frame(&sketch.layers, &picturing.set.still);
-            written(kind, &frame.blurred(picturing.blur).shown(), frame.size, &shot)
+            let frame = developing(&picturing, &sketch.layers, &Lit::Both)
+                .frame(&sketch.layers, &picturing.set.still)
+                .blurred(picturing.blur);
+            written(kind, &frame.shown(), frame.size, &shot)
         }
         As::Layers => layered(&light_layers(&picturing, &sketch.layers), sketch.layers.size, &shot.described),
         As::Scene => Ok(scene_file(picturing)),

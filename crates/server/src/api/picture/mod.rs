@@ -180,20 +180,24 @@ pub async fn picture(
         let Sketch { layers, .. } = &sketch;
         let still = &picturing.set.still;
         let frame = developing(&picturing, layers, &lit).frame(layers, still);
+        let ((clipped, tones, outline), seen) = rayon::join(
+            || (frame.clipped(), frame.tones(), outline_told(&stands_off(layers, &frame, &picturing.shown))),
+            || frame.blurred_light(picturing.blur),
+        );
         let told = PictureTold {
             width: layers.size.0,
             height: layers.size.1,
             rounds: sketch.rounds().min(ENOUGH),
             enough: sketch.rounds() >= ENOUGH,
-            clipped: frame.clipped(),
-            tones: frame.tones(),
+            clipped,
+            tones,
             patches: picturing.places.clone(),
-            outline: outline_told(&stands_off(layers, &frame, &picturing.shown)),
+            outline,
             hand: picturing.hand.and_then(InHand::words),
             burst_differs: picturing.burst_differs(),
             leaves_out: tolva_core::picture::LEAVES_OUT,
         };
-        packed(&told, &frame, &frame.blurred(picturing.blur))
+        packed(&told, &frame, &seen)
     };
     let bytes = asked.work(Kind::Development, develop).await?.map_err(|error| {
         Problem::new(StatusCode::INTERNAL_SERVER_ERROR, "work", "Not worked out", error.to_string())

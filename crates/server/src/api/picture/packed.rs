@@ -1,8 +1,9 @@
 //! A picture as it is answered: what it says of itself, and its planes.
 
+use rayon::prelude::*;
 use serde::Serialize;
 use tolva_core::picture::{OutlineTold, PatchPlace};
-use tolva_render::{Frame, Tones};
+use tolva_render::{Frame, Rgb, Tones};
 use utoipa::ToSchema;
 
 /// What a picture says of itself.
@@ -40,22 +41,27 @@ const CLIPS: u8 = 255;
 
 /// The answer: what it says of itself as JSON behind its length in four bytes (little-endian), then for every pixel red, green, blue
 /// and 255, out of focus where it is; then its level as it would be metered, a byte each (0 for no light, 255 for what clips, else twelfths of a stop from −12 at 1); then the flash's share of its light.
-pub(super) fn packed(told: &PictureTold, frame: &Frame, seen: &Frame) -> Result<Vec<u8>, serde_json::Error> {
+pub(super) fn packed(told: &PictureTold, frame: &Frame, seen: &[Rgb]) -> Result<Vec<u8>, serde_json::Error> {
     let json = serde_json::to_vec(told)?;
-    let shown = seen.shown();
-    let pixels = frame.linear.len();
+    let (screen, clips, pixels) = (frame.screen(), frame.clipping(), frame.linear.len());
     let mut bytes = Vec::with_capacity(4 + json.len() + pixels * 6);
     bytes.extend(u32::try_from(json.len()).unwrap_or(0).to_le_bytes());
     bytes.extend(json);
-    for pixel in shown.chunks_exact(3) {
-        bytes.extend([pixel[0], pixel[1], pixel[2], 255]);
-    }
-    let level = |pixel: usize| match frame.level(pixel) {
-        Some(_) if frame.clips(pixel) => CLIPS,
-        Some(level) => ((level - LOWEST) * STEPS).round().clamp(0.0, f64::from(CLIPS - 2)) as u8 + 1,
-        None => 0,
-    };
-    bytes.extend((0..pixels).map(level));
-    bytes.extend((0..pixels).map(|pixel| (frame.flash_share(pixel).unwrap_or(0.0) * 255.0).round() as u8));
+    let planes = bytes.len();
+    bytes.resize(planes + pixels * 6, 0);
+    let (shown, rest) = bytes[planes..].split_at_mut(pixels * 4);
+    let (levels, flash) = rest.split_at_mut(pixels);
+    shown.par_chunks_exact_mut(4).zip(seen).for_each(|(to, light)| {
+        let [red, green, blue] = screen(light);
+        to.copy_from_slice(&[red, green, blue, 255]);
+    });
+    levels.par_iter_mut().zip(flash).enumerate().for_each(|(pixel, (level, flash))| {
+        *level = match frame.level(pixel) {
+            Some(_) if clips(&frame.linear[pixel]) => CLIPS,
+            Some(level) => ((level - LOWEST) * STEPS).round().clamp(0.0, f64::from(CLIPS - 2)) as u8 + 1,
+            None => 0,
+        };
+        *flash = (frame.flash_share(pixel).unwrap_or(0.0) * 255.0).round() as u8;
+    });
     Ok(bytes)
 }

@@ -40,12 +40,16 @@ pub struct TakenApart {
 /// Both files are held in memory at once: of more pixels than these, the copies do.
 const MOST_PIXELS: u64 = 40_000_000;
 
+/// Whether a frame of so many pixels across and down is small enough for that.
+const fn fits(across: u32, down: u32) -> bool {
+    across as u64 * down as u64 <= MOST_PIXELS
+}
+
 /// The files of two takes, where the watched folder has both as they came in and they are not too large.
 fn originals(studio: &Studio, takes: [&Take; 2]) -> Option<[Bytes; 2]> {
     let [one, two] = takes.map(|take| {
-        let frame = take.frame.as_ref()?;
-        let fits = u64::from(frame.width) * u64::from(frame.height) <= MOST_PIXELS;
-        fits.then(|| folder::original(studio, frame)).flatten()
+        let frame = take.frame.as_ref().filter(|frame| fits(frame.width, frame.height))?;
+        folder::original(studio, frame)
     });
     Some([one?, two?])
 }
@@ -92,4 +96,19 @@ pub async fn take_apart(asked: Asked, path: Path<String>, pair: Query<Without>) 
         alone: address(&found.alone),
         map: address(&found.map),
     }))
+}
+
+#[cfg(test)]
+mod tests {
+    use super::*;
+    use rstest::rstest;
+
+    #[rstest]
+    #[case::of_24_megapixels(6_000, 4_000, true)]
+    #[case::just_40(8_000, 5_000, true)]
+    #[case::a_row_more(8_000, 5_001, false)]
+    #[case::past_what_32_bits_count(70_000, 70_000, false)]
+    fn files_up_to_40_megapixels_are_taken_whole(#[case] across: u32, #[case] down: u32, #[case] whole: bool) {
+        assert_eq!(fits(across, down), whole);
+    }
 }

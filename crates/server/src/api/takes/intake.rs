@@ -4,6 +4,7 @@ use super::{Fields, Stands, TakeTold};
 use crate::api::Query;
 use crate::api::asked::{Asked, forecast_of};
 use crate::api::frame::{ONE, bytes_of};
+use crate::at_work::GivesWay;
 use crate::body::Body;
 use crate::clock;
 use crate::problem::Problem;
@@ -111,7 +112,7 @@ fn name_of(text: &str) -> Name {
     Name::new(clean.trim()).or_else(|_| Name::new("frame")).unwrap_or_else(|_| unreachable!("a plain name"))
 }
 
-fn taken(stands: &Stands, came: &Came) -> Result<Taken, Refused> {
+fn taken(stands: &Stands, came: &Came, way: &GivesWay) -> Result<Taken, Refused> {
     let bytes = &came.bytes;
     let head = head(bytes).map_err(Refused::Frame)?;
     let (wide, high) = (f64::from(head.width.max(1)), f64::from(head.height.max(1)));
@@ -119,7 +120,7 @@ fn taken(stands: &Stands, came: &Came) -> Result<Taken, Refused> {
     let settings = settings(&told(bytes));
     let (planned, mut marks) = planned(stands, &settings, aspect).map_err(Refused::Setup)?;
     let areas: Vec<Mark> = marks.iter().map(area).collect();
-    let looked = look(bytes, &areas).map_err(Refused::Frame)?;
+    let looked = look(bytes, &areas, || way.wait()).map_err(Refused::Frame)?;
     let widths = |crop: &Crop| EdgeWidths { across: crop.edges.across, down: crop.edges.down };
     for ((mark, read), crop) in marks.iter_mut().zip(&looked.marks).zip(&looked.crops) {
         mark.measured = read.as_ref().ok().map(|read| measured(read, MeasuredOn::File, Some(widths(crop))));
@@ -186,9 +187,9 @@ async fn taken_in(asked: &Asked, of: &str, name: String, bytes: Bytes) -> Result
 
 /// Makes a take of a frame, and keeps copies of it.
 pub(super) async fn new_take(asked: &Asked, stands: Stands, came: Came) -> Result<TakeTold, Problem> {
-    let studio = asked.studio.clone();
+    let (studio, way) = (asked.studio.clone(), asked.gives_way());
     let look = move || {
-        let Taken { take, looked } = taken(&stands, &came)?;
+        let Taken { take, looked } = taken(&stands, &came, &way)?;
         let crops = looked.crops.iter().enumerate().map(|(at, crop)| (FrameCopy::Crop(at), crop.jpeg.as_slice()));
         let whole = [(FrameCopy::Working, looked.working.as_slice()), (FrameCopy::Small, looked.small.as_slice())];
         let copies: Vec<_> = whole.into_iter().chain(crops).collect();
@@ -255,9 +256,9 @@ pub async fn judge_frame(
     let _alone = ONE.acquire().await;
     let bytes = bytes_of(payload).await?;
     let stands = Stands::of(&asked, &path).await?;
-    let name = named.name.clone();
+    let (name, way) = (named.name.clone(), asked.gives_way());
     let looked = move || {
-        let take = taken(&stands, &Came::of(name, bytes))?.take;
+        let take = taken(&stands, &Came::of(name, bytes), &way)?.take;
         let verdict = judge(&take, None, curve_of(&take, &stands.ground.kit));
         Ok::<_, Refused>(FrameJudged { verdict, take })
     };
