@@ -18,7 +18,7 @@ impl Camera {
     #[must_use]
     pub fn own_meter_told(&self) -> Option<String> {
         let learnt = self.own_meter?;
-        let (more, error) = (say::tenths(learnt.more.stops()), say::stops_error(learnt.spread.stops()));
+        let (more, error) = (say::tenths_of_stops(learnt.more.stops()), say::stops_error(learnt.spread.stops()));
         Some(say::learnt::own_meter(&more, &error, learnt.takes))
     }
 }

@@ -65,7 +65,8 @@ pub fn kit_sheet(item: &KitItem, kit: &Kit, units: Units) -> KitSheet {
         KitItem::Filter(_) => KitSheet::default(),
     };
     let of_light = item.learnt(Learns::Light).map(|learnt| {
-        let (more, error) = (crate::say::tenths(learnt.more.stops()), crate::say::stops_error(learnt.spread.stops()));
+        let (more, error) =
+            (crate::say::tenths_of_stops(learnt.more.stops()), crate::say::stops_error(learnt.spread.stops()));
         crate::say::learnt::in_force(more, error, learnt.takes)
     });
     sheet.learnt =

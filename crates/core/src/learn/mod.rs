@@ -215,7 +215,7 @@ fn correction(of: &Learnable, learnt: Learnt, prior: f64, in_force: Option<Learn
         Offer::Apply
     };
     let name = say::capital(&name(of, kit));
-    let (more, error) = (say::tenths(more), say::stops_error(spread));
+    let (more, error) = (say::tenths_of_stops(more), say::stops_error(spread));
     let told = match of {
         Learnable::Hand => say::learnt::hand(&more, &error, learnt.takes),
         Learnable::OwnMeter { id } | Learnable::Recharge { id } | Learnable::Pops { id } => {
@@ -261,7 +261,7 @@ fn together(rows: &Rows, least: &Least, kit: &Kit) -> Vec<Together> {
         let more: f64 = parts.iter().map(|part| least.found[*part]).sum();
         let of: Vec<Learnable> = parts.iter().map(|part| rows.parts[*part].clone()).collect();
         let names: Vec<String> = of.iter().map(|part| name(part, kit)).collect();
-        let text = say::learnt::together(&names, say::tenths(more), say::stops_error(of_all));
+        let text = say::learnt::together(&names, say::tenths_of_stops(more), say::stops_error(of_all));
         Some(Together { of, more: Stops::of(no_finer(more, 0.01)), spread: Stops::of(of_all), text })
     };
     let mut found: Vec<Together> = sets.iter().filter_map(told).collect();

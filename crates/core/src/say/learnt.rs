@@ -15,7 +15,7 @@ pub(crate) const GEL: &str = "the gel as takes taught";
 
 /// A correction on its thing's sheet.
 pub(crate) fn in_force(more: impl Display, error: impl Display, takes: u32) -> String {
-    format!("In force, by {}: {more} stops, {error}.", takes_told(takes))
+    format!("In force, by {}: {more}, {error}.", takes_told(takes))
 }
 
 /// A correction that is in a number.
@@ -27,7 +27,7 @@ pub(crate) const YOUR_METER: &str = "your meter";
 pub(crate) const YOUR_HAND: &str = "your hand";
 
 pub(crate) fn hand(more: &str, error: &str, takes: u32) -> String {
-    format!("Holds still {more} stops longer than the rule, {error}, by {}.", takes_told(takes))
+    format!("Holds still {more} longer than the rule, {error}, by {}.", takes_told(takes))
 }
 
 /// So often.
@@ -40,7 +40,7 @@ fn times(seen: u32) -> String {
 }
 
 pub(crate) fn own_meter(more: &str, error: &str, seen: u32) -> String {
-    format!("Its own meter makes frames {more} stops against mid-grey, {error}, seen {}.", times(seen))
+    format!("Its own meter makes frames {more} against mid-grey, {error}, seen {}.", times(seen))
 }
 
 pub(crate) fn timed(found: impl Display, said: impl Display, percent: &str, seen: u32) -> String {
@@ -67,7 +67,7 @@ pub(crate) fn forecast_under(sky: &str) -> String {
 }
 
 pub(crate) fn correction(more: &str, error: &str, takes: u32) -> String {
-    format!("{more} stops, {error}, by {}.", takes_told(takes))
+    format!("{more}, {error}, by {}.", takes_told(takes))
 }
 
 /// Names one after the other: a, b and c.
@@ -80,7 +80,7 @@ fn listed(names: &[String]) -> String {
 }
 
 pub(crate) fn together(names: &[String], more: impl Display, error: impl Display) -> String {
-    format!("{} together: {more} stops, {error}. Which of them it is, these takes do not tell.", listed(names))
+    format!("{} together: {more}, {error}. Which of them it is, these takes do not tell.", listed(names))
 }
 
 pub(crate) fn headline(takes: u32, before: impl Display, after: impl Display) -> String {

@@ -71,6 +71,14 @@ pub(crate) fn tenths(stops: f64) -> String {
     if text == "-0.0" || text == "+0.0" { "0".to_owned() } else { text.replace('-', "−") }
 }
 
+/// The same with its unit: a stop or a part of one is "stop", nothing and more than one "stops".
+#[must_use]
+pub(crate) fn tenths_of_stops(stops: f64) -> String {
+    let said = tenths(stops);
+    let one = said != "0" && (stops * 10.0).round().abs() <= 10.0;
+    said + if one { " stop" } else { " stops" }
+}
+
 /// By how much something clips; what would be said as nothing just does.
 pub(crate) fn clips_by(over: f64) -> String {
     if stops_label(over) == "0" { "just clips".to_owned() } else { format!("clips by {}", stops_amount(over)) }
@@ -101,6 +109,15 @@ pub(crate) fn give_or_take(error: f64) -> String {
 mod tests {
     use super::*;
     use rstest::rstest;
+
+    #[rstest]
+    #[case(-0.3, "−0.3 stop")]
+    #[case(1.0, "+1.0 stop")]
+    #[case(1.1, "+1.1 stops")]
+    #[case(-0.04, "0 stops")]
+    fn a_part_of_a_stop_is_no_stops(#[case] stops: f64, #[case] said: &str) {
+        assert_eq!(tenths_of_stops(stops), said);
+    }
 
     #[rstest]
     #[case(0.0, "± 0.05 stop")]
