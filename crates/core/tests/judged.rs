@@ -95,7 +95,8 @@ fn frames_and_pairs() {
 #[test]
 fn troubles() {
     let (kit, (_, setup)) = (kit(), setups().remove(0));
-    let spoilt: [(&str, fn(&mut Take)); 12] = [
+    type Spoils = fn(&mut Take);
+    let spoilt: [(&str, Spoils); 12] = [
         ("burnt", |take| on_face(take).burnt = Share::nearest(0.3)),
         ("black", |take| on_face(take).black = Share::nearest(0.4)),
         ("uneven", |take| on_face(take).spread = Stops::of(1.4)),

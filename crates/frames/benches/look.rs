@@ -38,7 +38,7 @@ fn looked_at(criterion: &mut Criterion) {
     let marks = [mark(0.2), mark(0.5), mark(0.8)];
     let mut group = criterion.benchmark_group("a frame of 24 megapixels");
     group.sample_size(10);
-    group.bench_function("looked at whole", |bencher| bencher.iter(|| look(black_box(&bytes), &marks, || ())));
+    group.bench_function("looked at whole", |bencher| bencher.iter(|| look(black_box(&bytes), &marks, &|| ())));
     group.bench_function("taken from another", |bencher| bencher.iter(|| apart(black_box(&bytes), &other, 1.0)));
     group.finish();
 }

@@ -80,7 +80,7 @@ mod tests {
         assert_eq!(read(&told).exposure.map(|seconds| (1.0 / seconds).round()), Some(125.0));
         let of = |bytes: &[u8]| image::load_from_memory(bytes).unwrap().to_rgb8();
         assert_eq!(of(&told), of(&plain));
-        assert_eq!(look(&told, &[], || ()).unwrap().size, (64, 48));
+        assert_eq!(look(&told, &[], &|| ()).unwrap().size, (64, 48));
     }
 
     #[test]

@@ -126,7 +126,7 @@ const AT_A_TIME: u32 = 16;
 ///
 /// # Errors
 /// Whatever is wrong with the frame; what is wrong with a mark stands in its place.
-pub fn look(bytes: &[u8], marks: &[Mark], give_way: impl Fn()) -> Result<Looked, FrameError> {
+pub fn look(bytes: &[u8], marks: &[Mark], give_way: &dyn Fn()) -> Result<Looked, FrameError> {
     let opened = Opened::of(bytes)?;
     let head = opened.head()?;
     give_way();

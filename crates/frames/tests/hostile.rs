@@ -78,7 +78,7 @@ fn nothing_panics_whatever_the_bytes() {
         let one = Instant::now();
         let _ = (head(&bytes), told(&bytes), patch(&bytes, MARK), bracket(&[bytes.clone(), other.clone()]));
         let _ = (apart(&bytes, &other, 1.0), described(bytes.clone(), &shot()));
-        match look(&bytes, &[MARK], || ()) {
+        match look(&bytes, &[MARK], &|| ()) {
             Ok(_) => read += 1,
             Err(error) => assert!(error.to_string().ends_with('.'), "{error}"),
         }

@@ -66,15 +66,15 @@ fn raw(inside: &[u8], deep: bool) -> Vec<u8> {
 #[test]
 fn others_go_first() {
     let (bytes, turns) = (jpeg(&halves(300, 200), None), std::cell::Cell::new(0));
-    let looked = look(&bytes, &[MARK, MARK], || turns.set(turns.get() + 1)).unwrap();
+    let looked = look(&bytes, &[MARK, MARK], &|| turns.set(turns.get() + 1)).unwrap();
     assert_eq!(turns.get(), 1 + 200_u32.div_ceil(16) + 2 + 1);
-    assert_eq!(looked, look(&bytes, &[MARK, MARK], || ()).unwrap());
+    assert_eq!(looked, look(&bytes, &[MARK, MARK], &|| ()).unwrap());
 }
 
 /// What there is at each level, at its end, at the mark; a copy that is small enough and a crop at full size.
 #[test]
 fn a_large_frame_is_looked_at_whole() {
-    let looked = look(&jpeg(&halves(3_000, 1_200), None), &[MARK, Mark { x: 0.95, ..MARK }], || ()).unwrap();
+    let looked = look(&jpeg(&halves(3_000, 1_200), None), &[MARK, Mark { x: 0.95, ..MARK }], &|| ()).unwrap();
     assert_eq!((looked.size, looked.head.kind), ((3_000, 1_200), FrameKind::Jpeg));
     assert!(looked.clipped.iter().all(|share| (share - 0.1).abs() < 0.002), "{:?}", looked.clipped);
     let levels = |byte: u8| (light(byte) / 0.18).log2();
@@ -98,7 +98,7 @@ fn a_large_frame_is_looked_at_whole() {
 /// Small frames are not drawn out; a mark beside the frame is told in its own place.
 #[test]
 fn a_small_frame_stays_as_it_is() {
-    let looked = look(&jpeg(&halves(300, 200), None), &[MARK, Mark { x: 3.0, ..MARK }], || ()).unwrap();
+    let looked = look(&jpeg(&halves(300, 200), None), &[MARK, Mark { x: 3.0, ..MARK }], &|| ()).unwrap();
     let copy = image::load_from_memory(&looked.working).unwrap();
     assert_eq!((copy.width(), copy.height(), looked.crops[0].size), (300, 200, (300, 200)));
     assert_eq!((looked.marks[0].is_ok(), looked.marks[1].clone()), (true, Err(FrameError::Mark)));
@@ -109,7 +109,7 @@ fn a_small_frame_stays_as_it_is() {
 #[case::sixteen(tiff(&vec![0x5a5a_u16.to_ne_bytes(); 90 * 60 * 3].concat(), (90, 60), ExtendedColorType::Rgb16), 0x5a)]
 #[case::grey(tiff(&vec![0x5a; 90 * 60], (90, 60), ExtendedColorType::L8), 0x5a)]
 fn tiffs(#[case] bytes: Vec<u8>, #[case] byte: u8) {
-    let looked = look(&bytes, &[MARK], || ()).unwrap();
+    let looked = look(&bytes, &[MARK], &|| ()).unwrap();
     assert_eq!(looked.head.kind, FrameKind::Tiff);
     assert!((looked.marks[0].as_ref().unwrap().linear[1] - light(byte)).abs() < 1e-4);
 }
@@ -119,7 +119,7 @@ fn tiffs(#[case] bytes: Vec<u8>, #[case] byte: u8) {
 #[case::at_the_top(false)]
 #[case::below(true)]
 fn a_raw_files_jpeg(#[case] deep: bool) {
-    let looked = look(&raw(&jpeg(&halves(300, 200), None), deep), &[], || ()).unwrap();
+    let looked = look(&raw(&jpeg(&halves(300, 200), None), deep), &[], &|| ()).unwrap();
     assert_eq!((looked.head.kind, looked.size), (FrameKind::Raw, (200, 300)));
     let copy = image::load_from_memory(&looked.working).unwrap().to_rgb8();
     // Turned a quarter to the right: what was on the left is on top, what was at the lower edge on the left.
@@ -135,7 +135,7 @@ fn a_raw_files_jpeg(#[case] deep: bool) {
 #[case::a_loop(b"II*\0\x08\0\0\0\0\0\x08\0\0\0".to_vec(), FrameError::NothingInside)]
 #[case::beyond(b"MM\0*\xff\xff\xff\xff".to_vec(), FrameError::NothingInside)]
 fn refused_in_words(#[case] bytes: Vec<u8>, #[case] error: FrameError) {
-    assert_eq!(look(&bytes, &[], || ()), Err(error));
+    assert_eq!(look(&bytes, &[], &|| ()), Err(error));
 }
 
 /// What the writer puts down is what the reader says, with a zone; a file without any says nothing.
@@ -153,7 +153,7 @@ fn what_the_camera_wrote() {
         taken: Some("2026:09:17 18:05:00".to_owned()),
     };
     let bytes = written(Written::Jpeg, &halves(12, 10), (12, 10), &shot).unwrap();
-    let found = look(&bytes, &[], || ()).unwrap().told;
+    let found = look(&bytes, &[], &|| ()).unwrap().told;
     assert_eq!((found.taken.as_deref(), found.ahead), (Some("2026-09-17 18:05:00"), Some(0)));
     assert_eq!((found.body.as_deref(), found.lens.as_deref()), (Some("Studio body"), Some("85 mm")));
     assert_eq!((found.exposure, found.f_number, found.iso), (Some(0.008), Some(5.6), Some(400.0)));
@@ -181,7 +181,7 @@ proptest! {
             let length = bytes.len().max(1);
             if let Some(there) = bytes.get_mut(at % length) { *there = byte; }
         }
-        if let Err(error) = look(&bytes, &[MARK], || ()) {
+        if let Err(error) = look(&bytes, &[MARK], &|| ()) {
             prop_assert!(error.to_string().ends_with('.'), "{error}");
         }
     }

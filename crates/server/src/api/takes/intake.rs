@@ -120,7 +120,7 @@ fn taken(stands: &Stands, came: &Came, way: &GivesWay) -> Result<Taken, Refused>
     let settings = settings(&told(bytes));
     let (planned, mut marks) = planned(stands, &settings, aspect).map_err(Refused::Setup)?;
     let areas: Vec<Mark> = marks.iter().map(area).collect();
-    let looked = look(bytes, &areas, || way.wait()).map_err(Refused::Frame)?;
+    let looked = look(bytes, &areas, &|| way.wait()).map_err(Refused::Frame)?;
     let widths = |crop: &Crop| EdgeWidths { across: crop.edges.across, down: crop.edges.down };
     for ((mark, read), crop) in marks.iter_mut().zip(&looked.marks).zip(&looked.crops) {
         mark.measured = read.as_ref().ok().map(|read| measured(read, MeasuredOn::File, Some(widths(crop))));
