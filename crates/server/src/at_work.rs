@@ -3,7 +3,7 @@
 use std::cell::Cell;
 use std::sync::Arc;
 use std::sync::atomic::{AtomicUsize, Ordering};
-use std::time::Duration;
+use std::time::{Duration, Instant};
 
 #[derive(Debug, Default)]
 struct Counts {
@@ -64,7 +64,7 @@ impl Drop for Busy {
 
 /// How long a frame waits for questions in all: it comes in while somebody turns dials without a rest, too.
 const LONGEST: Duration = Duration::from_secs(1);
-/// How long it waits at a time.
+/// How long it sleeps at a time.
 const STEP: Duration = Duration::from_millis(1);
 
 /// Waits while questions are at work, so long as there is patience left.
@@ -83,8 +83,10 @@ impl GivesWay {
     /// Waits until no question is at work.
     pub fn wait(&self) {
         while self.at_work.is_asked() && !self.left.get().is_zero() {
+            // On a thread of low priority it takes longer to come back than it slept.
+            let since = Instant::now();
             std::thread::sleep(STEP);
-            self.left.set(self.left.get().saturating_sub(STEP));
+            self.left.set(self.left.get().saturating_sub(since.elapsed()));
         }
     }
 }
