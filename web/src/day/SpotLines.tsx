@@ -211,9 +211,28 @@ function Within({ spot, at, errors, onPut }: WithinProps) {
           step={5}
           digits={0}
           error={errors[`${at}/surroundings/edge`]}
+          ofWhole={errors[`${at}/surroundings`]}
           onCommit={(edge) => onPut({ ...around, edge: edge })}
         />{' '}
         high
+      </>
+    )
+  }
+  if (around.kind === 'leaves') {
+    return (
+      <>
+        , through which{' '}
+        <LiveNumber
+          label={`${spot.name}: share of the sun through the leaves`}
+          value={Math.round(around.open * 100)}
+          unit="%"
+          step={5}
+          digits={0}
+          error={errors[`${at}/surroundings/open`]}
+          ofWhole={errors[`${at}/surroundings`]}
+          onCommit={(open) => onPut({ ...around, open: open / 100 })}
+        />{' '}
+        of the sun comes
       </>
     )
   }
@@ -223,6 +242,7 @@ function Within({ spot, at, errors, onPut }: WithinProps) {
       label={`${spot.name}: ${label}`}
       value={around[field]}
       error={errors[`${at}/surroundings/${field}`]}
+      ofWhole={errors[`${at}/surroundings`]}
       onCommit={(value) => onPut({ ...around, [field]: value })}
     />
   )

@@ -20,6 +20,7 @@ export const hazes = choicesOf<Day['haze']>({
 export const surroundings = choicesOf<Surroundings['kind']>({
   open: 'in the open',
   shade: 'in the shade of a building or trees',
+  leaves: 'under leaves, with flecks of sun',
   overhang: 'under a roof, open in front',
   window: 'in a room, by a window',
   room: 'in a room without daylight',

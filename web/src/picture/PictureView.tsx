@@ -4,15 +4,17 @@ import styled from 'styled-components'
 import type { Assessment, Lit, Setup } from '../api/types'
 import { useGrip } from '../drawing/grip'
 import { SliderGrip } from '../drawing/SliderGrip'
+import { lies } from '../bench/choices'
 import { useKeys } from '../keys/KeysProvider'
 import { Spoken } from '../ui/voice'
 import { lightMark } from '../words/lightMark'
 import { CloserLook, Closeness, type Times } from './CloserLook'
-import { drawnOver, type Over, placeAt, type Planes, type Tones } from './planes'
+import { type Over, placeAt, type Planes, type Tones } from './planes'
 import { OutlineLine } from './OutlineLine'
 import { PatchRing } from './PatchRing'
 import { clippedShare, levelSaid, percent, said } from './said'
 import { SaveAs } from './SaveAs'
+import { useCanvas } from './useCanvas'
 import { usePicture, type Watch } from './usePicture'
 
 /** A neutral surround, close to mid-grey, whatever the look: colours are judged against it. */
@@ -131,24 +133,15 @@ export const PictureView = memo(function PictureView({
         : { light: 'one', of: seenIn },
     [seenIn],
   )
-  const { picture: newest, before, trouble } = usePicture(id, setup, lit, isSeen, watch)
+  const { canvas, show, keep } = useCanvas()
+  const { picture: newest, before, trouble } = usePicture(id, setup, lit, isSeen, watch, show)
   // What was before is looked at until something else is changed.
   const [lookedBack, setLookedBack] = useState<Planes | null>(null)
   const isBefore = before !== null && lookedBack === before
   const picture = isBefore ? before : newest
   const lookBack = useCallback((back: boolean) => setLookedBack(back ? before : null), [before])
   useEffect(() => onTones(picture && picture.told.tones), [onTones, picture])
-  const canvas = useRef<HTMLCanvasElement>(null)
-  const timesDrawn = useRef(0)
-  // At once, not after the next frame of the screen.
-  useLayoutEffect(() => {
-    const paper = canvas.current?.getContext('2d')
-    if (!paper || !picture) return
-    const { width, height } = picture.told
-    paper.putImageData(new ImageData(drawnOver(picture, over), width, height), 0, 0)
-    timesDrawn.current += 1
-    paper.canvas.dataset.drawn = String(timesDrawn.current)
-  }, [over, picture])
+  useLayoutEffect(() => keep(picture, over, !isBefore), [isBefore, keep, over, picture])
   const from = useRef(pointed)
   const inside = (share: number) => Math.max(0, Math.min(0.999, share))
   const grip = useGrip({
@@ -163,14 +156,17 @@ export const PictureView = memo(function PictureView({
       setPointed({ x: inside(pointed.x + x * by), y: inside(pointed.y + y * by) })
     },
   })
-  const point = useCallback((event: { clientX: number; clientY: number }) => {
-    const box = canvas.current?.getBoundingClientRect()
-    if (box)
-      setPointed({
-        x: inside((event.clientX - box.left) / box.width),
-        y: inside((event.clientY - box.top) / box.height),
-      })
-  }, [])
+  const point = useCallback(
+    (event: { clientX: number; clientY: number }) => {
+      const box = canvas.current?.getBoundingClientRect()
+      if (box)
+        setPointed({
+          x: inside((event.clientX - box.left) / box.width),
+          y: inside((event.clientY - box.top) / box.height),
+        })
+    },
+    [canvas],
+  )
   const turn = useCallback((to: string) => setSeenIn((now) => (now === to ? 'both' : to)), [])
   useKeys('picture', [
     { key: 'f', name: 'The picture by flash alone, or by all light', run: () => turn('flash') },
@@ -211,7 +207,7 @@ export const PictureView = memo(function PictureView({
               role="img"
               aria-label={`${isBefore ? 'The frame as it was before the last change.' : `The frame as it will look. ${assessment.headline}`} ${
                 clipped > 0.001 ? `${clippedShare(clipped)} of it clips.` : 'Nothing clips.'
-              }`}
+              } Behind it: ${lies(setup.background.kind)}.`}
             />
             <svg
               viewBox={`0 0 ${ACROSS} ${down}`}

@@ -1,6 +1,7 @@
 import { act, renderHook } from '@testing-library/react'
 import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Lit, Setup } from '../api/types'
+import type { Planes } from './planes'
 import { usePicture, type Watch } from './usePicture'
 
 const asked = vi.hoisted(() => [] as { answer: (name: string) => Promise<void> }[])
@@ -66,6 +67,8 @@ describe('a picture of a draft that was heard of', () => {
 
   it('is asked for before the page is drawn with it, and once', async () => {
     const drafts = [{}, {}] as Setup[]
+    const shown: (string | null | undefined)[] = []
+    const show = (picture: Planes) => void shown.push(picture.told.hand)
     let heard: (draft: Setup) => void = () => {}
     let watching = 0
     const watch: Watch = (by) => {
@@ -74,7 +77,7 @@ describe('a picture of a draft that was heard of', () => {
       return () => void (watching -= 1)
     }
     const { result, rerender, unmount } = renderHook(
-      ({ draft, isSeen }) => usePicture('setup-a', draft, lit, isSeen, watch),
+      ({ draft, isSeen }) => usePicture('setup-a', draft, lit, isSeen, watch, show),
       { initialProps: { draft: drafts[0]!, isSeen: true } },
     )
     expect([asked.length, watching]).toEqual([1, 1])
@@ -84,6 +87,7 @@ describe('a picture of a draft that was heard of', () => {
     expect(asked.length).toBe(2)
     await asked[1]!.answer('turned')
     expect([result.current.picture?.told.hand, result.current.of]).toEqual(['turned', drafts[1]])
+    expect(shown).toEqual(['turned'])
     // Whoever does not see it neither listens nor asks.
     rerender({ draft: drafts[0]!, isSeen: false })
     expect([asked.length, watching]).toEqual([2, 0])

@@ -30,9 +30,17 @@ const wait = () => new Promise((done) => window.setTimeout(done, AGAIN_AFTER))
 /**
  * The picture of a draft in a light: what there is at once, and then better and better as long as it is looked at. While another is on
  * its way the one before stays, and `of` says which draft is seen; and the one before the last change is kept to be looked at beside it.
- * It is asked for as soon as a draft is heard of, while the page is still drawn with what else that changes.
+ * It is asked for as soon as a draft is heard of, while the page is still drawn with what else that changes, and `show` hears of it as
+ * soon as it is there, before the page is drawn with what is said of it.
  */
-export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean, watch?: Watch) {
+export function usePicture(
+  id: string,
+  draft: Setup,
+  lit: Lit,
+  isSeen: boolean,
+  watch?: Watch,
+  show?: (picture: Planes) => void,
+) {
   const [turn, setTurn] = useState<{ lit: Lit; of: Turn<Planes, Setup> }>({ lit, of: none })
   const [trouble, setTrouble] = useState<string | null>(null)
   const asked = useRef<Asked | null>(null)
@@ -56,6 +64,7 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean, 
             const found: Planes | null = await ask(of, known)
             if (signal.aborted) return
             if (!found) continue
+            show?.(found)
             // Another light is no change of the draft: what was before was seen in this one.
             setTurn((was) => ({
               lit,
@@ -76,7 +85,7 @@ export function usePicture(id: string, draft: Setup, lit: Lit, isSeen: boolean, 
       }
       void run()
     },
-    [id, lit, stop],
+    [id, lit, show, stop],
   )
   useEffect(() => {
     if (!isSeen) return stop()

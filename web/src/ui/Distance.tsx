@@ -13,6 +13,7 @@ type Props = {
   /** In metres; nothing while it is not known. */
   value: number | null
   error?: string
+  ofWhole?: string
   tint?: Tint
   row?: boolean
   digits?: number
@@ -22,7 +23,7 @@ type Props = {
 }
 
 /** A distance in the user's units, stepped by a hand measure. */
-export function Distance({ label, value, error, tint, row, digits = 3, step, onCommit }: Props) {
+export function Distance({ label, value, error, ofWhole, tint, row, digits = 3, step, onCommit }: Props) {
   const units = useUnits()
   const put = (typed: number) => onCommit(metres(typed, units))
   return (
@@ -33,6 +34,7 @@ export function Distance({ label, value, error, tint, row, digits = 3, step, onC
       step={step ?? handStep(units)}
       digits={digits}
       error={error}
+      ofWhole={ofWhole}
       tint={tint}
       row={row}
       onCommit={put}

@@ -165,3 +165,27 @@ it('a date that is none is said where it is typed', async () => {
   expect(field().value).toBe('2026-02-30')
   expect(log).not.toHaveBeenCalled()
 })
+
+describe('what is wrong with the whole it is a part of', () => {
+  it('is said at the field that was typed in, and at no other', async () => {
+    const user = userEvent.setup()
+    function Two() {
+      const [wrong, setWrong] = useState<string>()
+      const put = (number: number) => setWrong(number > 1 ? 'No more than 1.' : undefined)
+      return ['wide', 'high'].map((label) => (
+        <LiveNumber key={label} label={label} value={1} ofWhole={wrong} onCommit={put} />
+      ))
+    }
+    render(<Two />, { wrapper: Around })
+    const wide = screen.getByLabelText('wide')
+    await user.clear(wide)
+    await user.type(wide, '7{Enter}')
+    expect(wide).toHaveProperty('value', '7')
+    expect(wide.getAttribute('aria-invalid')).toBe('true')
+    expect(screen.getByLabelText('high').getAttribute('aria-invalid')).toBeNull()
+    expect(screen.getAllByText('No more than 1.')).toHaveLength(1)
+    await user.clear(wide)
+    await user.type(wide, '1{Enter}')
+    expect(screen.queryByText('No more than 1.')).toBeNull()
+  })
+})

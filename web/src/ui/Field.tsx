@@ -48,6 +48,7 @@ export function LiveNumber(props: NumberProps) {
     <Typed
       label={common.label}
       error={common.error}
+      ofWhole={common.ofWhole}
       tint={common.tint}
       row={common.row}
       shown={shown}

@@ -19,12 +19,13 @@ type TypedProps = Common & {
  * studio, stays in the field beside its words until it is put right; anything else shows what is kept.
  */
 export function Typed(props: TypedProps) {
-  const { label, shown, take, onStep, unit, error, tint, row, wide, placeholder, width, numeric } = props
+  const { label, shown, take, onStep, unit, error, ofWhole, tint, row, wide, placeholder, width, numeric } =
+    props
   const [typed, setTyped] = useState<string | null>(null)
   const [refused, setRefused] = useState<{ typed: string; words: string | null; over: string } | null>(null)
   // What the studio refused is shown as long as it says so; what is not understood here, until something else is kept.
-  const stands = refused?.over === shown && (refused.words !== null || !!error) ? refused : null
-  const words = stands?.words ?? error
+  const stands = refused?.over === shown && (refused.words !== null || !!error || !!ofWhole) ? refused : null
+  const words = stands?.words ?? error ?? (stands ? ofWhole : undefined)
   const value = typed ?? stands?.typed ?? shown
   const commit = () => {
     if (typed !== null && typed !== (stands?.typed ?? shown)) {

@@ -93,4 +93,11 @@ export const SelectRow = styled(Select)`
 
 export const arrangement = (row?: boolean) => (row ? 'row' : 'inline')
 
-export type Common = { label: string; error?: string; tint?: Tint; row?: boolean }
+export type Common = {
+  label: string
+  error?: string
+  /** What is wrong with what it is a part of: said here where this was typed last. */
+  ofWhole?: string
+  tint?: Tint
+  row?: boolean
+}
