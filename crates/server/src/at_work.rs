@@ -2,14 +2,27 @@
 
 use std::cell::Cell;
 use std::sync::Arc;
-use std::sync::atomic::{AtomicUsize, Ordering};
+use std::sync::atomic::{AtomicU64, AtomicUsize, Ordering};
 use std::time::{Duration, Instant};
 
-#[derive(Debug, Default)]
+#[derive(Debug)]
 struct Counts {
     questions: AtomicUsize,
     frames: AtomicUsize,
+    /// When these began to be counted, and how many milliseconds after that the last question was answered.
+    since: Instant,
+    answered: AtomicU64,
 }
+
+impl Default for Counts {
+    fn default() -> Self {
+        let (questions, frames) = Default::default();
+        Counts { questions, frames, since: Instant::now(), answered: AtomicU64::new(NEVER) }
+    }
+}
+
+/// No question was answered yet.
+const NEVER: u64 = u64::MAX;
 
 /// Questions at work now, and frames that are looked at.
 #[derive(Debug, Clone, Default)]
@@ -44,6 +57,13 @@ impl AtWork {
         self.0.questions.load(Ordering::SeqCst) > 0
     }
 
+    /// Whether a question is, or was answered no longer ago than this: whoever asked draws the answer then.
+    pub fn was_asked(&self, within: Duration) -> bool {
+        let answered = self.0.answered.load(Ordering::SeqCst);
+        let ago = || self.0.since.elapsed().saturating_sub(Duration::from_millis(answered));
+        self.is_asked() || (answered != NEVER && ago() < within)
+    }
+
     /// Whether anything is.
     pub fn is_busy(&self) -> bool {
         self.is_asked() || self.0.frames.load(Ordering::SeqCst) > 0
@@ -59,6 +79,11 @@ impl Busy {
 impl Drop for Busy {
     fn drop(&mut self) {
         self.count().fetch_sub(1, Ordering::SeqCst);
+        if !self.is_frame {
+            let counts = &self.at.0;
+            let after = u64::try_from(counts.since.elapsed().as_millis()).unwrap_or(NEVER - 1);
+            counts.answered.store(after, Ordering::SeqCst);
+        }
     }
 }
 
@@ -106,6 +131,18 @@ mod tests {
         assert!(at_work.is_busy() && at_work.is_asked());
         drop(question);
         assert!(!at_work.is_busy() && !at_work.is_asked());
+    }
+
+    /// Lately asked is what is asked now, or was not long ago; frames are not asked.
+    #[test]
+    fn asked_lately() {
+        let (at_work, long) = (AtWork::default(), Duration::from_secs(3_600));
+        drop(at_work.begin_frame());
+        assert!(!at_work.was_asked(long));
+        let question = at_work.begin();
+        assert!(at_work.was_asked(Duration::ZERO));
+        drop(question);
+        assert!(at_work.was_asked(long) && !at_work.was_asked(Duration::ZERO));
     }
 
     /// It goes on at once where nobody asks, as soon as a question is answered, and when its patience is at an end.

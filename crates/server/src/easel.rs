@@ -27,6 +27,12 @@ const ROUGH: f64 = 12_000.0;
 /// While a question is at work a picture waits so long between looks whether it is answered.
 const WAITS: Duration = Duration::from_millis(2);
 
+/// So long the screen of whoever was answered takes to draw it: a picture that is there gets no better meanwhile.
+const DRAWS: Duration = Duration::from_millis(90);
+
+/// From so many rounds on a picture is fair, and its getting better can wait for that.
+const FAIR: u32 = 16;
+
 /// With nothing to do the painter looks up so often, to see whether the studio was closed.
 const LOOKS_UP: Duration = Duration::from_secs(1);
 
@@ -186,6 +192,17 @@ impl Easel {
         self.is_wanted(turn, room)
     }
 
+    /// The same once whoever asked last has drawn the answer as well, so long as there is patience left for that.
+    fn goes_on_later(self: &Arc<Self>, turn: u64, room: &Room, patience: &Mutex<Duration>) -> bool {
+        while room.at_work.was_asked(DRAWS) && !unpoisoned(patience).is_zero() && self.is_wanted(turn, room) {
+            let since = Instant::now();
+            std::thread::sleep(WAITS);
+            let mut left = unpoisoned(patience);
+            *left = left.saturating_sub(since.elapsed());
+        }
+        self.goes_on(turn, room)
+    }
+
     /// Puts down what there is by now; says whether it was still asked for.
     fn publish(&self, turn: u64, picture: &Picture, rough: bool) {
         let mut on = unpoisoned(&self.on);
@@ -213,7 +230,8 @@ impl Easel {
         let wanted = || self.goes_on(turn, room);
         let left = with_brushes(|| match begun {
             Some(mut picture) => {
-                if picture.round(wanted) {
+                let patience = Mutex::new(if picture.layers().rounds() < FAIR { Duration::ZERO } else { DRAWS });
+                if picture.round(|| self.goes_on_later(turn, room, &patience)) {
                     let rounds = picture.layers().rounds();
                     // Often while it changes much, seldom later.
                     if rounds <= 4 || rounds.is_multiple_of(4) {
