@@ -74,7 +74,10 @@ mod tests {
         assert_eq!(kinds(&starts.kit, "kind"), names(&["camera", "lens", "flash", "modifier", "gel", "filter"]));
         assert_eq!(kinds(&starts.outputs, "from"), names(&["guide_number", "zoom_table", "metered", "watt_seconds"]));
         assert_eq!(kinds(&starts.faces, "shape"), names(&["point", "disc", "rectangle"]));
-        assert_eq!(kinds(&starts.surroundings, "kind"), names(&["open", "shade", "overhang", "window", "room"]));
+        assert_eq!(
+            kinds(&starts.surroundings, "kind"),
+            names(&["open", "shade", "leaves", "overhang", "window", "room"])
+        );
         assert_eq!(kinds(&starts.films, "gives"), names(&["colour_negative", "black_and_white", "slide"]));
         for (film, item) in starts.films.iter().flat_map(|film| starts.kit.iter().map(move |item| (film, item))) {
             if let KitItem::Camera(body) = item {

@@ -22,7 +22,7 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 22] = [
+const RENDER: [&str; 24] = [
     "chance",
     "crop",
     "sequence",
@@ -32,6 +32,8 @@ const RENDER: [&str; 22] = [
     "sensor",
     "gloss",
     "matter",
+    "behind",
+    "flecks",
     "paints",
     "world",
     "scene_file",

@@ -294,3 +294,43 @@ async fn movement_draws_a_trail() {
         .await;
     walk.end().await;
 }
+
+/// What lies behind can be said, and is seen: the picture is even before open ground and far from it before trees, which are green, and
+/// before houses; whoever cannot see it is told.
+#[tokio::test(flavor = "multi_thread")]
+async fn what_lies_behind() {
+    // How uneven it is beside the head, and how much greener than red.
+    let beside = "const c = document.querySelector('canvas[data-picture]'); const [w, h] = [c.width, c.height];
+         const d = c.getContext('2d').getImageData(0.02 * w, 0.05 * h, 0.22 * w, 0.4 * h).data; let s = 0, t = 0, g = 0;
+         const n = d.length / 4; for (let i = 0; i < d.length; i += 4) { s += d[i + 1]; g += d[i + 1] - d[i] }
+         for (let i = 0; i < d.length; i += 4) t += (d[i + 1] - s / n) ** 2;";
+    let (uneven, green) = (format!("{beside} return Math.sqrt(t / n)"), format!("{beside} return g / n"));
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-doors").await;
+    let (even, grey) = (walk.figure(&uneven).await, walk.figure(&green).await);
+    walk.choose("Open ground", "Trees or a hedge").await;
+    walk.wait("trees", &format!("{beside} return Math.sqrt(t / n) > {even} + 12 && g / n > {grey} + 12")).await;
+    walk.wait("told so", &format!("{SAID}.includes('Behind it: trees or a hedge.')")).await;
+    let trees = walk.figure(&green).await;
+    walk.choose("Trees or a hedge", "Houses").await;
+    walk.wait("houses", &format!("{beside} return g / n < {trees} - 10 && Math.sqrt(t / n) > {even} / 2")).await;
+    walk.wait("told so", &format!("{SAID}.includes('Behind it: houses.')")).await;
+    walk.press_named("Undo").await;
+    walk.wait("trees again", &format!("{beside} return g / n > {grey} + 12")).await;
+    walk.accessible("a bench before trees").await;
+    walk.end().await;
+}
+
+/// Water mirrors the low sun: the path of its glitter clips under it, and nowhere where there is land.
+#[tokio::test(flavor = "multi_thread")]
+async fn water_mirrors_the_sun() {
+    let clips = "return (document.querySelector('canvas[data-picture]').getAttribute('aria-label').match(/([\\d.]+)\\s% of it clips/) ?? [0, 0])[1]";
+    let walk = Walk::at_desk().await;
+    picture_of(&walk, "setup-water").await;
+    walk.wait("told so", &format!("{SAID}.includes('Behind it: water.')")).await;
+    let glitters = walk.figure(&format!("return Number((() => {{ {clips} }})())")).await;
+    assert!(glitters > 1.0, "{glitters}");
+    walk.choose("Water", "Open ground").await;
+    walk.wait("no glitter", &format!("return Number((() => {{ {clips} }})()) < {glitters} / 2")).await;
+    walk.end().await;
+}

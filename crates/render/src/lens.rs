@@ -8,28 +8,29 @@ use std::f32::consts::PI;
 use std::sync::LazyLock;
 use tolva_light::set::Blur;
 
-/// Places looked at about a pixel.
-const LOOKED: u32 = 64;
+/// Places looked at about a pixel, and about four at once.
+const LOOKED: usize = 64;
+const LOOKED_AT_HALF: usize = 32;
 /// Less than this, in pixels, is not seen.
 const SHARP: f32 = 0.6;
 /// No blur is drawn wider than this share of the width: half of it to each side.
 const WIDEST: f32 = 0.12;
-/// From this radius on, in pixels, blur is so wide that one look serves four pixels beside each other, where they lie as far off
-/// within this share.
+/// From this radius on, in pixels, blur is so wide that four pixels beside each other are seen as one, in a picture of half the size,
+/// where they lie as far off within this share.
 const WIDE: f32 = 3.0;
 const ALIKE: f32 = 0.2;
 /// What is so many times as far off lies behind.
 const BEHIND: f32 = 1.02;
+/// A disc has no more pixels for its area than this, in any place that matters, short of as many as are looked at.
+const DENSE: f32 = 0.85;
 /// The golden angle, by which places never fall into rows.
 const GOLDEN: f32 = PI * (3.0 - 2.236_068);
-/// Those places in a disc as wide as 1: how far aside, how far down, and how far off.
-static PLACES: LazyLock<Vec<(f32, f32, f32)>> = LazyLock::new(|| {
-    let place = |look: u32| {
-        let off = ((look as f32 + 0.5) / LOOKED as f32).sqrt();
+/// The ways to those places from the middle.
+static WAYS: LazyLock<[(f32, f32); LOOKED]> = LazyLock::new(|| {
+    std::array::from_fn(|look| {
         let (sine, cosine) = (look as f32 * GOLDEN).sin_cos();
-        (off * cosine, off * sine, off)
-    };
-    (0..LOOKED).map(place).collect()
+        (cosine, sine)
+    })
 });
 
 /// Pixels along the side of a tile that is blurred by its widest.
@@ -62,7 +63,8 @@ impl Looked {
 
 /// Where a tile's pixels look, in pixels to the right and down and how far, for the widest blur that reaches into it.
 struct Places {
-    all: [(i32, i32, f32); LOOKED as usize],
+    all: [(i32, i32, f32); LOOKED],
+    count: usize,
     /// How far the furthest of them may be.
     margin: i32,
     /// How much of the disc each of them stands for, in pixels over π.
@@ -70,12 +72,76 @@ struct Places {
 }
 
 impl Places {
-    fn of(reach: f32) -> Places {
-        let mut all = [(0, 0, 0.0); LOOKED as usize];
-        for (place, (off_x, off_y, off)) in all.iter_mut().zip(PLACES.iter()) {
-            *place = ((off_x * reach).round() as i32, (off_y * reach).round() as i32, off * reach);
+    /// No more than so many: each pixel of a small disc once, of a wide one as many spread over it.
+    fn of(reach: f32, most: usize) -> Places {
+        let margin = reach.ceil() as i32 + 1;
+        let mut all = [(0, 0, 0.0); LOOKED];
+        if PI * reach * reach < most as f32 * DENSE {
+            let mut count = 0;
+            for (right, down) in (-margin..=margin).flat_map(|down| (-margin..=margin).map(move |right| (right, down)))
+            {
+                let far = (right as f32).hypot(down as f32);
+                // Its own pixel counts anyhow.
+                if (right, down) != (0, 0) && far <= reach && count < most {
+                    all[count] = (right, down, far);
+                    count += 1;
+                }
+            }
+            return Places { all, count, margin, each: PI.recip() };
         }
-        Places { all, margin: reach.ceil() as i32 + 1, each: reach * reach / LOOKED as f32 }
+        for (look, (place, (right, down))) in all.iter_mut().zip(WAYS.iter()).take(most).enumerate() {
+            let off = ((look as f32 + 0.5) / most as f32).sqrt() * reach;
+            *place = ((right * off).round() as i32, (down * off).round() as i32, off);
+        }
+        Places { all, count: most, margin, each: reach * reach / most as f32 }
+    }
+}
+
+/// A picture to be looked at: its pixels, and how many there are across and up.
+struct Seen {
+    all: Vec<Looked>,
+    wide: usize,
+    high: usize,
+}
+
+impl Seen {
+    /// What a pixel is when all about it is blurred over it.
+    fn pixel(&self, (x, y): (usize, usize), places: &Places) -> Rgb {
+        let (wide, high) = (self.wide as i32, self.high as i32);
+        let own = self.all[y * self.wide + x];
+        let mut sum = own.light * (own.thinned / PI);
+        let (column, row, margin) = (x as i32, y as i32, places.margin);
+        let inside = column >= margin && row >= margin && column + margin < wide && row + margin < high;
+        for (right, down, far) in &places.all[..places.count] {
+            let (at_x, at_y) = (column + right, row + down);
+            if !inside && (at_x < 0 || at_y < 0 || at_x >= wide || at_y >= high) {
+                continue;
+            }
+            let other = &self.all[at_y as usize * self.wide + at_x as usize];
+            // What lies behind does not run over what stands sharp before it.
+            let narrower = other.depth > own.depth * BEHIND && own.spread < other.spread;
+            let by = if narrower { &own } else { other };
+            if by.spread >= *far {
+                sum += other.light * (places.each * by.thinned);
+            }
+        }
+        (sum / sum.w).truncate().to_array()
+    }
+
+    /// The same of half the size: of four pixels what lies furthest off, and of the others what lies as far.
+    fn at_half(&self) -> Seen {
+        let (wide, high) = (self.wide.div_ceil(2), self.high.div_ceil(2));
+        let one = |index: usize| {
+            let (x, y) = (index % wide * 2, index / wide * 2);
+            let at = |x: usize, y: usize| &self.all[y.min(self.high - 1) * self.wide + x.min(self.wide - 1)];
+            let four = [at(x, y), at(x + 1, y), at(x, y + 1), at(x + 1, y + 1)];
+            let far = four.iter().fold(four[0], |far, one| if one.depth > far.depth { one } else { far });
+            let alike = |one: &&&Looked| far.depth - one.depth < ALIKE * far.depth;
+            let light: Vec4 = four.iter().filter(alike).map(|one| one.light).sum();
+            let [red, green, blue, count] = light.to_array();
+            Looked::of([red / count, green / count, blue / count], far.depth, far.radius / 2.0)
+        };
+        Seen { all: (0..wide * high).into_par_iter().map(one).collect(), wide, high }
     }
 }
 
@@ -90,26 +156,8 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
     let (wide, high) = (width as usize, height as usize);
     let reach = reaches(&looked, (wide, high), most);
     let across = wide.div_ceil(TILE);
-    let pixel = |(x, y): (usize, usize), places: &Places| {
-        let own = looked[y * wide + x];
-        let mut sum = own.light * (own.thinned / PI);
-        let (column, row, margin) = (x as i32, y as i32, places.margin);
-        let inside = column >= margin && row >= margin && column + margin < wide as i32 && row + margin < high as i32;
-        for (right, down, far) in &places.all {
-            let (at_x, at_y) = (column + right, row + down);
-            if !inside && (at_x < 0 || at_y < 0 || at_x >= wide as i32 || at_y >= high as i32) {
-                continue;
-            }
-            let other = &looked[at_y as usize * wide + at_x as usize];
-            // What lies behind does not run over what stands sharp before it.
-            let narrower = other.depth > own.depth * BEHIND && own.spread < other.spread;
-            let by = if narrower { &own } else { other };
-            if by.spread >= *far {
-                sum += other.light * (places.each * by.thinned);
-            }
-        }
-        (sum / sum.w).truncate().to_array()
-    };
+    let seen = Seen { all: looked, wide, high };
+    let half = (most >= WIDE).then(|| seen.at_half());
     let mut all = vec![Rgb::default(); linear.len()];
     let strips = all.par_chunks_mut(TILE * wide).zip(linear.par_chunks(TILE * wide));
     strips.enumerate().for_each(|(strip, (rows, sharp))| {
@@ -120,7 +168,7 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
             if reach < SHARP {
                 continue;
             }
-            let places = Places::of(reach);
+            let (places, at_half) = (Places::of(reach, LOOKED), Places::of(reach / 2.0, LOOKED_AT_HALF));
             let columns = tile * TILE..((tile + 1) * TILE).min(wide);
             // Nothing runs over what is sharp and stands before all that is blurred about it.
             let is_sharp = |seen: &Looked| seen.radius < SHARP && nearest > seen.depth * BEHIND;
@@ -129,16 +177,17 @@ pub(crate) fn blurred(linear: &[Rgb], depths: &[f32], (width, height): (u32, u32
                     let right = (x + 2).min(columns.end);
                     (y..(y + 2).min(low)).flat_map(move |y| (x..right).map(move |x| (x, y)))
                 };
-                let at = |(x, y): (usize, usize)| &looked[(top + y) * wide + x];
+                let at = |(x, y): (usize, usize)| &seen.all[(top + y) * wide + x];
                 let near = at((x, y)).depth;
                 let is_wide = |seen: &Looked| seen.radius >= WIDE && (seen.depth / near - 1.0).abs() < ALIKE;
-                // Where all is blurred widely, one look serves four pixels.
-                if block().count() == 4 && block().all(|place| is_wide(at(place))) {
-                    let seen = pixel((x, top + y), &places);
-                    block().for_each(|(x, y)| rows[y * wide + x] = seen);
+                // Where all is blurred widely, four pixels are one.
+                let half = half.as_ref().filter(|_| block().count() == 4 && block().all(|place| is_wide(at(place))));
+                if let Some(half) = half {
+                    let one = half.pixel((x / 2, (top + y) / 2), &at_half);
+                    block().for_each(|(x, y)| rows[y * wide + x] = one);
                 } else {
                     for (x, y) in block().filter(|place| !is_sharp(at(*place))) {
-                        rows[y * wide + x] = pixel((x, top + y), &places);
+                        rows[y * wide + x] = seen.pixel((x, top + y), &places);
                     }
                 }
             }

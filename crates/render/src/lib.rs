@@ -4,10 +4,12 @@
 //! and exposure are put on afterwards, and trace no ray. What the layers are counted in is what the transport of `tolva-light`
 //! counts its gains in, so that picture and plan can be compared point by point.
 
+mod behind;
 mod chance;
 mod crop;
 mod develop;
 mod figures;
+mod flecks;
 mod frame;
 mod gloss;
 mod layers;
@@ -52,4 +54,9 @@ pub(crate) type V = glam::Vec3A;
 #[expect(clippy::cast_possible_truncation, reason = "a set is metres wide: single precision tells micrometres apart")]
 pub(crate) fn v(point: tolva_light::geometry::DVec3) -> V {
     V::new(point.x as f32, point.y as f32, point.z as f32)
+}
+
+/// The same as the set has it.
+pub(crate) fn d(point: V) -> tolva_light::geometry::DVec3 {
+    tolva_light::geometry::DVec3::new(f64::from(point.x), f64::from(point.y), f64::from(point.z))
 }

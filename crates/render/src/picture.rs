@@ -152,14 +152,8 @@ pub(crate) fn probed(world: &World, sources: &Sources, probe: &Probe, samples: u
         coverage: 1.0,
         covers: 0.0,
     };
-    let alone;
-    let world = match probe.of_person {
-        Some(person) => {
-            alone = world.without(person);
-            &alone
-        }
-        None => world,
-    };
+    let alone = world.measured(probe.of_person);
+    let world = alone.as_ref().unwrap_or(world);
     let mut sums = vec![Falls::default(); sources.len()];
     let active = vec![true; sources.len()];
     for round in 0..samples {

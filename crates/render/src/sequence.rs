@@ -34,7 +34,7 @@ impl Sequence {
 }
 
 #[expect(clippy::cast_precision_loss, reason = "24 bits are exact in single precision")]
-const fn unit(bits: u32) -> f32 {
+pub(crate) const fn unit(bits: u32) -> f32 {
     (bits >> 8) as f32 / 16_777_216.0
 }
 
@@ -63,7 +63,7 @@ const fn scrambled(fraction: u32, seed: u32) -> u32 {
 }
 
 /// A well-mixed number (the finisher of MurmurHash3).
-const fn hash(mut x: u32) -> u32 {
+pub(crate) const fn hash(mut x: u32) -> u32 {
     x ^= x >> 16;
     x = x.wrapping_mul(0x85eb_ca6b);
     x ^= x >> 13;

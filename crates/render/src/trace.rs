@@ -5,6 +5,7 @@ mod gloss;
 mod lit;
 
 use crate::V;
+use crate::d;
 use crate::gloss::{Coat, SHARP};
 use crate::layers::Falls;
 use crate::matter::Matter;
@@ -12,7 +13,7 @@ use crate::part::Part;
 use crate::points::Point;
 use crate::sequence::Sequence;
 use crate::v;
-use crate::world::{Asked, World, d};
+use crate::world::{Asked, World};
 use obvhs::ray::Ray;
 use std::f32::consts::PI;
 use tolva_light::emitter::{Emitter, Face};
@@ -93,7 +94,13 @@ pub(crate) fn sample(
             return;
         }
         Part::Sky | Part::Beyond => {
+            let water = world.backdrop.as_ref().and_then(|backdrop| backdrop.water.as_ref());
+            let water = water.filter(|_| point.part == Part::Beyond && point.way.z < 0.0);
             for (lit, sum) in sources.all.iter().zip(sums) {
+                if let Some(water) = water {
+                    sum.even += water.sends(point.at, point.way, &lit.source, lit.sky.as_ref());
+                    continue;
+                }
                 sum.even += match lit.source {
                     // What lies far off is lit by it as everything is.
                     Source::About | Source::Side { .. } => 1.0,
@@ -112,7 +119,10 @@ pub(crate) fn sample(
         if !active[index] {
             continue;
         }
-        for straight in lit.comes(world, point.at, point.normal, point.flat, random) {
+        let flecks = world.flecks.filter(|_| matches!(lit.source, Source::Parallel { .. }));
+        for mut straight in lit.comes(world, point.at, point.normal, point.flat, random) {
+            // What comes off other things has gone over many flecks.
+            straight.falls *= flecks.map_or(1.0, |flecks| flecks.falls(point.at, straight.way));
             sum.even += straight.falls;
             if let Some(coat) = coat {
                 sum.gloss += gloss::of_straight(point, coat, lit, &straight);

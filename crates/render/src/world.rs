@@ -5,7 +5,9 @@ mod first;
 mod meets;
 mod passes;
 
+use crate::behind::Backdrop;
 use crate::figures::{Group, Mesh, Model, gear, product};
+use crate::flecks::Flecks;
 use crate::matter::Matter;
 use crate::part::Part;
 use crate::{V, v};
@@ -34,6 +36,10 @@ pub struct World {
     planes: Vec<Plane>,
     bounds: (V, V),
     beyond: Surface,
+    /// What lies behind an open set.
+    pub(crate) backdrop: Option<Backdrop>,
+    /// Leaves overhead.
+    pub(crate) flecks: Option<Flecks>,
     lamps: Vec<(usize, Emitter)>,
 }
 
@@ -74,11 +80,13 @@ impl World {
         let (low, high) = set.still.walls.bounds();
         World {
             sight: Sight::of(&still),
+            flecks: shown.leaves.map(Flecks::of),
             bodies,
             gear: shown.gear.iter().flat_map(gear).map(|(mesh, place)| Body::of(mesh, place, None)).collect(),
             planes: set.still.walls.planes().collect(),
             bounds: (v(low), v(high)),
             beyond: set.still.walls.beyond,
+            backdrop: Backdrop::of(&shown, &set.sources, set.still.walls.beyond.reflectance.share() as f32),
             lamps: lamps.collect(),
             set,
             shown,
@@ -90,9 +98,11 @@ impl World {
         self.bodies.iter().map(|body| (&*body.mesh, body.place(), body.person))
     }
 
-    /// The same without one of its people.
-    pub(crate) fn without(&self, person: usize) -> World {
-        self.of_bodies(|body| body.person != Some(person))
+    /// The same to be measured in: without one of its people, and with leaves that let as much through everywhere; none where
+    /// that changes nothing.
+    pub(crate) fn measured(&self, without: Option<usize>) -> Option<World> {
+        (without.is_some() || self.flecks.is_some())
+            .then(|| World { flecks: None, ..self.of_bodies(|body| without.is_none() || body.person != without) })
     }
 
     /// The same without the people, or the thing where there are none.
@@ -110,6 +120,8 @@ impl World {
             planes: self.planes.clone(),
             bounds: self.bounds,
             beyond: self.beyond,
+            backdrop: self.backdrop.clone(),
+            flecks: self.flecks,
             lamps: self.lamps.clone(),
         }
     }
@@ -150,10 +162,6 @@ impl World {
     pub(crate) const fn matter(&self, part: Part) -> Matter {
         Matter::of(part, self.shown.thing.as_ref())
     }
-}
-
-pub(crate) fn d(point: V) -> DVec3 {
-    DVec3::new(f64::from(point.x), f64::from(point.y), f64::from(point.z))
 }
 
 impl Group {

@@ -2106,7 +2106,7 @@ export interface components {
             detail?: components["schemas"]["Detail"] | null;
             /** @description How far behind the origin of the set it is. */
             distance: components["schemas"]["Metres"];
-            /** @description A wall or open ground. */
+            /** @description A wall, or what lies there in the open. */
             kind: components["schemas"]["BackgroundKind"];
             /** @description The share of it that is in sun. */
             sunlit: components["schemas"]["Share"];
@@ -2117,7 +2117,7 @@ export interface components {
          * @description What kind of background it is.
          * @enum {string}
          */
-        BackgroundKind: "wall" | "open";
+        BackgroundKind: "wall" | "open" | "water" | "foliage" | "street";
         /** @description What an approach wants of a level: a band in stops with a preferred place in it. */
         Band: {
             /**
@@ -2789,6 +2789,14 @@ export interface components {
             larger: number;
             /** @enum {string} */
             what: "perspective";
+        } | {
+            /**
+             * Format: double
+             * @description How far they stand over the shade between them.
+             */
+            stops: number;
+            /** @enum {string} */
+            what: "flecks";
         } | {
             /** @description Where the camera is lowered or raised to, so that it does not. */
             camera: string;
@@ -8256,6 +8264,11 @@ export interface components {
         } | {
             /** @enum {string} */
             kind: "shade";
+        } | {
+            /** @enum {string} */
+            kind: "leaves";
+            /** @description The share of it that comes through on the whole: dense 0.1, usual 0.25, thin 0.5 (common practice). */
+            open: components["schemas"]["Share"];
         } | {
             /** @description How high the roof's edge stands as the subject looks out. */
             edge: components["schemas"]["Altitude"];

@@ -63,7 +63,16 @@ export const turnsBefore = (patch: string) =>
   })
 export const methods = choicesOf({ incident: 'incident', reflected: 'reflected' })
 export const measures = choicesOf({ ev: 'EV', settings: 'settings that were right' })
-export const backgrounds = choicesOf({ wall: 'A wall', open: 'Open ground' })
+export const backgrounds = choicesOf({
+  wall: 'A wall',
+  open: 'Open ground',
+  water: 'Water',
+  foliage: 'Trees or a hedge',
+  street: 'Houses',
+})
+/** A background in a sentence. */
+export const lies = (kind: Setup['background']['kind']) =>
+  backgrounds.find(({ id }) => id === kind)?.name.toLowerCase() ?? kind
 export const ambients = choicesOf({
   sun: 'Sun',
   low_sun: 'Low sun',

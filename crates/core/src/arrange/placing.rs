@@ -184,7 +184,7 @@ impl Placing<'_> {
     pub(super) fn pane(&mut self, kind: PaneKind) {
         let behind = match self.setup.background.kind {
             BackgroundKind::Wall => (self.setup.background.distance.metres() - 0.05).min(2.0),
-            BackgroundKind::Open => 1.5,
+            _ => 1.5,
         };
         self.setup.scene.panes.push(Pane {
             id: fresh_id("pane", self.setup.scene.panes.iter().map(|pane| &pane.id)),

@@ -6,7 +6,7 @@ use crate::marks::Mark;
 use crate::optics::{Movement, Support};
 use crate::say::card as words;
 use crate::set::ProductKind;
-use crate::setup::{BackgroundKind, ExposureMode, FileKind, Joined, Multiple, ShutterType};
+use crate::setup::{ExposureMode, FileKind, Joined, Multiple, ShutterType};
 use crate::situation::{Dials, Situation};
 
 /// Slower than this, in stops of time over one second, the hand or the subject shows: 1/60 (common practice).
@@ -17,7 +17,7 @@ pub(super) fn before(s: &Situation<'_>) -> Vec<CardLine> {
     let (camera, dials) = (&s.setup.camera, Dials::of(s.setup));
     let film = s.body.film.is_some();
     let lit = !s.lights.is_empty();
-    let outdoors = s.setup.background.kind == BackgroundKind::Open;
+    let outdoors = s.setup.background.kind.is_open();
     let stabilised = s.body.stabiliser.stops().max(s.lens.stabiliser.stops()) > 0.0;
     let moving = s.setup.subject.movement != Movement::Still;
     let boxed = |lit: &crate::situation::Lit<'_>| {

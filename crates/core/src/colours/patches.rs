@@ -133,11 +133,7 @@ pub(crate) struct Surfaces {
 
 impl Surfaces {
     pub(crate) fn of(setup: &Setup) -> Surfaces {
-        let grey = || Surface::grey(setup.background.surface.reflectance.share());
-        Surfaces {
-            subject: setup.colour_of(0).surface(),
-            background: setup.background.colour.map_or_else(grey, |colour| colour.surface()),
-        }
+        Surfaces { subject: setup.colour_of(0).surface(), background: setup.background.paint() }
     }
 
     pub(crate) fn on(&self, patch: Patch) -> &Surface {
@@ -228,7 +224,7 @@ pub(super) fn of(
     let (surfaces, eye, aim) = (Surfaces::of(s.setup), eye(s), Aim::of(s, lights));
     let white = Surface::grey(WHITE);
     let skin = s.setup.colour_of(0).words();
-    let behind = s.setup.background.colour.map_or("grey", |_| say::names::OWN_COLOUR);
+    let behind = s.setup.background.paint_words();
     let face = luminances(s, split, parts, Patch::Face);
     let shadow = split.ambient[Patch::ShadowSide].map(|_| luminances(s, split, parts, Patch::ShadowSide));
     let meeting = shadow.as_ref().map(|shadow| face.iter().zip(shadow).map(|(a, b)| f64::midpoint(*a, *b)).collect());

@@ -7,7 +7,7 @@ use crate::forecast::{
     modelled,
 };
 use crate::quantity::{Ev100, Stops};
-use crate::setup::{BackgroundKind, Patch, PerPatch, Reading, Setup, Turned};
+use crate::setup::{Patch, PerPatch, Reading, Setup, Turned};
 use crate::situation::reading_level;
 use crate::sources::{Expected, Fit, HIDDEN, Observed, Prior};
 
@@ -61,7 +61,7 @@ fn things(standing: &Standing<'_>) -> Vec<Prior> {
     let indoors = standing.spot.is_indoors();
     let lasts = if indoors { f64::INFINITY } else { TURNS };
     let own = if indoors { IN_ROOM } else { OUTDOORS };
-    let behind = if standing.setup.background.kind == BackgroundKind::Open { FAR_BEHIND } else { own };
+    let behind = if standing.setup.background.kind.is_open() { FAR_BEHIND } else { own };
     let each = [own, behind, FAR_BEHIND, SIDE, SIDE, SIDE, SIDE];
     each.map(|error| Prior { error, lasts }).to_vec()
 }

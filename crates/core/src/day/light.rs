@@ -1,14 +1,14 @@
 use super::{Day, SetupCurve, Timeline};
 use crate::colour::Temperature;
 use crate::exposure::MeterConstants;
-use crate::forecast::{AmbientSource, Around, FarOff, Forecast, Standing, modelled};
+use crate::forecast::{AmbientSource, Around, FarOff, Forecast, Leaves, PatchLight, Standing, modelled};
 use crate::geometry::DVec3;
 use crate::house::SkyKind;
 use crate::place::{Spot, Surroundings};
-use crate::quantity::{Degrees, Duv, Ev100, Kelvin, Share, turn};
+use crate::quantity::{Degrees, Duv, Ev100, Kelvin, Share, Stops, turn};
 use crate::scene::Sun;
 use crate::set::Skyline;
-use crate::setup::{PerPatch, Reading, Setup};
+use crate::setup::{Patch, PerPatch, Reading, Setup};
 use crate::sky::{SkyLight, sky_light};
 use crate::sun::{RISE_AND_SET, SunAt, sun_at};
 
@@ -81,10 +81,10 @@ impl<'a> DayLight<'a> {
 /// The sun as it stands on the set: turned from where the camera looks; none while it is down, behind the skyline or
 /// kept off the spot.
 fn on_set(around: &Around<'_>) -> Option<Sun> {
-    let open = !around.spot.is_indoors() && !matches!(around.spot.surroundings, crate::place::Surroundings::Shade);
+    let through = around.spot.surroundings.sun_through();
     let over = around.sun_over_skyline();
-    let lux = around.light.direct_normal * over;
-    (open && over > 0.05 && around.sun.apparent > 0.0 && around.light.skies[2] < 0.9).then(|| Sun {
+    let lux = around.light.direct_normal * over * through;
+    (through > 0.0 && over > 0.05 && around.sun.apparent > 0.0 && around.light.skies[2] < 0.9).then(|| Sun {
         bearing: Degrees::nearest(tenth(turn(around.spot.camera_looks.degrees(), around.sun.azimuth))),
         elevation: Degrees::nearest(tenth(around.sun.apparent)),
         level: Ev100::of(tenth(around.meter.incident_level(lux.max(1e-3)))),
@@ -141,12 +141,29 @@ pub fn forecast_at(
         background_duv: behind.map(aside),
         sunlit: Share::nearest((sunlit * 20.0).round() / 20.0),
         turned: curve.turned(&standing, around),
+        leaves: leaves_over(spot, &here.model.lit, standing.sources()),
         far_off: (!spot.is_indoors()).then(|| FarOff {
             dome: standing.dome(&now),
             lux: now.light.sky_horizontal * spot.sky.share(),
             skyline: Skyline::of(|bearing| now.horizon.altitude(spot.camera_looks.degrees() + bearing)),
         }),
     })
+}
+
+/// What leaves over a spot do with the sun on a face.
+fn leaves_over(spot: &Spot, lit: &PerPatch<Option<PatchLight>>, sources: &[AmbientSource]) -> Option<Leaves> {
+    let Surroundings::Leaves { open } = spot.surroundings else { return None };
+    let open = open.share();
+    let sun = sources.iter().position(|source| *source == AmbientSource::Sun);
+    let on_side = |side: Patch| {
+        let (face, sun) = (lit[side].as_ref()?, sun?);
+        // On the whole; in a fleck it is all of the sun, between them none.
+        let on_whole = face.parts[sun].straight;
+        let shade = face.lux() - on_whole;
+        (on_whole > 0.0 && shade > 0.0).then(|| (1.0 + on_whole / open / shade).log2())
+    };
+    let flecks = [Patch::Face, Patch::ShadowSide].into_iter().filter_map(on_side).reduce(f64::max).map(Stops::of);
+    Some(Leaves { open, flecks })
 }
 
 /// What the forecast says of a setup at its own time, for whoever answers for it: none without a slot, or at a time

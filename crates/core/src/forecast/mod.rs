@@ -98,6 +98,18 @@ pub struct Forecast {
     /// The sky over it and the skyline before that; none in a room.
     #[serde(skip)]
     pub far_off: Option<FarOff>,
+    /// Leaves over it.
+    #[serde(skip)]
+    pub leaves: Option<Leaves>,
+}
+
+/// Leaves over a set.
+#[derive(Debug, Clone, Copy, PartialEq)]
+pub struct Leaves {
+    /// The share of the sun that comes through on the whole.
+    pub open: f64,
+    /// How far a fleck of sun on the face stands over the shade between them; none where the sun does not come to it.
+    pub flecks: Option<Stops>,
 }
 
 /// What lies far off behind a set at its time.

@@ -2,7 +2,8 @@ use super::standing::Standing;
 use super::{AmbientSource, Around, FaceLight, Part, PatchLight};
 use crate::exposure::reflected_level;
 use crate::quantity::turn;
-use crate::setup::{BackgroundKind, Patch, PerPatch};
+use crate::set::Landscape;
+use crate::setup::{Patch, PerPatch};
 use std::f64::consts::PI;
 
 /// What the model says of a setup's light at one moment.
@@ -20,8 +21,16 @@ pub struct Modelled {
     pub sunlit: f64,
 }
 
-/// The part of an open background that is sky, or water that mirrors it (the program's own estimate).
-const SKY_BEHIND: f64 = 0.25;
+/// The part of an open background that is sky, seen over and between what stands there or mirrored in water (the program's own
+/// estimate).
+const fn sky_behind(landscape: Landscape) -> f64 {
+    match landscape {
+        Landscape::Land => 0.25,
+        Landscape::Water => 0.35,
+        Landscape::Foliage | Landscape::Street => 0.1,
+    }
+}
+
 /// How high the sky is that stands just over an open background, in degrees.
 const OVER_HORIZON: f64 = 4.0;
 /// How high the brightest sky is that a frame holds, in degrees.
@@ -93,9 +102,10 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
     let by_source = |give: &dyn Fn(AmbientSource) -> Part| sources.iter().map(|source| give(*source)).collect();
     let sky_at = |altitude: f64| PI * around.sky_luminance(altitude, beside(around.sun.azimuth, looks));
     let outdoors = !spot.is_indoors();
-    let (behind, sunlit) = match background.kind {
-        BackgroundKind::Open if outdoors => {
-            let (sky, ground) = (SKY_BEHIND * sky_at(OVER_HORIZON), (1.0 - SKY_BEHIND) * reflects);
+    let (behind, sunlit) = match background.kind.landscape() {
+        Some(landscape) if outdoors => {
+            let of_it = sky_behind(landscape);
+            let (sky, ground) = (of_it * sky_at(OVER_HORIZON), (1.0 - of_it) * reflects);
             let of_sky = around.light.sky_horizontal;
             let parts = by_source(&|source| match source {
                 AmbientSource::Sun => Part { off: ground * (around.open_ground() - of_sky), ..Part::default() },
@@ -104,8 +114,8 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
             });
             (Some(PatchLight { parts, of_one: reflected_level(1.0 / PI) }), over)
         }
-        BackgroundKind::Open => (lit[Patch::Face].clone().map(|face| PatchLight { of_one: sends_back, ..face }), 0.0),
-        BackgroundKind::Wall => {
+        Some(_) => (lit[Patch::Face].clone().map(|face| PatchLight { of_one: sends_back, ..face }), 0.0),
+        None => {
             let at = turn(looks + 180.0, around.sun.azimuth).abs();
             let facing = ((95.0 - at) / 10.0).clamp(0.0, 1.0);
             let wall = lit[Patch::Background].take().map(|wall| PatchLight { of_one: sends_back, ..wall });
@@ -115,7 +125,7 @@ pub fn modelled(standing: &Standing<'_>, around: &Around<'_>) -> Modelled {
         }
     };
     lit[Patch::Background] = behind;
-    lit[Patch::Sky] = (outdoors && background.kind == BackgroundKind::Open).then(|| PatchLight {
+    lit[Patch::Sky] = (outdoors && background.kind.is_open()).then(|| PatchLight {
         parts: by_source(&|source| match source {
             AmbientSource::Sky => Part { straight: sky_at(IN_FRAME), ..Part::default() },
             _ => Part::default(),

@@ -126,9 +126,8 @@ impl<'a> Standing<'a> {
         let (spot, light) = (self.spot, &around.light);
         let mut all = Vec::new();
         let sun = self.to_sun(around);
-        let shade = matches!(spot.surroundings, Surroundings::Shade) || spot.is_indoors();
-        let beam = light.direct_normal * around.sun_over_skyline();
-        if !shade && beam > 0.0 && around.sun.apparent > 0.0 {
+        let beam = light.direct_normal * around.sun_over_skyline() * spot.surroundings.sun_through();
+        if beam > 0.0 && around.sun.apparent > 0.0 {
             let source = Source::Parallel { way: sun, walled: true };
             all.push(Shining { of: AmbientSource::Sun, source, amount: beam });
         }

@@ -6,7 +6,7 @@ use crate::forecast::IN_FRAME;
 use crate::geometry::{DVec3, bearing_and_tilt, direction};
 use crate::quantity::Stops;
 use crate::set::{Dome, On, Source, from_side};
-use crate::setup::{BackgroundKind, Patch};
+use crate::setup::Patch;
 use crate::situation::Situation;
 use crate::sky::Heights;
 
@@ -27,7 +27,7 @@ const LEAST: f64 = 0.02;
 /// The sky behind an open set where a day knows it, and what it gives level ground in the open, in lux.
 fn sky_over(s: &Situation<'_>) -> Option<(Dome, f64)> {
     let far_off = s.forecast?.far_off.as_ref()?;
-    let open = s.setup.background.kind == BackgroundKind::Open;
+    let open = s.setup.background.kind.is_open();
     open.then_some((far_off.dome, far_off.lux))
 }
 
@@ -88,12 +88,12 @@ pub(super) fn ambient(s: &Situation<'_>) -> Ambient {
         if about < 0.0 && less > 0.0 && less <= dimmed && alone >= 0.0 { (less, alone) } else { (dimmed, side) };
     let about = about.max(0.0);
     // What the layers give what is behind, before anything is known of it.
-    let (behind, above) = match s.setup.background.kind {
-        BackgroundKind::Wall => {
+    let (behind, above) = match s.setup.background.kind.landscape() {
+        None => {
             let behind = dimmed * given(Patch::Background) + about + side * of_side(DVec3::NEG_Y);
             (behind, about + side)
         }
-        BackgroundKind::Open => {
+        Some(_) => {
             let far_off = |source: usize| light.set().sources[source].far_off();
             let down: f64 = known.iter().map(|(source, amount)| dimmed * amount * far_off(*source)).sum();
             let seen = sky.map_or(0.0, |(dome, lux)| dimmed * lux * in_frame(s, dome));

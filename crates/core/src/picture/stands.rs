@@ -70,11 +70,9 @@ pub(super) fn shown(s: &Situation<'_>, paints: &Paints) -> Shown {
             surface: plain(&paints.thing),
         }),
         moves: moves(s),
-        skyline: s
-            .forecast
-            .and_then(|forecast| forecast.far_off.as_ref())
-            .map(|far| far.skyline.clone())
-            .unwrap_or_default(),
+        skyline: s.skyline(),
+        behind: setup.background.behind(),
+        leaves: s.forecast.and_then(|forecast| forecast.leaves).map(|leaves| leaves.open),
         busy: setup.background.detail == Some(Detail::Busy),
         gear: gear(s),
         table: thing.then(|| table(&setup.scene.thing)).flatten(),

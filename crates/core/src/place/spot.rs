@@ -1,6 +1,6 @@
 use super::Horizon;
 use crate::check::Check;
-use crate::quantity::limits::{AMBIENT_KELVIN, ROOF_EDGE, WALK_MINUTES, WINDOW_DISTANCE, WINDOW_SIDE};
+use crate::quantity::limits::{AMBIENT_KELVIN, ROOF_EDGE, THROUGH_LEAVES, WALK_MINUTES, WINDOW_DISTANCE, WINDOW_SIDE};
 use crate::quantity::{Altitude, Bearing, Ev100, Id, Kelvin, Metres, Minutes, Name, Share};
 use serde::{Deserialize, Serialize};
 
@@ -13,6 +13,11 @@ pub enum Surroundings {
     Open,
     /// A building or trees keep the sun off; the sky reaches it.
     Shade,
+    /// Leaves overhead: the sun comes through in flecks.
+    Leaves {
+        /// The share of it that comes through on the whole: dense 0.1, usual 0.25, thin 0.5 (common practice).
+        open: Share,
+    },
     /// A roof overhead, open in front: doors, a porch, the edge of a wood.
     Overhang {
         /// How high the roof's edge stands as the subject looks out.
@@ -29,6 +34,18 @@ pub enum Surroundings {
     },
     /// A room without daylight.
     Room,
+}
+
+impl Surroundings {
+    /// The share of the sun that comes to the set from where it stands, on the whole.
+    #[must_use]
+    pub fn sun_through(self) -> f64 {
+        match self {
+            Surroundings::Open | Surroundings::Overhang { .. } => 1.0,
+            Surroundings::Leaves { open } => open.share(),
+            Surroundings::Shade | Surroundings::Window { .. } | Surroundings::Room => 0.0,
+        }
+    }
 }
 
 /// Lamps that burn all the time, metered by themselves.
@@ -94,6 +111,9 @@ impl Spot {
                 check.range(format_args!("{at}/surroundings/width"), WINDOW_SIDE, width.metres());
                 check.range(format_args!("{at}/surroundings/height"), WINDOW_SIDE, height.metres());
                 check.range(format_args!("{at}/surroundings/distance"), WINDOW_DISTANCE, distance.metres());
+            }
+            Surroundings::Leaves { open } => {
+                check.range(format_args!("{at}/surroundings/open"), THROUGH_LEAVES, open.share());
             }
             Surroundings::Open | Surroundings::Shade | Surroundings::Room => {}
         }

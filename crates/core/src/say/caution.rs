@@ -107,6 +107,12 @@ pub(crate) fn perspective(larger: impl Display) -> String {
     )
 }
 
+pub(crate) fn flecks(stops: impl Display) -> String {
+    format!(
+        "Leaves overhead: a fleck of sun on the face stands {stops} over the shade between them, and where it falls is chance. Into even shade, or a diffusion panel over the subject; leave the flecks to what is behind."
+    )
+}
+
 pub(crate) fn skyline(neck: bool, camera: impl Display, down: bool) -> String {
     let through = if neck { "neck" } else { "head" };
     let (way, then) = if down {

@@ -15,6 +15,7 @@ pub(crate) const BACKLIT_LOW_SUN: &str = "a low sun behind the subject";
 pub(crate) const GOLDEN_BY_CLOCK: &str = "golden light by the clock";
 pub(crate) const BLUE_WITH_LAMPS: &str = "a blue sky with lamps";
 pub(crate) const OWN_COLOUR: &str = "its own colour";
+pub(crate) const GREEN_OF_LEAVES: &str = "the green of leaves";
 pub(crate) const WHERE_THEY_MEET: &str = "where they meet";
 pub(crate) const FROM_SIDE: &str = "from the side";
 pub(crate) const FROM_CAMERA: &str = "from the camera";

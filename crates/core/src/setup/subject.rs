@@ -1,6 +1,9 @@
+use crate::colour::{Lab, Surface as Paint};
 use crate::optics::{Movement, Trace};
 use crate::quantity::{Metres, Share};
+use crate::say::names;
 use crate::scene::{Colouring, SubjectKind, Surface, Tone};
+use crate::set::{Behind, Landscape};
 use serde::{Deserialize, Serialize};
 
 /// Who or what is in the picture.
@@ -31,6 +34,32 @@ pub enum BackgroundKind {
     Wall,
     /// Open ground up to a horizon; the distance is that of what was metered.
     Open,
+    /// Water up to a far bank or a horizon.
+    Water,
+    /// Trees, bushes, a hedge.
+    Foliage,
+    /// Houses along a street.
+    Street,
+}
+
+impl BackgroundKind {
+    /// What lies there in the open; none where it is a wall.
+    #[must_use]
+    pub const fn landscape(self) -> Option<Landscape> {
+        match self {
+            BackgroundKind::Wall => None,
+            BackgroundKind::Open => Some(Landscape::Land),
+            BackgroundKind::Water => Some(Landscape::Water),
+            BackgroundKind::Foliage => Some(Landscape::Foliage),
+            BackgroundKind::Street => Some(Landscape::Street),
+        }
+    }
+
+    /// Whether it is open, with a sky over it where there is no roof.
+    #[must_use]
+    pub const fn is_open(self) -> bool {
+        self.landscape().is_some()
+    }
 }
 
 /// How much there is to see in a background.
@@ -49,7 +78,7 @@ pub enum Detail {
 #[cfg_attr(feature = "openapi", derive(utoipa::ToSchema))]
 #[serde(deny_unknown_fields)]
 pub struct Background {
-    /// A wall or open ground.
+    /// A wall, or what lies there in the open.
     pub kind: BackgroundKind,
     /// How far behind the origin of the set it is.
     pub distance: Metres,
@@ -62,6 +91,38 @@ pub struct Background {
     /// Its colour; grey without one.
     pub colour: Option<Colouring>,
 }
+
+impl Background {
+    /// What lies behind the set, and how far off; none before a wall.
+    #[must_use]
+    pub fn behind(&self) -> Option<Behind> {
+        Some(Behind { landscape: self.kind.landscape()?, far: self.distance.metres() })
+    }
+
+    /// What it is painted with: its own colour, the green of leaves for foliage, else grey, as light as it is said to be.
+    #[must_use]
+    pub fn paint(&self) -> Paint {
+        let share = self.surface.reflectance.share();
+        match (self.colour, self.kind) {
+            (Some(colour), _) => colour.surface(),
+            (None, BackgroundKind::Foliage) => Paint::of(LEAVES.as_light_as(share)),
+            (None, _) => Paint::grey(share),
+        }
+    }
+
+    /// That paint in words.
+    #[must_use]
+    pub const fn paint_words(&self) -> &'static str {
+        match (self.colour, self.kind) {
+            (Some(_), _) => names::OWN_COLOUR,
+            (None, BackgroundKind::Foliage) => names::GREEN_OF_LEAVES,
+            (None, _) => "grey",
+        }
+    }
+}
+
+/// Leaves in the sun (*memory*: a printed reference of them).
+const LEAVES: Lab = Lab { l: 43.0, a: -13.0, b: 22.0 };
 
 impl super::Setup {
     /// How light or dark one of the people is, or the thing.

@@ -13,6 +13,7 @@ mod levels;
 mod limits;
 mod mixed;
 mod propose;
+mod skyline;
 
 pub use allowed::Forbidden;
 pub(crate) use ambient::level as reading_level;

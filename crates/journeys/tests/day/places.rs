@@ -117,3 +117,25 @@ async fn bad_coordinates_zones_and_skylines_are_said_where_they_are_typed() {
     walk.fits_across().await;
     walk.end_expecting("the server responded with a status of 422").await;
 }
+
+/// Leaves over a spot: how much of the sun comes through is said beside it, what is none is refused there, and on the bench the flecks
+/// are warned of while the sun is on the face.
+#[tokio::test(flavor = "multi_thread")]
+async fn leaves_overhead() {
+    const OPEN: &str = "Foot of the slip: share of the sun through the leaves";
+    let walk = Walk::at_desk().await;
+    walk.open("/jobs/job-slip-shed/day").await;
+    walk.press_named("Place and sky").await;
+    walk.choose("in the open", "under leaves, with flecks of sun").await;
+    walk.type_into(OPEN, "150").await;
+    walk.sees("header", "but for what is marked").await;
+    walk.type_into(OPEN, "25").await;
+    walk.no_longer_sees("header", "but for what is marked").await;
+    walk.sees("header", "Saved").await;
+    walk.open_setup("setup-water").await;
+    walk.no_longer_sees("main p", "Leaves overhead").await;
+    walk.type_into("It is", "10:00").await;
+    walk.sees("main", "Leaves overhead: a fleck of sun on the face stands").await;
+    walk.accessible("a setup under leaves").await;
+    walk.end_expecting("the server responded with a status of 4").await;
+}

@@ -59,6 +59,13 @@ impl Lab {
         Xyz { x: xyz.x, y: xyz.y, z: xyz.z }
     }
 
+    /// A paint of the same hue and saturation that sends this share of daylight back.
+    #[must_use]
+    pub fn as_light_as(self, share: f64) -> Lab {
+        let Xyz { x, y, z } = self.xyz();
+        if y > 0.0 { Lab::of(Xyz { x: x * share / y, y: share, z: z * share / y }) } else { self }
+    }
+
     /// How different two colours look: CIEDE2000 (CIE 142, ISO/CIE 11664-6).
     #[must_use]
     pub fn difference(self, other: Lab) -> f64 {

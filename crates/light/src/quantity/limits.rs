@@ -155,6 +155,7 @@ limits! {
     TOLERANCE = "tolerance", "stops", 0.1, 1.0;
     WINDOW_SIDE = "size of the window", "m", 0.2, 40.0;
     WINDOW_DISTANCE = "distance from the window", "m", 0.1, 60.0;
+    THROUGH_LEAVES = "share of the sun through leaves", "", 0.02, 0.9;
     ROOF_EDGE = "height of the roof's edge", "°", 5.0, 89.0;
     // Fields of the kit.
     SENSOR_SIDE = "side of the sensor", "mm", 2.0, 120.0;

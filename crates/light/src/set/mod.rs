@@ -3,6 +3,7 @@
 //! Two sets that are equal have the same light: whatever keeps light once computed compares sets, and needs no list of
 //! what would have changed it.
 
+mod behind;
 mod dome;
 mod outline;
 mod product;
@@ -15,6 +16,7 @@ mod source;
 mod view;
 mod walls;
 
+pub use behind::{Behind, Landscape};
 pub use dome::Dome;
 pub use outline::{Outline, StandsOff};
 pub use product::{Finish, ProductKind};

@@ -1,4 +1,4 @@
-use super::{Finish, ProductKind, Skyline, Surface, View};
+use super::{Behind, Finish, ProductKind, Skyline, Surface, View};
 use crate::colour::Surface as Paint;
 use crate::emitter::Emitter;
 use crate::geometry::{DVec3, Flat};
@@ -19,6 +19,10 @@ pub struct Shown {
     pub table: Option<Flat>,
     /// What stands far off before the sky.
     pub skyline: Skyline,
+    /// What lies behind an open set; none before a wall.
+    pub behind: Option<Behind>,
+    /// The share of the sun that comes through leaves overhead; none where there are none.
+    pub leaves: Option<f64>,
     /// Whether what is behind is full of detail: mottled, about as bright as it is on the whole.
     pub busy: bool,
     /// What carries and shapes light: it is seen and shaded, and sends no light on.

@@ -54,6 +54,8 @@ pub fn world(people: u32) -> World {
             moves: false,
             table: None,
             skyline: Skyline::default(),
+            behind: None,
+            leaves: None,
             gear: Vec::new(),
             busy: false,
         },

@@ -3,11 +3,12 @@
 use super::mottle::mottled;
 use super::{Point, Stands};
 use crate::V;
+use crate::d;
 use crate::matter::{GLASS, Matter, sends_back};
 use crate::part::Part;
-use crate::world::{Asked, Met, World, d};
+use crate::world::{Asked, Met, World};
 use obvhs::ray::Ray;
-use tolva_light::set::{RoomSide, Skyline};
+use tolva_light::set::RoomSide;
 
 /// How often a look is followed on: a glass has two walls, each with two sides, and stands before a pane.
 const ON: usize = 14;
@@ -70,8 +71,12 @@ impl Look {
         }
     }
 
-    fn past_everything(&self, skyline: &Skyline) -> Point {
-        let part = if skyline.hides(d(self.way)) { Part::Beyond } else { Part::Sky };
+    fn past_everything(&self, world: &World) -> Point {
+        let is_sky = match &world.backdrop {
+            Some(backdrop) => backdrop.is_sky(&world.shown, self.from, self.way),
+            None => !world.shown.skyline.hides(d(self.way)),
+        };
+        let part = if is_sky { Part::Sky } else { Part::Beyond };
         Point {
             at: self.from + self.way * FAR,
             normal: -self.way,
@@ -90,10 +95,19 @@ impl Look {
     }
 }
 
-/// A point of a background full of detail, mottled.
-fn busy(world: &World, point: Point) -> Point {
-    let behind = matches!(point.part, Part::Beyond | Part::Room(RoomSide::Background));
-    let shade = if world.shown.busy && behind { mottled(point.way) } else { 1.0 };
+/// A point of what is behind, or of the ground before it, as uneven as it is: drawn as what it is, or mottled where a wall is full
+/// of detail.
+fn uneven(world: &World, from: V, point: Point) -> Point {
+    let shade = match (&world.backdrop, point.part) {
+        // Land has little to see in it; where there is much it is mottled as well.
+        (Some(backdrop), Part::Beyond) if world.shown.busy && backdrop.is_land() => {
+            backdrop.shade(from, point.way) * mottled(point.way)
+        }
+        (Some(backdrop), Part::Beyond) => backdrop.shade(from, point.way),
+        (Some(backdrop), Part::Room(RoomSide::Ground)) => backdrop.ground(point.at, from),
+        (None, Part::Room(RoomSide::Background)) if world.shown.busy => mottled(point.way),
+        _ => 1.0,
+    };
     Point { shade: point.shade * shade, ..point }
 }
 
@@ -107,7 +121,7 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                 break;
             }
             let Some(met) = world.first(Ray::new(look.from, look.way, 2e-5, f32::INFINITY), Asked::Seen) else {
-                sees(busy(world, look.past_everything(&world.shown.skyline)));
+                sees(uneven(world, look.from, look.past_everything(world)));
                 break;
             };
             if let Some((on, share)) = met.goes_on {
@@ -124,7 +138,7 @@ pub(crate) fn look(world: &World, eye: V, way: V, mut sees: impl FnMut(Point)) {
                     look = look.sent_back(&met, coat.mirrors(-look.way.dot(met.normal)));
                 }
                 Matter::Even(_) => {
-                    sees(busy(world, look.point(&met, 1.0)));
+                    sees(uneven(world, look.from, look.point(&met, 1.0)));
                     break;
                 }
                 Matter::Metal => {

@@ -1,5 +1,6 @@
 //! Sets for the tests, and what the picture is checked against.
 
+mod behind;
 mod developed;
 mod making;
 mod reference;
@@ -77,6 +78,8 @@ pub(crate) fn shown(people: Vec<Figure>) -> Shown {
         moves: false,
         table: None,
         skyline: Skyline::default(),
+        behind: None,
+        leaves: None,
         gear: Vec::new(),
         busy: false,
     }

@@ -52,6 +52,11 @@ impl World {
         at.cmpge(low - 1e-3).all() && at.cmple(high + 1e-3).all()
     }
 
+    /// Whether a place on the ground lies before what is behind an open set: it looks as the set's own does.
+    fn is_before_backdrop(&self, at: V) -> bool {
+        self.backdrop.as_ref().is_some_and(|backdrop| at.y < backdrop.ground_up_to())
+    }
+
     /// The first thing a ray meets.
     pub(crate) fn first(&self, ray: Ray, asked: Asked) -> Option<Met> {
         let mut ray = ray;
@@ -71,8 +76,9 @@ impl World {
             }
             let far = (from - v(plane.at)).dot(looks) / towards;
             // Walls end where the set does; the ground goes on, but is the place's own there.
-            let inside = self.within(from + way * far);
             let is_ground = looks.z > 0.5;
+            let at = from + way * far;
+            let inside = self.within(at) || is_ground && asked == Asked::Seen && self.is_before_backdrop(at);
             if far > 0.0 && (inside || is_ground) {
                 let part = if inside { Part::Room(plane.part) } else { Part::Beyond };
                 take(&mut ray, Met::flat(far, looks, part));

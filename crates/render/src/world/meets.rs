@@ -1,6 +1,7 @@
 //! Where a ray meets what is flat, a lamp, a box.
 
 use super::*;
+use crate::d;
 
 /// How far on a ray meets something flat, and the side it comes to.
 pub(super) fn meets(flat: &Flat, from: V, way: V) -> Option<(f32, V)> {

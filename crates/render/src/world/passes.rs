@@ -1,9 +1,9 @@
 //! What light gets past.
 
+use super::World;
 use super::meets::passes_box;
-use super::{World, d};
-use crate::V;
 use crate::matter::{Matter, PASSES};
+use crate::{V, d};
 use obvhs::ray::Ray;
 
 impl World {

@@ -146,6 +146,11 @@ pub enum Caution {
         /// How much larger the nose is drawn than the ears, in per cent.
         larger: f64,
     },
+    /// Flecks of sun through leaves fall on the face.
+    Flecks {
+        /// How far they stand over the shade between them.
+        stops: f64,
+    },
     /// The skyline runs through somebody.
     Skyline {
         /// Whether through the neck; else through the head.

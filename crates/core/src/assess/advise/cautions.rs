@@ -10,9 +10,9 @@ use crate::glass::Seen;
 use crate::kit::{FlashKind, Modifier, ModifierKind};
 use crate::marks::Mark;
 use crate::optics::{Movement, Support};
-use crate::quantity::{Ev100, Id, Kilograms, Power};
+use crate::quantity::{Ev100, Id, Kilograms, Power, Stops};
 use crate::scene::{Finish, Role};
-use crate::setup::{BackgroundKind, ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
+use crate::setup::{ExposureMode, Holder, Method, Patch, SubjectKind, Tone};
 use crate::situation::{Dials, Lit, Situation, Source};
 use crate::stage::Intruder;
 
@@ -63,7 +63,8 @@ pub fn cautions(
     about.said
 }
 
-/// What there is to be cautious of, subject by subject.
+/// Flecks that stand no further over the shade, in stops, are not seen as such (the program's own choice).
+const SEEN_AS_FLECKS: f64 = 0.5;
 /// As far off as a skyline is, in metres.
 const FAR_OFF: f64 = 1e4;
 /// So far from shoulders or head a skyline is clear of them, in metres (common practice).
@@ -71,6 +72,7 @@ const CLEAR_OF: f64 = 0.05;
 /// No camera looks from lower than this, in metres.
 const LOWEST: f64 = 0.1;
 
+/// What there is to be cautious of, subject by subject.
 struct Cautions<'a> {
     s: &'a Situation<'a>,
     facts: &'a Facts,
@@ -104,6 +106,10 @@ impl Cautions<'_> {
         }
         if let Some((lighter, darker)) = wrong_way_round(self.s, people) {
             self.say(About::Subject, None, Caution::Tones { lighter, darker });
+        }
+        let flecks = self.s.forecast.and_then(|forecast| forecast.leaves?.flecks);
+        if let Some(stops) = flecks.map(Stops::stops).filter(|stops| *stops >= SEEN_AS_FLECKS) {
+            self.say(About::Subject, None, Caution::Flecks { stops });
         }
         if let Some(sockets) = set.sockets.filter(|sockets| sockets.under.stops() >= DARK_EYES) {
             let (stops, guessed) = (sockets.under.stops(), sockets.guessed);
@@ -205,14 +211,12 @@ impl Cautions<'_> {
     /// A level skyline is as high as the camera, on everybody; a ridge as much higher as it rises on the way to them.
     fn skyline(&mut self) {
         let (s, view) = (self.s, self.s.stage.view);
-        let far_off = s.forecast.and_then(|forecast| forecast.far_off.as_ref());
         let rises = |at: DVec3| {
             let to = (at - view.eye).with_z(0.0);
-            let altitude = far_off.map_or(0.0, |far_off| far_off.skyline.altitude(bearing_and_tilt(to).0));
-            to.length() * altitude.to_radians().tan()
+            to.length() * s.skyline_at(bearing_and_tilt(to).0).to_radians().tan()
         };
         let ahead = view.looks.with_z(0.0).normalize_or_zero() * FAR_OFF;
-        let open = s.setup.background.kind == BackgroundKind::Open;
+        let open = s.setup.background.kind.is_open();
         if !self.has_people() || !open || !view.sees(view.eye + ahead + DVec3::Z * rises(view.eye + ahead)) {
             return;
         }

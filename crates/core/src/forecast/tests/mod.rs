@@ -118,6 +118,35 @@ fn a_roof_takes_sky_and_high_sun_but_not_low_sun() {
     assert!(sun(20.0) > 10_000.0);
 }
 
+/// Leaves let a part of the sun through and take none of the sky: that is the spot's own.
+#[test]
+fn leaves_let_a_part_of_the_sun_through() {
+    let leaves = Surroundings::Leaves { open: crate::quantity::Share::nearest(0.25) };
+    let (under, open) = (model(leaves, 90.0, 30.0, 0.0).face, model(Surroundings::Open, 90.0, 30.0, 0.0).face);
+    assert!(
+        (under.sun / open.sun - 0.25).abs() < 1e-9 && (under.sky / open.sky - 1.0).abs() < 1e-9,
+        "{under:?} {open:?}"
+    );
+}
+
+/// What is behind in the open is part sky: of water the most, of trees and houses the least.
+#[test]
+fn water_mirrors_the_sky_and_houses_hide_it() {
+    let spot = spot(Surroundings::Open);
+    let sky = |kind: BackgroundKind| {
+        let setup = person(kind);
+        let background = |around: &Around<'_>| {
+            let model = modelled(&Standing::of(&setup, &spot), around);
+            model.lit[Patch::Background].as_ref().unwrap().parts[1].straight
+                / (std::f64::consts::PI * around.sky_luminance(4.0, 90.0))
+        };
+        under(&spot, 270.0, 40.0, 0.0, background)
+    };
+    let all = [BackgroundKind::Water, BackgroundKind::Open, BackgroundKind::Street, BackgroundKind::Foliage].map(sky);
+    assert!(all[0] > all[1] && all[1] > all[2] && all[2] > 0.0, "{all:?}");
+    assert_eq!(all[2].to_bits(), all[3].to_bits());
+}
+
 #[test]
 fn a_skyline_keeps_the_sun_off() {
     let ridge = Horizon(

@@ -1,4 +1,5 @@
 mod day;
+mod leaves;
 
 use super::*;
 use crate::forecast::Seen;

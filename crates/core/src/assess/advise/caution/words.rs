@@ -69,6 +69,7 @@ impl Caution {
                 return say::caution::focus_in_the_dark(ev, by, limit);
             }
             Caution::Perspective { larger } => return say::caution::perspective(larger),
+            Caution::Flecks { stops } => return say::caution::flecks(stops_amount(*stops)),
             Caution::Skyline { neck, camera, down } => return say::caution::skyline(*neck, camera, *down),
             Caution::MirrorsAround => say::caution::MIRRORS_AROUND,
             Caution::SeenThrough => say::caution::SEEN_THROUGH,

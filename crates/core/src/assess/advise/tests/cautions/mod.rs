@@ -37,7 +37,8 @@ fn place(caution: &Caution) -> (About, bool) {
         Caution::FrameRate { .. } | Caution::FlickerSensitivity => (About::Pace, false),
         Caution::FixedBalance => (About::Colour, false),
         Caution::FlashUnused => (About::Light, false),
-        Caution::MirrorsAround
+        Caution::Flecks { .. }
+        | Caution::MirrorsAround
         | Caution::SeenThrough
         | Caution::LightestClips { .. }
         | Caution::Tones { .. }
