@@ -5,6 +5,7 @@ use crate::head::{BYTES, FrameKind, Head, MEMORY, PIXELS};
 use crate::inside::{is_tiff, largest_jpeg};
 use crate::mark::Seen;
 use crate::pixels::Pixels;
+use crate::unhurried;
 use image::ImageDecoder;
 use image::codecs::jpeg::JpegDecoder;
 use image::codecs::png::PngDecoder;
@@ -93,8 +94,12 @@ impl<'a> Opened<'a> {
         })
     }
 
-    /// All of its pixels.
-    pub(crate) fn pixels(&self) -> Result<Pixels, FrameError> {
-        Pixels::decoded(decoder(self.kind, self.picture)?, MEMORY)
+    /// All of its pixels. While a JPEG is decoded others are given way to.
+    pub(crate) fn pixels(&self, give_way: &dyn Fn()) -> Result<Pixels, FrameError> {
+        let decoder = decoder(self.kind, self.picture)?;
+        Pixels::decoded(decoder, MEMORY, |decoder, stored| match self.kind {
+            FrameKind::Jpeg | FrameKind::Raw => unhurried::decode(self.picture, decoder.color_type(), stored, give_way),
+            FrameKind::Png | FrameKind::Tiff => decoder.read_image(stored).map_err(FrameError::broken),
+        })
     }
 }

@@ -23,6 +23,7 @@ mod samples;
 mod shift;
 mod smaller;
 mod told;
+mod unhurried;
 mod written;
 
 pub use apart::{Apart, apart};

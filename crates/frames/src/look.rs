@@ -130,7 +130,7 @@ pub fn look(bytes: &[u8], marks: &[Mark], give_way: &dyn Fn()) -> Result<Looked,
     let opened = Opened::of(bytes)?;
     let head = opened.head()?;
     give_way();
-    let pixels = opened.pixels()?;
+    let pixels = opened.pixels(give_way)?;
     let linear = Linear::of(head.profile.as_deref(), &pixels)?;
     let (width, height) = pixels.size;
     let mut smaller = Smaller::of(pixels.size);

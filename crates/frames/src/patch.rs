@@ -47,7 +47,7 @@ pub fn patches(bytes: &[u8], marks: &[Mark]) -> Result<Vec<Result<PatchRead, Fra
     if marks.iter().all(|mark| area_of(&head, *mark).is_err()) {
         return Ok(marks.iter().map(|_| Err(FrameError::Mark)).collect());
     }
-    let pixels = opened.pixels()?;
+    let pixels = opened.pixels(&|| ())?;
     let linear = Linear::of(head.profile.as_deref(), &pixels)?;
     Ok(marks.iter().map(|mark| read(&head, &pixels, &linear, *mark)).collect())
 }

@@ -25,8 +25,12 @@ pub(crate) struct Pixels {
 }
 
 impl Pixels {
-    /// Decodes all of it, within a limit of memory.
-    pub(crate) fn decoded(mut decoder: impl ImageDecoder, memory: u64) -> Result<Pixels, FrameError> {
+    /// Decodes all of it, within a limit of memory, by what reads it into as many bytes as it has.
+    pub(crate) fn decoded<D: ImageDecoder>(
+        mut decoder: D,
+        memory: u64,
+        read: impl FnOnce(D, &mut [u8]) -> Result<(), FrameError>,
+    ) -> Result<Pixels, FrameError> {
         let mut limits = Limits::default();
         limits.max_alloc = Some(memory);
         decoder.set_limits(limits).map_err(FrameError::broken)?;
@@ -44,7 +48,7 @@ impl Pixels {
         };
         let bytes = usize::try_from(decoder.total_bytes()).ok().filter(|bytes| *bytes as u64 <= memory);
         let mut stored = vec![0; bytes.ok_or_else(|| FrameError::broken("more memory than is allowed"))?];
-        decoder.read_image(&mut stored).map_err(FrameError::broken)?;
+        read(decoder, &mut stored)?;
         let parts = if wide {
             Parts::Words(stored.chunks_exact(2).map(|two| u16::from_ne_bytes([two[0], two[1]])).collect())
         } else {

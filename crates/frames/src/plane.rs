@@ -34,7 +34,7 @@ impl Plane {
     pub(crate) fn of(bytes: &[u8]) -> Result<Plane, FrameError> {
         let opened = Opened::of(bytes)?;
         let head = opened.head()?;
-        let pixels = opened.pixels()?;
+        let pixels = opened.pixels(&|| ())?;
         let linear = Linear::of(head.profile.as_deref(), &pixels)?;
         Ok(Plane { size: pixels.size, seen: head.seen, pixels, linear })
     }

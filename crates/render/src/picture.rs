@@ -112,18 +112,20 @@ impl Picture {
         let active: Vec<bool> = self.layers.rounds.iter().map(|rounds| *rounds == round).collect();
         let mut added = vec![Falls::default(); self.layers.sums.len()];
         let (world, lit, points) = (&self.world, &self.sources, &self.layers.points);
-        let whole = added.par_chunks_mut(TILE * sources).zip(points.par_chunks(TILE)).enumerate().all(
-            |(tile, (sums, points))| {
-                if !wanted() {
-                    return false;
-                }
-                for (index, (point, sums)) in points.iter().zip(sums.chunks_mut(sources)).enumerate() {
-                    let random = Sequence::of((tile * TILE + index) as u32, round);
-                    sample(world, lit, point, &active, random, sums);
-                }
-                true
-            },
-        );
+        let width = self.layers.size.0.max(1);
+        let whole = added.par_chunks_mut(TILE * sources).zip(points.par_chunks(TILE)).all(|(sums, points)| {
+            if !wanted() {
+                return false;
+            }
+            let mut before = (u32::MAX, 0);
+            for (point, sums) in points.iter().zip(sums.chunks_mut(sources)) {
+                let of_pixel = if point.pixel == before.0 { before.1 + 1 } else { 0 };
+                before = (point.pixel, of_pixel);
+                let pixel = (point.pixel % width, point.pixel / width);
+                sample(world, lit, point, &active, Sequence::of(pixel, of_pixel, round), sums);
+            }
+            true
+        });
         if whole {
             for (at, added) in added.into_iter().enumerate().filter(|(at, _)| active[at % sources]) {
                 self.layers.sums[at] += added;
@@ -157,7 +159,7 @@ pub(crate) fn probed(world: &World, sources: &Sources, probe: &Probe, samples: u
     let mut sums = vec![Falls::default(); sources.len()];
     let active = vec![true; sources.len()];
     for round in 0..samples {
-        sample(world, sources, &point, &active, Sequence::of(0, round), &mut sums);
+        sample(world, sources, &point, &active, Sequence::of((0, 0), 0, round), &mut sums);
     }
     sums.into_iter().map(|sum| sum * (1.0 / samples.max(1) as f32)).collect()
 }

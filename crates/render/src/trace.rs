@@ -29,7 +29,8 @@ const SUN: f32 = 0.004_65;
 /// The power of the cosine of a metal card's lobe.
 const LOBE: f32 = Sheeting::LOBE as f32;
 
-/// What metal throws of a point's light, which falls in lines too fine to be met by chance, is drawn so wide.
+/// What metal throws of a point's light, which falls in lines too fine to be met by chance, is drawn so wide; and what it throws of any on
+/// what only lights something else, where nobody sees how sharp it is.
 const CAUSTIC: Coat = Coat { straight: 1.0, rough: 0.3 };
 
 /// From so many surfaces on a way may end by chance.
@@ -114,9 +115,11 @@ pub(crate) fn sample(
         _ => {}
     }
     let coat = world.matter(point.part).coat();
+    // Metal and glass show of light that falls on them only where they mirror it.
+    let is_even = point.shade > 0.0;
     for (index, (lit, sum)) in sources.all.iter().zip(&mut *sums).enumerate() {
         let random = random.pair();
-        if !active[index] {
+        if !active[index] || !is_even && !lit.is_a_point() {
             continue;
         }
         let flecks = world.flecks.filter(|_| matches!(lit.source, Source::Parallel { .. }));
@@ -131,6 +134,9 @@ pub(crate) fn sample(
     }
     if let Some(coat) = coat {
         gloss::mirrored(world, sources, point, coat, active, &mut random, sums);
+    }
+    if !is_even {
+        return;
     }
     if lets_through(world, point.part) {
         // A panel is lit from its other side, too.
@@ -158,6 +164,7 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
     let (mut depth, mut asked) = (0, Asked::Sends);
     // Light metered where it is counts what the room sends back: past a wall it is not counted again.
     let mut all_round = true;
+    let mut is_scattered = false;
     while depth < LAST {
         let Some(met) = world.first(Ray::new(from, way, 1e-4, f32::INFINITY), asked) else {
             for (lit, sum) in sources.all.iter().zip(&mut *sums) {
@@ -222,7 +229,7 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
         for (index, (lit, sum)) in sources.all.iter().zip(&mut *sums).enumerate() {
             let random = random.pair();
             // What metal mirrors of a face, the mirrored way meets; a point it never would.
-            if !active[index] || metal && !lit.is_a_point() {
+            if !active[index] || metal && !is_scattered && !lit.is_a_point() {
                 continue;
             }
             for straight in lit.comes(world, at, normal, flat, random) {
@@ -251,7 +258,8 @@ fn walk(world: &World, sources: &Sources, point: &Point, active: &[bool], mut ra
             _ if metal => out_of(mirrored, flat),
             _ => out_of(about(normal, random.pair()), flat),
         };
-        asked = if metal { Asked::Mirrors } else { Asked::Sends };
+        asked = if metal && !is_scattered { Asked::Mirrors } else { Asked::Sends };
+        is_scattered |= !metal;
         if way.dot(flat) <= 0.0 {
             return;
         }

@@ -191,7 +191,14 @@ fn a_coat_under_a_wide_face(#[case] group: Group, #[case] aside: f64) {
         let sources = Sources::of(&set.sources);
         let mut sums = vec![Falls::default()];
         for round in 0..8_192 {
-            crate::trace::sample(&world, &sources, &point, &[true], crate::sequence::Sequence::of(3, round), &mut sums);
+            crate::trace::sample(
+                &world,
+                &sources,
+                &point,
+                &[true],
+                crate::sequence::Sequence::of((3, 0), 0, round),
+                &mut sums,
+            );
         }
         f64::from(sums[0].gloss) / 8_192.0
     };
