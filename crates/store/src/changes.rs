@@ -16,6 +16,8 @@ pub enum Changed {
         id: Id,
         /// Its job.
         job: Id,
+        /// Its version since: whoever kept this one need not ask for it again.
+        version: i64,
     },
     /// A job: its brief, its setups' order, or whether it is there.
     Job {

@@ -138,7 +138,7 @@ impl Studio {
 }
 
 fn changed(kept: &KeptSetup) -> Changed {
-    Changed::Setup { id: kept.id.clone(), job: kept.job_id.clone() }
+    Changed::Setup { id: kept.id.clone(), job: kept.job_id.clone(), version: kept.version }
 }
 
 async fn room(connection: &mut SqliteConnection, job: &Id) -> Result<(), StoreError> {

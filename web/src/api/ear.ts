@@ -14,10 +14,41 @@ export function hear(listener: Listener): () => void {
   return () => void listeners.delete(listener)
 }
 
-/** This window kept something: it need not wait to be told. */
-export const kept = (changed: Changed) => listeners.forEach((listener) => listener(changed, true))
+/** The newest version this window kept of each setup, and what it keeps just now. */
+const own = new Map<string, number>()
+const atIt = new Map<string, Promise<void>>()
 
-const told = (changed: Changed) => listeners.forEach((listener) => listener(changed, false))
+/** This window kept something: it need not wait to be told, nor be told again. */
+export function kept(changed: Changed) {
+  if (changed.what === 'setup') own.set(changed.id, changed.version)
+  listeners.forEach((listener) => listener(changed, true))
+}
+
+/** Keeps a setup. What the studio tells of it meanwhile may be this very change, and waits until that is known. */
+export async function keeping<T>(setup: string, keep: () => Promise<T>): Promise<T> {
+  const answer = keep()
+  const rests = answer.then(
+    () => undefined,
+    () => undefined,
+  )
+  atIt.set(setup, rests)
+  try {
+    return await answer
+  } finally {
+    if (atIt.get(setup) === rests) atIt.delete(setup)
+  }
+}
+
+function told(changed: Changed) {
+  if (changed.what === 'setup') {
+    const rests = atIt.get(changed.id)
+    if (rests) return void rests.then(() => setTimeout(() => told(changed)))
+    if ((own.get(changed.id) ?? 0) >= changed.version) return
+  }
+  // Perhaps it is not even the same studio any more.
+  if (changed.what === 'all') own.clear()
+  listeners.forEach((listener) => listener(changed, false))
+}
 
 /** Everything that was answered is asked again: it is to be said in other words. */
 export function lookAgain(queries: QueryClient) {

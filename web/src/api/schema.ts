@@ -3028,6 +3028,11 @@ export interface components {
             id: components["schemas"]["Id"];
             /** @description Its job. */
             job: components["schemas"]["Id"];
+            /**
+             * Format: int64
+             * @description Its version since: whoever kept this one need not ask for it again.
+             */
+            version: number;
             /** @enum {string} */
             what: "setup";
         } | {

@@ -1,4 +1,5 @@
 import { client, need } from '../api/client'
+import { keeping } from '../api/ear'
 import type { Change, KeptSetup, Layout, Setup } from '../api/types'
 import { adviceOf, type Answered } from './answered'
 
@@ -13,10 +14,12 @@ export const gateway = (id: string) => ({
   key: `setup:${id}`,
   what: 'setup' as const,
   prefix: /^\/setup(?=\/)/,
-  changed: (kept: KeptSetup) => ({ what: 'setup' as const, id, job: kept.job_id }),
+  changed: ({ job_id: job, version }: KeptSetup) => ({ what: 'setup' as const, id, job, version }),
   load: () => need(client.GET('/api/setups/{id}', { params: { path: { id } } })),
   save: (setup: Setup, version: number) =>
-    need(client.PUT('/api/setups/{id}', { params: { path: { id } }, body: { setup, version } })),
+    keeping(id, () =>
+      need(client.PUT('/api/setups/{id}', { params: { path: { id } }, body: { setup, version } })),
+    ),
   doc: (kept: KeptSetup) => kept.setup,
   version: (kept: KeptSetup) => kept.version,
 })

@@ -43,14 +43,15 @@ export function useBench(id: string) {
   }, [follow, id, nowRef, session])
 
   // What was loaded, or came from another window, or was dropped, is answered as any edit is.
-  const answeredFor = useRef<Setup | null>(null)
+  const seenRef = useRef<Pick<typeof kept, 'kept' | 'draft'>>({ kept: null, draft: null })
   const { draft } = kept
   useEffect(() => {
-    if (!draft || answeredFor.current === draft) return
-    answeredFor.current = draft
-    const ground = session.get().kept?.setup === draft
-    if (ground && nowRef.current.laid !== draft && !movingRef.current) void follow(false)
-  }, [draft, follow, nowRef, session])
+    const was = seenRef.current
+    seenRef.current = kept
+    if (!draft || was.draft === draft) return
+    const came = was.kept !== kept.kept || session.settled()
+    if (came && nowRef.current.laid !== draft && !movingRef.current) void follow(false)
+  }, [draft, follow, kept, nowRef, session])
 
   /** Tells of each edited draft once its levels are asked for, and before the page is drawn with it. */
   const heardBy = useRef(new Set<(draft: Setup) => void>())

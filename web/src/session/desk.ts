@@ -1,3 +1,4 @@
+import { replaceEqualDeep } from '@tanstack/react-query'
 import { sides, touches } from './conflict'
 import { apply, clashes, type Delta, diff } from './delta'
 import { History } from './history'
@@ -53,7 +54,8 @@ export class Desk<K, D> {
     const { kept } = this.state
     const draft =
       kept === null ? null : this.queue.ops.reduce((doc, op) => apply(doc, op.delta), this.gateway.doc(kept))
-    this.state = { ...this.state, draft }
+    // What is as it was stays the same object, so that keeping draws nothing anew.
+    this.state = { ...this.state, draft: replaceEqualDeep<D | null>(this.state.draft, draft) }
   }
 
   remember() {

@@ -23,6 +23,20 @@ describe('keeping', () => {
     expect(session.get().save).toBe('saved')
   })
 
+  it('draws nothing anew by keeping: the draft that was edited is the draft that is kept', async () => {
+    const session = await opened()
+    session.edit(iso(200))
+    const { draft } = session.get()
+    await clock.pass(1000)
+    expect(session.get().save).toBe('saved')
+    expect(session.get().draft).toBe(draft)
+    // Of what another window changed the rest stays what it is.
+    studio.elsewhere(named('Water'))
+    await session.load()
+    expect(session.get().draft).toMatchObject({ iso: 200, name: 'Water' })
+    expect(session.get().draft?.lights).toBe(draft?.lights)
+  })
+
   it('keeps what is edited while a save is under way, too', async () => {
     const session = await opened()
     studio.slowDown()

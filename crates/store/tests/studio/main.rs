@@ -196,6 +196,6 @@ async fn what_changes_is_told(#[future(awt)] sample: Kept) {
     // What is refused is not told.
     assert!(studio.keep_setup(&id(DOORS), &kept.setup, 1).await.is_err());
     studio.delete_kit_item(&id("mod-dish")).await.unwrap();
-    assert_eq!(ear.next().await, Some(Changed::Setup { id: id(DOORS), job: id("job-slip-shed") }));
+    assert_eq!(ear.next().await, Some(Changed::Setup { id: id(DOORS), job: id("job-slip-shed"), version: 2 }));
     assert_eq!(ear.next().await, Some(Changed::Kit));
 }
