@@ -49,7 +49,7 @@ async fn a_card_is_one_file() {
     walk.wait(
         "its pictures",
         "const all = [...document.querySelectorAll('.seen img')];
-         return all.length === 3 && all.every((one) => one.complete && one.naturalWidth > 100)",
+         return all.length === 3 && all.every((one) => one.complete && one.naturalWidth > 0)",
     )
     .await;
     walk.press_named("Save as one file").await;
@@ -67,7 +67,8 @@ async fn a_card_is_one_file() {
     walk.open_file(&file, asked).await;
     walk.sees("#setup-doors .now", "Next in 15 min").await;
     assert_eq!(walk.read(SHUTTER).await, "1/100");
-    let seen = "return [...document.images].every((one) => one.naturalWidth > 100) && document.querySelectorAll('svg').length === 3";
+    // A rough one has some 12 000 pixels.
+    let seen = "return [...document.images].every((one) => one.naturalWidth * one.naturalHeight > 100_000) && document.querySelectorAll('svg').length === 3";
     walk.wait("pictures and drawings", seen).await;
     walk.read("document.querySelector('input[data-tick=\"setup-doors/lens\"]').click()").await;
     walk.open_file(&file, asked).await;

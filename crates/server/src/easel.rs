@@ -157,6 +157,18 @@ impl Easels {
             }
         }
     }
+
+    /// Asks for one to be kept, printed or measured: with more rounds than these within `patience`, else with any as long again. The
+    /// rough one, a tenth as large, is none of these.
+    pub async fn look_well(&self, setup: &str, motif: Motif, more_than: u32, patience: Duration) -> Option<Sketch> {
+        for rounds in [more_than, 0] {
+            let there = self.look(setup, motif.clone(), Some(rounds), patience).await;
+            if let Some(sketch) = there.filter(|sketch| !sketch.rough) {
+                return Some(sketch);
+            }
+        }
+        None
+    }
 }
 
 /// The painter: works on what stands in front, a round at a time, until nothing is left to do or nobody has these easels any more.

@@ -112,37 +112,46 @@ const views = choicesOf<Shows>({ brief: 'Brief', set: 'Set', colour: 'Colour' })
 /** Where a setup stands on the bench. */
 export const benchPath = (id: string, shows: Shows) => `/setups/${id}${shows === 'brief' ? '' : `/${shows}`}`
 
-type Props = Pick<BenchState, 'kept' | 'save' | 'edit' | 'undo' | 'redo' | 'solve'> & {
+type NameProps = Pick<BenchState, 'edit'> & {
+  job?: string
   name: Setup['name']
-  nameError?: string
-  follows: boolean
+  error?: string
+  standby?: Setup['standby']
+}
+
+/** The job it is of, and what it is called. */
+const Called = memo(function Called({ edit, job, name, error, standby }: NameProps) {
+  return (
+    <h1>
+      <Link to="/">{job ?? '…'}</Link> <span className="slash">/</span>
+      <LiveText
+        label="Name of the setup"
+        value={name}
+        wide
+        error={error}
+        onCommit={(name) => edit((s) => ({ ...s, name }))}
+      />
+      {standby && <span className="standby">{standbyWords(standby)}</span>}
+    </h1>
+  )
+})
+
+type WaysProps = {
+  id?: string
+  job?: string
+  before?: string
+  after?: string
   shows: Shows
   onShow: (shows: Shows) => void
 }
 
-/** Which setup it is, how it is kept, and the one thing to do. */
-export const BenchHead = memo(function BenchHead(props: Props) {
-  const { kept, save, edit, undo, redo, solve, name, nameError, follows, shows, onShow } = props
-  const { job, before, after } = useNeighbours(kept)
+/** Where one gets to from here. */
+const Ways = memo(function Ways({ id, job, before, after, shows, onShow }: WaysProps) {
   const standIns = useQuery(standInsQuery).data
   const navigate = useNavigate()
-  const go = (to?: { id: string }) => to && navigate(benchPath(to.id, shows))
-  const history = kept?.history
-  const standby = kept?.setup.standby
-  const unsaved = save !== 'saved'
+  const go = (to?: string) => to && navigate(benchPath(to, shows))
   return (
-    <Head>
-      <h1>
-        <Link to="/">{job?.job.name ?? '…'}</Link> <span className="slash">/</span>
-        <LiveText
-          label="Name of the setup"
-          value={name}
-          wide
-          error={nameError}
-          onCommit={(name) => edit((s) => ({ ...s, name }))}
-        />
-        {standby && <span className="standby">{standbyWords(standby)}</span>}
-      </h1>
+    <>
       <span>
         <QuietPush onPress={() => go(before)} isDisabled={!before} aria-label="Setup before">
           ‹
@@ -152,21 +161,66 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         </QuietPush>
       </span>
       <Views label="Brief, set or colour" views={views} shows={shows} onShow={onShow} deskOnly />
-      {kept && (
-        <Link className="aside" to={`/setups/${kept.id}/judge`}>
-          Judge
-        </Link>
+      {id && (
+        <>
+          <Link className="aside" to={`/setups/${id}/judge`}>
+            Judge
+          </Link>
+          <Link className="aside" to={`/jobs/${job}/card?only=${id}`}>
+            Card
+          </Link>
+          {standIns?.there && (
+            <Link className="aside" to={`/setups/${id}/stand-ins`}>
+              Stand-ins
+            </Link>
+          )}
+        </>
       )}
-      {kept && (
-        <Link className="aside" to={`/jobs/${kept.job_id}/card?only=${kept.id}`}>
-          Card
-        </Link>
-      )}
-      {standIns?.there && kept && (
-        <Link className="aside" to={`/setups/${kept.id}/stand-ins`}>
-          Stand-ins
-        </Link>
-      )}
+    </>
+  )
+})
+
+type SolveProps = Pick<BenchState, 'edit' | 'solve'> & { follows: boolean }
+
+const Solving = memo(function Solving({ edit, solve, follows }: SolveProps) {
+  return (
+    <>
+      <Follow isSelected={follows} onChange={(on) => edit((s) => ({ ...s, solve_as_i_go: on }))}>
+        <span className="track" aria-hidden />
+        Solve as I go
+      </Follow>
+      <MainPush className="solve" onPress={solve}>
+        Solve
+      </MainPush>
+    </>
+  )
+})
+
+type Props = Pick<BenchState, 'kept' | 'save' | 'edit' | 'undo' | 'redo' | 'solve'> & {
+  name: Setup['name']
+  nameError?: string
+  follows: boolean
+  shows: Shows
+  onShow: (shows: Shows) => void
+}
+
+/** Which setup it is, how it is kept, and the one thing to do. Keeping changes often, and draws nothing else anew. */
+export const BenchHead = memo(function BenchHead(props: Props) {
+  const { kept, save, edit, undo, redo, solve, name, nameError, follows, shows, onShow } = props
+  const { job, before, after } = useNeighbours(kept)
+  const history = kept?.history
+  const unsaved = save !== 'saved'
+  return (
+    <Head>
+      <Called edit={edit} job={job?.job.name} name={name} error={nameError} standby={kept?.setup.standby} />
+      <Ways
+        id={kept?.id}
+        job={kept?.job_id}
+        before={before?.id}
+        after={after?.id}
+        shows={shows}
+        onShow={onShow}
+      />
       <span className="end">
         <SaveWords className="saved" save={save} />
         <Push onPress={() => void undo()} isDisabled={!unsaved && !history?.undo}>
@@ -175,13 +229,7 @@ export const BenchHead = memo(function BenchHead(props: Props) {
         <Push onPress={() => void redo()} isDisabled={!history?.redo}>
           Redo
         </Push>
-        <Follow isSelected={follows} onChange={(on) => edit((s) => ({ ...s, solve_as_i_go: on }))}>
-          <span className="track" aria-hidden />
-          Solve as I go
-        </Follow>
-        <MainPush className="solve" onPress={solve}>
-          Solve
-        </MainPush>
+        <Solving edit={edit} solve={solve} follows={follows} />
       </span>
     </Head>
   )

@@ -1,10 +1,10 @@
-import { type ReactNode } from 'react'
+import { memo, type ReactNode } from 'react'
 import styled from 'styled-components'
 import type { Setup } from '../api/types'
 import { LiveText } from '../ui/Field'
 import { CameraLines } from './CameraLines'
 import { Lights } from './Lights'
-import { MomentLine } from './MomentLine'
+import { ForecastWords, MomentLine } from './MomentLine'
 import { Readings } from './Readings'
 import type { BenchState } from './useBench'
 import { PeopleTold, SubjectLines } from './SubjectLines'
@@ -50,7 +50,16 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
         <Cautions bench={bench} about="subject" />
       </Section>
       <Section title="Time and place">
-        <MomentLine bench={bench} setup={setup} />
+        {bench.kept && (
+          <MomentLine
+            job={bench.kept.job_id}
+            id={bench.kept.id}
+            slot={setup.slot}
+            errors={errors}
+            putAt={bench.putAt}
+          />
+        )}
+        {setup.slot && <ForecastWords levels={bench.assessment?.levels ?? []} />}
       </Section>
       <Section title="Background and light of the place">
         <BackgroundLines {...editing} background={setup.background} ambient={setup.ambient} />
@@ -98,14 +107,7 @@ export function Brief({ bench, setup }: { bench: BenchState; setup: Setup }) {
         <Cautions bench={bench} about="pace" />
       </Section>
       <Section title="Note">
-        <LiveText
-          label="Note"
-          value={setup.note}
-          wide
-          placeholder="anything worth remembering"
-          error={errors['/note']}
-          onCommit={(note) => edit((s) => ({ ...s, note }))}
-        />
+        <NoteLine edit={edit} note={setup.note} error={errors['/note']} />
       </Section>
     </Sheet>
   )
@@ -119,3 +121,18 @@ function Section({ title, children }: { title: string; children: ReactNode }) {
     </section>
   )
 }
+
+type NoteProps = Pick<BenchState, 'edit'> & { note: string; error?: string }
+
+const NoteLine = memo(function NoteLine({ edit, note, error }: NoteProps) {
+  return (
+    <LiveText
+      label="Note"
+      value={note}
+      wide
+      placeholder="anything worth remembering"
+      error={error}
+      onCommit={(note) => edit((s) => ({ ...s, note }))}
+    />
+  )
+})

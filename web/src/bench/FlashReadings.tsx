@@ -1,4 +1,5 @@
 import { useQuery } from '@tanstack/react-query'
+import { memo } from 'react'
 import { X } from 'lucide-react'
 import styled from 'styled-components'
 import { kitQuery, marksQuery } from '../api/queries'
@@ -31,7 +32,8 @@ type Props = Editing & {
 }
 
 /** What a flash meter said of one light. */
-export function FlashReadings({ edit, errors, light, name, readings, numbers, reports }: Props) {
+export const FlashReadings = memo(function FlashReadings(props: Props) {
+  const { edit, errors, light, name, readings, numbers, reports } = props
   const marks = useQuery(marksQuery).data
   const kept = useQuery(kitQuery).data?.find(({ item }) => item.id === light.flash)
   const reached = (patch: Patch) => numbers?.reached[placeOf(patch)] ?? null
@@ -135,7 +137,7 @@ export function FlashReadings({ edit, errors, light, name, readings, numbers, re
       )}
     </Lines>
   )
-}
+})
 
 /** Where answers list a patch. */
 const placeOf = (patch: Patch) => patches.findIndex(({ id }) => id === patch)

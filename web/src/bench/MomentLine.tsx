@@ -1,5 +1,6 @@
 import { figure } from '../words/figure'
 import { useQuery } from '@tanstack/react-query'
+import { memo } from 'react'
 import { Link } from 'react-router'
 import { dayQuery, settingsQuery } from '../api/queries'
 import type { Level, Setup, Slot } from '../api/types'
@@ -11,14 +12,12 @@ import { LiveChoice } from '../ui/LiveChoice'
 import { errorAt } from './errors'
 import type { BenchState } from './useBench'
 
-type Props = { bench: BenchState; setup: Setup }
+type Props = Pick<BenchState, 'errors' | 'putAt'> & { job: string; id: string; slot: Setup['slot'] }
 
-/** The time of the day it is for and where, and how sure the light of then is. A new time plans again. */
-export function MomentLine({ bench, setup }: Props) {
-  const job = bench.kept?.job_id ?? ''
-  const day = useQuery({ ...dayQuery(job), enabled: job !== '' }).data?.day
-  const { slot } = setup
-  const to = `/jobs/${job}/day?setup=${bench.kept?.id ?? ''}`
+/** The time of the day it is for and where. A new time plans again. */
+export const MomentLine = memo(function MomentLine({ job, id, slot, errors, putAt }: Props) {
+  const day = useQuery(dayQuery(job)).data?.day
+  const to = `/jobs/${job}/day?setup=${id}`
   if (!day || !slot) {
     return (
       <p className="small">
@@ -30,36 +29,33 @@ export function MomentLine({ bench, setup }: Props) {
       </p>
     )
   }
-  const put = (change: Partial<Slot>) => void bench.putAt(change)
+  const put = (change: Partial<Slot>) => void putAt(change)
   const spots = day.place.spots.map((spot) => ({ id: spot.id, name: spot.name }))
   return (
-    <>
-      <div className="lines">
-        It is{' '}
-        <LiveTime
-          label="It is"
-          value={slot.time}
-          tint="ambient"
-          error={errorAt(bench.errors, '/slot/time')}
-          onCommit={(time) => put({ time })}
-        />{' '}
-        at{' '}
-        <LiveChoice
-          label="Spot"
-          value={slot.spot}
-          choices={spots}
-          error={bench.errors['/slot/spot']}
-          onChoose={(spot) => put({ spot })}
-        />
-        . <Link to={to}>Day and ladder</Link>
-      </div>
-      <ForecastWords levels={bench.assessment?.levels ?? []} />
-    </>
+    <div className="lines">
+      It is{' '}
+      <LiveTime
+        label="It is"
+        value={slot.time}
+        tint="ambient"
+        error={errorAt(errors, '/slot/time')}
+        onCommit={(time) => put({ time })}
+      />{' '}
+      at{' '}
+      <LiveChoice
+        label="Spot"
+        value={slot.spot}
+        choices={spots}
+        error={errors['/slot/spot']}
+        onChoose={(spot) => put({ spot })}
+      />
+      . <Link to={to}>Day and ladder</Link>
+    </div>
   )
-}
+})
 
 /** Which levels the forecast tells, with their likely error and the reading they are bent to. */
-function ForecastWords({ levels }: { levels: Level[] }) {
+export function ForecastWords({ levels }: { levels: Level[] }) {
   const clock = useQuery(settingsQuery).data?.clock ?? 'hours24'
   const told = levels.flatMap((level) =>
     level.source.from === 'forecast' ? [{ name: level.name, error: level.error, source: level.source }] : [],

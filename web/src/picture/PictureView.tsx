@@ -1,5 +1,4 @@
 import { memo, useCallback, useEffect, useLayoutEffect, useMemo, useRef, useState } from 'react'
-import { ToggleButton, ToggleButtonGroup } from 'react-aria-components'
 import styled from 'styled-components'
 import type { Assessment, Lit, Setup } from '../api/types'
 import { useGrip } from '../drawing/grip'
@@ -7,11 +6,11 @@ import { SliderGrip } from '../drawing/SliderGrip'
 import { lies } from '../bench/choices'
 import { useKeys } from '../keys/KeysProvider'
 import { Spoken } from '../ui/voice'
-import { lightMark } from '../words/lightMark'
-import { CloserLook, Closeness, type Times } from './CloserLook'
+import { CloserLook, type Times } from './CloserLook'
 import { type Over, placeAt, type Planes, type Tones } from './planes'
 import { OutlineLine } from './OutlineLine'
 import { PatchRing } from './PatchRing'
+import { PictureSwitches } from './PictureSwitches'
 import { clippedShare, levelSaid, percent, said } from './said'
 import { SaveAs } from './SaveAs'
 import { useCanvas } from './useCanvas'
@@ -50,41 +49,6 @@ const Surround = styled.div`
     place-items: center;
     min-height: 200px;
     color: #ffffff;
-  }
-`
-const Switches = styled.div`
-  display: flex;
-  flex-wrap: wrap;
-  gap: 4px 6px;
-  margin-top: 6px;
-  > div {
-    display: flex;
-    flex-wrap: wrap;
-  }
-  button {
-    min-height: 28px;
-    min-width: 28px;
-    padding: 1px 6px;
-    border: 1px solid ${({ theme }) => theme.engraved};
-    margin-right: -1px;
-    background: transparent;
-    color: ${({ theme }) => theme.ink};
-    font-size: 13px;
-    cursor: pointer;
-  }
-  button[data-disabled] {
-    color: ${({ theme }) => theme.engraved};
-    cursor: default;
-  }
-  button[data-selected] {
-    background: ${({ theme }) => theme.ink};
-    color: ${({ theme }) => theme.ground};
-  }
-  @media (max-width: 760px) {
-    button {
-      min-height: 44px;
-      padding: 4px 12px;
-    }
   }
 `
 const Words = styled.div`
@@ -183,9 +147,6 @@ export const PictureView = memo(function PictureView({
       run: () => setOver((now) => ({ ...now, lines: !now.lines })),
     },
   ])
-  const firing = setup.lights.flatMap((light, index) =>
-    light.on ? [{ id: light.id, mark: lightMark(index) }] : [],
-  )
   const here = picture && placeAt(picture, pointed.x, pointed.y)
   const there = !isBefore && before && placeAt(before, pointed.x, pointed.y)
   const { width = 3, height = 2 } = picture?.told ?? {}
@@ -252,45 +213,19 @@ export const PictureView = memo(function PictureView({
         )}
         {picture && times && <CloserLook id={id} setup={setup} lit={lit} at={pointed} times={times} />}
       </Surround>
-      <Switches>
-        <ToggleButtonGroup
-          aria-label="Light the picture is seen in"
-          selectionMode="single"
-          disallowEmptySelection
-          selectedKeys={[seenIn]}
-          onSelectionChange={(keys) => setSeenIn([...keys][0] as string)}
-        >
-          <ToggleButton id="both">all light</ToggleButton>
-          <ToggleButton id="ambient">ambient</ToggleButton>
-          <ToggleButton id="flash">flash</ToggleButton>
-          {(picture?.told.burst_differs || seenIn === 'burst') && (
-            <ToggleButton id="burst" aria-label="as in a burst, the charge used up">
-              in a burst
-            </ToggleButton>
-          )}
-          {firing.length > 1 &&
-            firing.map(({ id, mark }) => (
-              <ToggleButton key={id} id={id} aria-label={`flash ${mark} alone`}>
-                {mark}
-              </ToggleButton>
-            ))}
-        </ToggleButtonGroup>
-        <ToggleButtonGroup
-          aria-label="Drawn over the picture"
-          selectionMode="multiple"
-          selectedKeys={[...(over.clips ? ['clips'] : []), ...(over.lines ? ['lines'] : [])]}
-          onSelectionChange={(keys) => setOver({ clips: keys.has('clips'), lines: keys.has('lines') })}
-        >
-          <ToggleButton id="clips">clipped</ToggleButton>
-          <ToggleButton id="lines">½ stops</ToggleButton>
-        </ToggleButtonGroup>
-        <div>
-          <ToggleButton isSelected={isBefore} onChange={lookBack} isDisabled={!before}>
-            before
-          </ToggleButton>
-        </div>
-        <Closeness times={times} onChange={setTimes} />
-      </Switches>
+      <PictureSwitches
+        lights={setup.lights}
+        seenIn={seenIn}
+        onSeenIn={setSeenIn}
+        hasBurst={picture?.told.burst_differs ?? false}
+        over={over}
+        onOver={setOver}
+        isBefore={isBefore}
+        hasBefore={before !== null}
+        onLookBack={lookBack}
+        times={times}
+        onTimes={setTimes}
+      />
       <Words>
         <strong data-pointed>{here ? said(here) : ''}</strong> at the pointer
         {here && there && there.level !== here.level && <> (before {levelSaid(there)})</>}

@@ -1,3 +1,4 @@
+import { memo } from 'react'
 import { download } from '../ui/download'
 import { QuietPush } from '../ui/Push'
 
@@ -10,10 +11,10 @@ const KINDS = [
 ] as const
 
 /** The picture as a file. */
-export function SaveAs({ id }: { id: string }) {
+export const SaveAs = memo(function SaveAs({ id }: { id: string }) {
   return KINDS.map(([ending, name]) => (
     <QuietPush key={ending} onPress={() => download(`/api/setups/${id}/picture.${ending}`)}>
       {name}
     </QuietPush>
   ))
-}
+})

@@ -1,4 +1,4 @@
-import { type ReactNode, useRef, useState } from 'react'
+import { memo, type ReactNode, useRef, useState } from 'react'
 import { mergeProps, useButton, useFocusRing } from 'react-aria'
 import { Grip } from '../drawing/grip'
 import { Button, Dialog, DialogTrigger, Heading, Popover } from 'react-aria-components'
@@ -105,7 +105,7 @@ type Props = {
 }
 
 /** A number that says where it comes from when it is pressed. */
-export function Told({ of, account, children = account.number }: Props) {
+export const Told = memo(function Told({ of, account, children = account.number }: Props) {
   return (
     <DialogTrigger>
       <Number aria-label={`${account.number}: where ${of} comes from`} data-told>
@@ -116,7 +116,7 @@ export function Told({ of, account, children = account.number }: Props) {
       </Slip>
     </DialogTrigger>
   )
-}
+})
 
 /** A line of facts whose number says where it comes from. */
 export function TextTold({ text, of, account }: { text: string; of: string; account?: Account | null }) {

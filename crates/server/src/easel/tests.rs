@@ -52,6 +52,22 @@ async fn questions_come_first() {
     assert!(easels.look("a", motif(), None, PATIENT).await.is_some());
 }
 
+/// What is kept or printed is never the rough one: while nothing else is there, nothing is, and as soon as there is it comes, with however
+/// few rounds.
+#[tokio::test]
+async fn nothing_rough_is_kept() {
+    let at_work = AtWork::default();
+    let (easels, motif) = (Easels::beside(at_work.clone()), motif());
+    let there = easels.look("a", motif.clone(), None, PATIENT).await.unwrap();
+    let busy = at_work.begin();
+    assert!(there.rough && easels.look_well("a", motif.clone(), 8, Duration::from_millis(50)).await.is_none());
+    drop(busy);
+    let few = easels.look_well("a", motif.clone(), 1_000, Duration::from_millis(50)).await;
+    assert!(few.is_none_or(|few| !few.rough));
+    let kept = easels.look_well("a", motif, 1, PATIENT).await.unwrap();
+    assert!(!kept.rough && kept.rounds() > 1);
+}
+
 #[tokio::test]
 async fn only_so_many_are_kept() {
     let easels = Easels::beside(AtWork::default());

@@ -120,18 +120,15 @@ pub(super) fn not_there_yet() -> Problem {
     Problem::new(StatusCode::SERVICE_UNAVAILABLE, "busy", "Not there yet", detail)
 }
 
-/// What is there of a kept setup's picture: with more rounds than these if it comes to them within seconds, else what there is.
+/// What is there of a kept setup's picture: with more rounds than these if it comes to them within seconds, else what there is that is
+/// not rough.
 pub(super) async fn sketch_of(
     easels: &Easels,
     setup: &str,
     picturing: &Picturing,
     more_than: u32,
 ) -> Result<Sketch, Problem> {
-    let finer = easels.look(setup, motif(picturing), Some(more_than), PATIENCE).await;
-    match finer {
-        Some(sketch) => Ok(sketch),
-        None => easels.look(setup, motif(picturing), None, PATIENCE).await.ok_or_else(not_there_yet),
-    }
+    easels.look_well(setup, motif(picturing), more_than, PATIENCE).await.ok_or_else(not_there_yet)
 }
 
 /// What there is to picture of a setup, in the light of its moment.
