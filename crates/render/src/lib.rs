@@ -41,7 +41,7 @@ pub use outline::stands_off;
 pub use part::Part;
 pub use picture::{Picture, Probe};
 pub use points::Point;
-pub use rgb::Rgb;
+pub use rgb::{Rgb, luminance};
 pub use sensor::Sensor;
 pub use shaken::Shake;
 pub use tolva_light::colour::Tones;

@@ -53,7 +53,7 @@ export function useBench(id: string) {
     if (came && nowRef.current.laid !== draft && !movingRef.current) void follow(false)
   }, [draft, follow, kept, nowRef, session])
 
-  /** Tells of each edited draft once its levels are asked for, and before the page is drawn with it. */
+  /** Tells of each edited draft before its levels are asked for, which come sooner, and before the page is drawn with it. */
   const heardBy = useRef(new Set<(draft: Setup) => void>())
   const watch = useCallback((heard: (draft: Setup) => void) => {
     heardBy.current.add(heard)
@@ -66,9 +66,9 @@ export function useBench(id: string) {
       const refusals = Object.keys(nowRef.current.refusals).length > 0
       if (refusals) put({ refusals: NO_ERRORS })
       if (!session.edit(by, of) && !refusals) return
-      void follow()
       const { draft } = session.get()
       if (draft) heardBy.current.forEach((heard) => heard(draft))
+      void follow()
     },
     [follow, nowRef, put, session],
   )

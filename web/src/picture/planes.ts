@@ -24,7 +24,7 @@ export function planes(answer: ArrayBuffer): Planes {
   const at = 4 + length
   return {
     told,
-    pixels: new Uint8ClampedArray(answer.slice(at, at + 4 * count)),
+    pixels: new Uint8ClampedArray(answer, at, 4 * count),
     levels: new Uint8Array(answer, at + 4 * count, count),
     flash: new Uint8Array(answer, at + 5 * count, count),
   }
@@ -55,7 +55,7 @@ const STRIPE = 3
 
 /** The pixels with what is to be drawn over them: what clips is hatched, and lines run between half stops as heights do on a map. */
 export function drawnOver({ told, pixels, levels }: Planes, over: Over): Uint8ClampedArray<ArrayBuffer> {
-  if (!over.clips && !over.lines) return pixels
+  if (!over.lines && (!over.clips || told.clipped === 0)) return pixels
   const drawn = new Uint8ClampedArray(pixels)
   const { width, height } = told
   const put = (index: number, grey: number) => drawn.fill(grey, index * 4, index * 4 + 3)

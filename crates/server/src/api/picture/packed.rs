@@ -3,7 +3,7 @@
 use rayon::prelude::*;
 use serde::Serialize;
 use tolva_core::picture::{OutlineTold, PatchPlace};
-use tolva_render::{Frame, Rgb, Tones};
+use tolva_render::{Frame, Rgb, Tones, luminance};
 use utoipa::ToSchema;
 
 /// What a picture says of itself.
@@ -34,8 +34,8 @@ pub struct PictureTold {
 }
 
 /// Steps of a level in the answer, to a stop, and the level of step 1.
-const STEPS: f64 = 12.0;
-const LOWEST: f64 = -12.0;
+const STEPS: f32 = 12.0;
+const LOWEST: f32 = -12.0;
 /// The level told of what clips.
 const CLIPS: u8 = 255;
 
@@ -55,13 +55,15 @@ pub(super) fn packed(told: &PictureTold, frame: &Frame, seen: &[Rgb]) -> Result<
         let [red, green, blue] = screen(light);
         to.copy_from_slice(&[red, green, blue, 255]);
     });
-    levels.par_iter_mut().zip(flash).enumerate().for_each(|(pixel, (level, flash))| {
-        *level = match frame.level(pixel) {
-            Some(_) if clips(&frame.linear[pixel]) => CLIPS,
-            Some(level) => ((level - LOWEST) * STEPS).round().clamp(0.0, f64::from(CLIPS - 2)) as u8 + 1,
-            None => 0,
-        };
-        *flash = (frame.flash_share(pixel).unwrap_or(0.0) * 255.0).round() as u8;
+    let light = frame.linear.par_iter().zip(&frame.flash);
+    levels.par_iter_mut().zip(flash).zip(light).for_each(|((level, flash), (seen, of_flash))| {
+        // A half is added, and the rest cut off: rounded as whole numbers are, at a fraction of what rounding costs.
+        let light = luminance(*seen);
+        if light > 0.0 {
+            let step = (light.log2() - LOWEST) * STEPS + 0.5;
+            *level = if clips(seen) { CLIPS } else { step.clamp(0.0, f32::from(CLIPS - 2)) as u8 + 1 };
+            *flash = (of_flash / light * 255.0 + 0.5) as u8;
+        }
     });
     Ok(bytes)
 }
