@@ -131,7 +131,7 @@ async fn leaves_overhead() {
     walk.sees("header", "but for what is marked").await;
     walk.type_into(OPEN, "25").await;
     walk.no_longer_sees("header", "but for what is marked").await;
-    walk.sees("header", "Saved").await;
+    walk.saved().await;
     walk.open_setup("setup-water").await;
     walk.no_longer_sees("main p", "Leaves overhead").await;
     walk.type_into("It is", "10:00").await;
