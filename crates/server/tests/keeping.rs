@@ -70,7 +70,7 @@ async fn other_windows_hear_of_a_change() {
     setup["note"] = json!("told");
     tolva.ask(Method::PUT, "/api/setups/setup-doors", Some(json!({"setup": setup, "version": 1}))).await;
     let told = String::from_utf8(listening.chunk().await.unwrap().unwrap().to_vec()).unwrap();
-    assert_eq!(told, "data: {\"what\":\"setup\",\"id\":\"setup-doors\",\"job\":\"job-slip-shed\"}\n\n");
+    assert_eq!(told, "data: {\"what\":\"setup\",\"id\":\"setup-doors\",\"job\":\"job-slip-shed\",\"version\":2}\n\n");
 }
 
 /// It stops within its five seconds though someone listens.
