@@ -20,6 +20,8 @@ export type Answered = {
   trouble: string | null
   /** Whether something of the set is in the hand. */
   inHand: boolean
+  /** Whether the core works on a change, which is not in the draft yet. */
+  working: boolean
 }
 
 /** One object for no errors, so that what only shows errors is not drawn again. */
@@ -33,6 +35,7 @@ export const nothing: Answered = {
   refusals: NO_ERRORS,
   trouble: null,
   inHand: false,
+  working: false,
 }
 
 export const adviceOf = ({ binds, alternatives, evening, spill, sun, cures }: Plan): Advice => ({

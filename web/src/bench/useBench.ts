@@ -175,7 +175,8 @@ export function useBench(id: string) {
     ...answered,
     kept: kept.kept,
     draft,
-    save: marked ? ('refused' as const) : kept.save,
+    // What the core still works on is not kept either, though nothing of it is in the draft.
+    save: marked ? ('refused' as const) : answered.working && kept.save === 'saved' ? 'waiting' : kept.save,
     errors,
     trouble: kept.trouble ?? answered.trouble,
     conflict: kept.conflict,

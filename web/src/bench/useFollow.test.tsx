@@ -3,20 +3,20 @@ import { describe, expect, it, vi } from 'vitest'
 import type { Setup } from '../api/types'
 import { type Ground, useFollow } from './useFollow'
 
-type Asked = { signal: AbortSignal; answer: (value: unknown) => void; fail: (error: unknown) => void }
+type Asked = { signal?: AbortSignal; answer: (value: unknown) => void; fail: (error: unknown) => void }
 const asked = vi.hoisted(() => [] as Asked[])
 vi.mock('./questions', () => ({
-  ask: (...[, , , , signal]: [unknown, unknown, unknown, unknown, AbortSignal]) =>
+  ask: (...[, , , , signal]: [unknown, unknown, unknown, unknown, AbortSignal?]) =>
     new Promise((answer, fail) => {
       asked.push({ signal, answer, fail })
-      signal.addEventListener('abort', () => fail(new DOMException('called back', 'AbortError')))
+      signal?.addEventListener('abort', () => fail(new DOMException('called back', 'AbortError')))
     }),
   advice: () => new Promise(() => undefined),
 }))
 
 function bench() {
   const draft = { solve_as_i_go: false } as Setup
-  const put = vi.fn()
+  const put = vi.fn<Ground['put']>()
   const ground = {
     id: 'setup-a',
     session: { get: () => ({ draft }), merge: vi.fn(), flush: vi.fn() },
@@ -24,7 +24,7 @@ function bench() {
     shownRef: { current: null },
     movingRef: { current: null },
   } as unknown as Ground
-  return { put, ...renderHook(() => useFollow(ground)) }
+  return { put, merge: ground.session.merge, ...renderHook(() => useFollow(ground)) }
 }
 
 describe('questions of the bench', () => {
@@ -32,7 +32,7 @@ describe('questions of the bench', () => {
     asked.length = 0
     const { result, put, unmount } = bench()
     const [first, second] = [result.current.follow(), result.current.follow()]
-    expect(asked.map(({ signal }) => signal.aborted)).toEqual([true, false])
+    expect(asked.map(({ signal }) => signal?.aborted)).toEqual([true, false])
     await act(async () => {
       asked[1]!.answer({ setup: {}, rest: { advice: null } })
       await Promise.all([first, second])
@@ -42,11 +42,28 @@ describe('questions of the bench', () => {
     unmount()
   })
 
+  it('count as not kept while the core works on them, until what it made is in the draft', async () => {
+    asked.length = 0
+    const { result, put, merge, unmount } = bench()
+    const working = () => put.mock.calls.flatMap(([{ working }]) => (working === undefined ? [] : [working]))
+    const changes = [result.current.core({ solve: true }), result.current.core({ solve: true })]
+    expect(working()).toEqual([true, true])
+    for (const at of [0, 1]) {
+      await vi.waitFor(() => expect(asked.length).toBe(at + 1))
+      expect(working()).not.toContain(false)
+      asked[at]!.answer({ setup: {}, rest: { advice: null } })
+    }
+    await act(async () => void (await Promise.all(changes)))
+    expect(merge).toHaveBeenCalledTimes(2)
+    expect(working().at(-1)).toBe(false)
+    unmount()
+  })
+
   it('are called back when the bench is left', () => {
     asked.length = 0
     const { result, unmount } = bench()
     void result.current.follow()
     unmount()
-    expect(asked[0]!.signal.aborted).toBe(true)
+    expect(asked[0]!.signal?.aborted).toBe(true)
   })
 })

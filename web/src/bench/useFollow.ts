@@ -129,7 +129,12 @@ export function useFollow({ id, session, put, shownRef, movingRef }: Ground) {
         }
       }
       busyRef.current += 1
-      chainRef.current = chainRef.current.then(run).finally(() => (busyRef.current -= 1))
+      put({ working: true })
+      const done = () => {
+        busyRef.current -= 1
+        if (busyRef.current === 0) put({ working: false })
+      }
+      chainRef.current = chainRef.current.then(run).finally(done)
       return chainRef.current
     },
     [advise, chainRef, follow, id, nextTurn, put, refused, session, shownRef, turnRef],
