@@ -145,7 +145,7 @@ async fn on_a_phone() {
     walk.named("button", "Daylight").await;
     walk.open("/jobs/job-slip-shed/day?setup=setup-water&at=19:36").await;
     walk.sees("[data-next]", "Next at").await;
-    walk.wait("its small frames", "return document.querySelectorAll('canvas[data-small]').length >= 4").await;
+    walk.wait("its small frames", "return document.querySelectorAll('canvas[data-small]').length >= 6").await;
     walk.picture(&file("phone-day-dusk")).await;
     walk.end().await;
 }
