@@ -52,8 +52,7 @@ async fn questions_come_first() {
     assert!(easels.look("a", motif(), None, PATIENT).await.is_some());
 }
 
-/// What is kept or printed is never the rough one: while nothing else is there, nothing is, and as soon as there is it comes, with however
-/// few rounds.
+/// What is kept or printed is never the rough one: while nothing else is there, nothing is, and once more is there it comes.
 #[tokio::test]
 async fn nothing_rough_is_kept() {
     let at_work = AtWork::default();
@@ -62,8 +61,6 @@ async fn nothing_rough_is_kept() {
     let busy = at_work.begin();
     assert!(there.rough && easels.look_well("a", motif.clone(), 8, Duration::from_millis(50)).await.is_none());
     drop(busy);
-    let few = easels.look_well("a", motif.clone(), 1_000, Duration::from_millis(50)).await;
-    assert!(few.is_none_or(|few| !few.rough));
     let kept = easels.look_well("a", motif, 1, PATIENT).await.unwrap();
     assert!(!kept.rough && kept.rounds() > 1);
 }
