@@ -163,7 +163,7 @@ mod tests {
     #[case::four_of_a_block(16, 4, 2)]
     #[case::sixteen_of_a_block(16, 16, 3)]
     fn a_block_is_spread_evenly(#[case] side: u32, #[case] rounds: u32, #[case] t: u32) {
-        let parts = side * side * rounds >> t;
+        let parts = (side * side * rounds) >> t;
         for dimension in 0..4 {
             let pixels = (0..side * side).map(|at| (16 + at % side, 48 + at / side));
             let all: Vec<(f32, f32)> =
