@@ -22,7 +22,7 @@ const LIGHT: [&str; 13] = [
 ];
 
 /// The picture, which asks of the physics alone.
-const RENDER: [&str; 24] = [
+const RENDER: [&str; 26] = [
     "chance",
     "crop",
     "sequence",
@@ -38,6 +38,7 @@ const RENDER: [&str; 24] = [
     "world",
     "scene_file",
     "points",
+    "edges",
     "layers",
     "lens",
     "trace",
@@ -45,6 +46,7 @@ const RENDER: [&str; 24] = [
     "trail",
     "frame",
     "shaken",
+    "coloured",
     "develop",
     "outline",
 ];

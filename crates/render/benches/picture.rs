@@ -31,6 +31,10 @@ fn pictures(c: &mut Criterion) {
     c.bench_function("developed: 256 000 pixels", |b| {
         b.iter(|| developing().frame(black_box(picture.layers()), &still).shown());
     });
+    c.bench_function("developed with its colours known: 256 000 pixels", |b| {
+        let mut known = None;
+        b.iter(|| developing().frame_knowing(black_box(picture.layers()), &still, &mut known).shown());
+    });
     let frame = developing().frame(picture.layers(), &still);
     c.bench_function("and out of focus", |b| {
         b.iter(|| black_box(&frame).blurred_light(Blur { focus: 2.3, infinity: 0.04 }));

@@ -36,7 +36,7 @@ fn main() {
     let all = developing();
     let ways: Vec<(String, Developing)> = std::iter::once(("the sum".to_owned(), developing()))
         .chain((0..all.shining.len()).map(|index| {
-            let one = Developing { shining: vec![all.shining[index].clone()], ..developing() };
+            let one = Developing { shining: vec![all.shining[index]], ..developing() };
             (format!("source {index} alone"), one)
         }))
         .collect();

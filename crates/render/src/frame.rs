@@ -116,7 +116,16 @@ impl Frame {
     /// How a screen shows light of this frame.
     pub fn screen(&self) -> impl Fn(&Rgb) -> [u8; 3] + Sync + use<> {
         let (curve, stored) = (Curve::to(self.headroom), storing());
-        move |seen| brought_in(seen.map(|part| curve.of(part))).map(stored)
+        move |seen| {
+            let straight = seen.map(|part| part * MID_GREY as f32);
+            // Most of a frame is on the straight part, of colours a screen can show.
+            let shown = if straight.iter().all(|part| (0.0..=curve.knee).contains(part)) {
+                straight
+            } else {
+                brought_in(seen.map(|part| curve.of(part)))
+            };
+            shown.map(stored)
+        }
     }
 }
 

@@ -1,9 +1,10 @@
 //! The layers of a picture: for every point the camera sees, what each source sends there.
 
+use crate::edges::{Edge, edges};
 use crate::part::Part;
 use crate::points::{Point, Stands};
 use std::sync::Arc;
-use tolva_light::set::Product;
+use tolva_light::set::{Product, Shown};
 
 /// What a source gives a point, in the measure of its gains.
 #[derive(Debug, Clone, Copy, PartialEq, Default)]
@@ -58,6 +59,8 @@ pub struct Layers {
     pub(crate) glances: Arc<[Glance]>,
     /// Where the points of each row begin, and where the last ends.
     pub(crate) rows: Arc<[usize]>,
+    /// The outline of the first person.
+    pub(crate) edges: Arc<[Edge]>,
     /// The thing, where one is the subject.
     pub(crate) product: Option<Product>,
     /// How many sources there are.
@@ -71,7 +74,7 @@ pub struct Layers {
 }
 
 impl Layers {
-    pub(crate) fn of(size: (u32, u32), points: Vec<Point>, product: Option<Product>, sources: usize) -> Layers {
+    pub(crate) fn of(size: (u32, u32), points: Vec<Point>, shown: &Shown, sources: usize) -> Layers {
         let sums = vec![Falls::default(); points.len() * sources];
         let mut parts: Vec<(Part, Option<Part>)> = Vec::new();
         let glance = |point: &Point| {
@@ -87,7 +90,9 @@ impl Layers {
         let glances = points.iter().map(glance).collect();
         let rows = (0..=size.1).map(|row| points.partition_point(|point| point.pixel < row * size.0)).collect();
         let rounds = vec![0; sources];
-        Layers { size, points: points.into(), parts, glances, rows, product, sources, rounds, probed: Vec::new(), sums }
+        let edges = edges(size, &points, shown).into();
+        let (points, product, probed) = (points.into(), shown.thing, Vec::new());
+        Layers { size, points, parts, glances, rows, edges, product, sources, rounds, probed, sums }
     }
 
     /// How many rounds are in it of every source.

@@ -6,8 +6,10 @@
 
 mod behind;
 mod chance;
+mod coloured;
 mod crop;
 mod develop;
+mod edges;
 mod figures;
 mod flecks;
 mod frame;
@@ -32,6 +34,7 @@ mod trail;
 mod world;
 
 pub use chance::Seed;
+pub use coloured::Coloured;
 pub use crop::Crop;
 pub use develop::{Developing, Shining};
 pub use figures::Group;

@@ -49,7 +49,7 @@ impl Picture {
     pub fn closer(world: World, size: (u32, u32), crop: Crop, probed: Vec<Vec<Falls>>) -> Picture {
         let points = seen(&world, &world.shown.view, crop, size);
         let sources = Sources::of(&world.set.sources);
-        let mut layers = Layers::of(size, points, world.shown.thing, sources.len());
+        let mut layers = Layers::of(size, points, &world.shown, sources.len());
         layers.probed = probed;
         Picture { world, sources, layers }
     }

@@ -7,8 +7,8 @@ use std::collections::VecDeque;
 use std::sync::{Arc, Condvar, Mutex, MutexGuard, PoisonError, Weak};
 use std::time::{Duration, Instant};
 use tokio::sync::Notify;
-use tolva_core::set::{Set, Shown};
-use tolva_render::{Layers, Picture, Probe, World};
+use tolva_core::set::{Set, Shown, Still};
+use tolva_render::{Coloured, Developing, Frame, Layers, Picture, Probe, World};
 
 /// Setups whose pictures are kept, so that what all take stays under a limit: each may take some 50 MB.
 const KEPT: usize = 3;
@@ -54,9 +54,23 @@ pub struct Sketch {
     pub layers: Arc<Layers>,
     /// Whether it is the rough one.
     pub rough: bool,
+    /// In the colours it was developed in last.
+    coloured: Arc<Mutex<Option<Arc<Coloured>>>>,
 }
 
 impl Sketch {
+    fn of(picture: &Picture, rough: bool) -> Sketch {
+        Sketch { layers: Arc::new(picture.layers().clone()), rough, coloured: Arc::default() }
+    }
+
+    /// Develops a frame of it. Colours are kept, so that the next is there sooner where only levels are others.
+    pub fn frame(&self, developing: &Developing, still: &Still) -> Frame {
+        let mut known = unpoisoned(&self.coloured).clone();
+        let frame = developing.frame_knowing(&self.layers, still, &mut known);
+        *unpoisoned(&self.coloured) = known;
+        frame
+    }
+
     /// How far it has come, for whoever waits for more: a rough one counts nothing.
     pub fn rounds(&self) -> u32 {
         if self.rough { 0 } else { self.layers.rounds() }
@@ -219,7 +233,7 @@ impl Easel {
     fn publish(&self, turn: u64, picture: &Picture, rough: bool) {
         let mut on = unpoisoned(&self.on);
         if on.turn == turn {
-            on.sketch = Some(Sketch { layers: Arc::new(picture.layers().clone()), rough });
+            on.sketch = Some(Sketch::of(picture, rough));
             drop(on);
             self.news.notify_waiters();
         }

@@ -2,6 +2,7 @@ import { useCallback, useEffect, useMemo, useRef, useState } from 'react'
 import { client, need } from '../api/client'
 import { hear } from '../api/ear'
 import type { Change, DialId, Part, Patch, Setup, Slot } from '../api/types'
+import type { Watch } from '../picture/usePicture'
 import { useSession } from '../session/useSession'
 import { NO_ERRORS, nothing, useAnswered } from './answered'
 import { gateway, type Shown } from './questions'
@@ -54,8 +55,8 @@ export function useBench(id: string) {
   }, [draft, follow, kept, nowRef, session])
 
   /** Tells of each edited draft before its levels are asked for, which come sooner, and before the page is drawn with it. */
-  const heardBy = useRef(new Set<(draft: Setup) => void>())
-  const watch = useCallback((heard: (draft: Setup) => void) => {
+  const heardBy = useRef(new Set<Parameters<Watch>[0]>())
+  const watch = useCallback<Watch>((heard) => {
     heardBy.current.add(heard)
     return () => void heardBy.current.delete(heard)
   }, [])
@@ -67,8 +68,9 @@ export function useBench(id: string) {
       if (refusals) put({ refusals: NO_ERRORS })
       if (!session.edit(by, of) && !refusals) return
       const { draft } = session.get()
-      if (draft) heardBy.current.forEach((heard) => heard(draft))
-      void follow()
+      const seen =
+        draft && heardBy.current.size > 0 && Promise.all([...heardBy.current].map((heard) => heard(draft)))
+      void follow(undefined, seen || undefined)
     },
     [follow, nowRef, put, session],
   )

@@ -1,5 +1,5 @@
 import { act, renderHook } from '@testing-library/react'
-import { describe, expect, it, vi } from 'vitest'
+import { afterEach, beforeEach, describe, expect, it, vi } from 'vitest'
 import type { Setup } from '../api/types'
 import { type Ground, useFollow } from './useFollow'
 
@@ -57,6 +57,39 @@ describe('questions of the bench', () => {
     expect(merge).toHaveBeenCalledTimes(2)
     expect(working().at(-1)).toBe(false)
     unmount()
+  })
+
+  describe('of a draft whose picture is on its way', () => {
+    beforeEach(() => void vi.useFakeTimers())
+    afterEach(() => vi.useRealTimers())
+    const passes = (milliseconds: number) => act(() => vi.advanceTimersByTimeAsync(milliseconds))
+
+    it.each([
+      { what: 'once it is seen', seenAfter: 30, told: 30 },
+      { what: 'without it where it takes long', seenAfter: 500, told: 80 },
+    ])('are told $what', async ({ seenAfter, told }) => {
+      asked.length = 0
+      const { result, put, unmount } = bench()
+      const seen = new Promise((stands) => window.setTimeout(stands, seenAfter))
+      void result.current.follow(undefined, seen)
+      await passes(10)
+      asked[0]!.answer({ setup: {}, rest: { advice: null } })
+      await passes(told - 11)
+      expect(put).not.toHaveBeenCalled()
+      await passes(2)
+      expect(put).toHaveBeenCalledTimes(1)
+      unmount()
+    })
+
+    it('are told at once where the core changes the draft, for that has another', async () => {
+      asked.length = 0
+      const { result, put, unmount } = bench()
+      void result.current.follow(true, new Promise(() => undefined))
+      asked[0]!.answer({ setup: {}, rest: { advice: null } })
+      await passes(1)
+      expect(put).toHaveBeenCalledTimes(1)
+      unmount()
+    })
   })
 
   it('are called back when the bench is left', () => {

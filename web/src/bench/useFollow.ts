@@ -7,6 +7,8 @@ import { type Answered, NO_ERRORS } from './answered'
 import { advice, ask, type How, type Shown } from './questions'
 
 const ADVISE_AFTER = 200
+/** So long, in milliseconds, what a draft comes to is not drawn while its picture is on its way: drawn first, it would keep it waiting. */
+const AFTER_PICTURE = 80
 
 /** A field of a setup, where it was sent as part of something else. */
 const inSetup = (field: string) => field.replace(/^\/setup(?=\/)/, '')
@@ -74,18 +76,23 @@ export function useFollow({ id, session, put, shownRef, movingRef }: Ground) {
     [put],
   )
 
-  /** Answers the draft as it stands. Only the newest answer counts; what solving changed is merged into what is newest. */
+  /**
+   * Answers the draft as it stands. Only the newest answer counts; what solving changed is merged into what is newest. What the draft
+   * comes to as it is is told once its picture is `seen`, where that comes soon.
+   */
   const follow = useCallback(
-    async (solve = session.get().draft?.solve_as_i_go ?? false) => {
+    async (solve = session.get().draft?.solve_as_i_go ?? false, seen?: Promise<unknown>) => {
       const draft = session.get().draft
       if (!draft) return
       const asked = nextTurn()
       const { signal } = askedRef.current
+      const late = new Promise((passed) => window.setTimeout(passed, AFTER_PICTURE))
       try {
         const { setup, rest } = await patiently(() => ask(id, draft, shownRef.current, { solve }, signal), {
           wanted: () => asked === turnRef.current,
           onWait: refused,
         })
+        if (seen && !solve) await Promise.race([seen, late])
         if (asked !== turnRef.current) return
         if (solve) session.merge(draft, setup)
         put({ ...rest, errors: NO_ERRORS, refusals: NO_ERRORS, trouble: null })

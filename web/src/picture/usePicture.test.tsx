@@ -4,17 +4,22 @@ import type { Lit, Setup } from '../api/types'
 import type { Planes } from './planes'
 import { usePicture, type Watch } from './usePicture'
 
-const asked = vi.hoisted(() => [] as { answer: (name: string) => Promise<void> }[])
+const asked = vi.hoisted(
+  () => [] as { answer: (name: string) => Promise<void>; refuse: () => Promise<void> }[],
+)
 vi.mock('../api/client', async (original) => ({
   ...(await original<object>()),
   client: {
-    POST: () =>
-      new Promise((given) =>
+    POST: (_: string, { signal }: { signal: AbortSignal }) =>
+      new Promise((given, fails) => {
+        signal.addEventListener('abort', () => fails(signal.reason as Error))
         asked.push({
           answer: (name) =>
             act(() => Promise.resolve(given({ data: framed(name), response: new Response() }))),
-        }),
-      ),
+          refuse: () =>
+            act(() => Promise.resolve(given({ error: {}, response: new Response(null, { status: 422 }) }))),
+        })
+      }),
   },
 }))
 
@@ -69,7 +74,7 @@ describe('a picture of a draft that was heard of', () => {
     const drafts = [{}, {}] as Setup[]
     const shown: (string | null | undefined)[] = []
     const show = (picture: Planes) => void shown.push(picture.told.hand)
-    let heard: (draft: Setup) => void = () => {}
+    let heard: Parameters<Watch>[0] = () => Promise.resolve()
     let watching = 0
     const watch: Watch = (by) => {
       heard = by
@@ -81,7 +86,7 @@ describe('a picture of a draft that was heard of', () => {
       { initialProps: { draft: drafts[0]!, isSeen: true } },
     )
     expect([asked.length, watching]).toEqual([1, 1])
-    heard(drafts[1]!)
+    void heard(drafts[1]!)
     expect(asked.length).toBe(2)
     rerender({ draft: drafts[1]!, isSeen: true })
     expect(asked.length).toBe(2)
@@ -95,5 +100,28 @@ describe('a picture of a draft that was heard of', () => {
     expect([asked.length, watching]).toEqual([3, 1])
     unmount()
     expect(watching).toBe(0)
+  })
+
+  it.each([
+    { what: 'its picture stands there', ends: () => asked[1]!.answer('turned') },
+    { what: 'another is asked for', ends: (heard: Parameters<Watch>[0]) => void heard({} as Setup) },
+    { what: 'its picture does not come', ends: () => asked[1]!.refuse() },
+  ])('is done with when $what', async ({ ends }) => {
+    let heard: Parameters<Watch>[0] = () => Promise.resolve()
+    const watch: Watch = (by) => {
+      heard = by
+      return () => undefined
+    }
+    const [draft, turned] = [{}, {}] as Setup[]
+    const { unmount } = renderHook(() => usePicture('setup-a', draft!, lit, true, watch))
+    let done = false
+    const there = heard(turned!).then(() => void (done = true))
+    expect(heard(turned!)).toBeInstanceOf(Promise)
+    expect(asked.length).toBe(2)
+    await act(() => Promise.resolve())
+    expect(done).toBe(false)
+    await ends(heard)
+    await there
+    unmount()
   })
 })

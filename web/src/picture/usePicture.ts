@@ -6,14 +6,17 @@ import { type Planes, planes } from './planes'
 
 const AGAIN_AFTER = 600
 
-/** Calls back with each draft as soon as there is one, before anything is drawn; says how to stop. */
-export type Watch = (heard: (draft: Setup) => void) => () => void
+/** Hears of a draft; done when its picture stands there, or will not come. */
+type Heard = (draft: Setup) => Promise<void>
 
-/** A picture that is asked for: of which draft of which setup, in which light, and what calls it back. */
-type Asked = { id: string; draft: Setup; lit: Lit; called: AbortController }
+/** Calls back with each draft as soon as there is one, before anything is drawn; says how to stop. */
+export type Watch = (heard: Heard) => () => void
+
+/** A picture that is asked for: of which draft of which setup, in which light, what calls it back, and when there is something of it. */
+type Asked = { id: string; draft: Setup; lit: Lit; called: AbortController; there: Promise<void> }
 
 /** What there is of a picture; nothing where other questions came first. */
-async function ask({ id, draft, lit, called }: Asked, more_than: number | null) {
+async function ask({ id, draft, lit, called }: Omit<Asked, 'there'>, more_than: number | null) {
   const answer = await need(
     client.POST('/api/picture', {
       params: { query: { of: id } },
@@ -51,13 +54,12 @@ export function usePicture(
   const look = useCallback(
     (draft: Setup) => {
       const now = asked.current
-      if (now && now.id === id && now.draft === draft && now.lit === lit) return
+      if (now && now.id === id && now.draft === draft && now.lit === lit) return now.there
       stop()
       const since = performance.now()
-      const of: Asked = { id, draft, lit, called: new AbortController() }
-      asked.current = of
+      const of = { id, draft, lit, called: new AbortController() }
       const { signal } = of.called
-      const run = async () => {
+      const run = async (stands: () => void) => {
         let known: number | null = null
         while (!signal.aborted) {
           try {
@@ -65,6 +67,7 @@ export function usePicture(
             if (signal.aborted) return
             if (!found) continue
             show?.(found)
+            stands()
             // Another light is no change of the draft: what was before was seen in this one.
             setTurn((was) => ({
               lit,
@@ -83,13 +86,15 @@ export function usePicture(
           }
         }
       }
-      void run()
+      const there = new Promise<void>((stands) => void run(stands).finally(stands))
+      asked.current = { ...of, there }
+      return there
     },
     [id, lit, show, stop],
   )
   useEffect(() => {
     if (!isSeen) return stop()
-    look(draft)
+    void look(draft)
   }, [draft, isSeen, look, stop])
   useEffect(() => {
     if (isSeen) return watch?.(look)

@@ -37,7 +37,7 @@ pub fn adapted(colour: Xyz, from: Xyz, to: Xyz) -> Xyz {
 }
 
 /// The way from one white to another.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub(super) struct Adaptation(DMat3);
 
 impl Adaptation {
@@ -175,7 +175,7 @@ impl White {
 }
 
 /// A camera's white worked out, for many colours.
-#[derive(Debug, Clone, Copy)]
+#[derive(Debug, Clone, Copy, PartialEq)]
 pub struct Eye(Adaptation);
 
 impl Eye {

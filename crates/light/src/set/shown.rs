@@ -97,7 +97,7 @@ pub struct On {
 }
 
 /// What everything in the picture is painted with.
-#[derive(Debug, Clone)]
+#[derive(Debug, Clone, PartialEq)]
 pub struct Paints {
     /// Skin, person by person.
     pub skins: Vec<Paint>,

@@ -1,4 +1,5 @@
 use super::*;
+use std::sync::Arc;
 
 /// What develops a wall of this grey in light of this level.
 fn developing(level: f64) -> Developing {
@@ -57,7 +58,7 @@ fn what_of_it_is_flash() {
     let middle = 10 * 30 + 15;
     let share = |level: f64| {
         let mut both = developing(0.0);
-        let flash = Shining { source: 1, level, flash: true, ..both.shining[0].clone() };
+        let flash = Shining { source: 1, level, flash: true, ..both.shining[0] };
         both.shining.push(flash);
         let frame = both.frame(picture.layers(), &set.still);
         let tones = frame.tones();
@@ -69,7 +70,7 @@ fn what_of_it_is_flash() {
     assert_eq!(developing(0.0).frame(picture.layers(), &set.still).flash_share(middle), Some(0.0));
     // Past sync the second curtain hides the flash from one edge, and leaves the ambient.
     let mut past = developing(0.0);
-    past.shining.push(Shining { source: 1, flash: true, ..past.shining[0].clone() });
+    past.shining.push(Shining { source: 1, flash: true, ..past.shining[0] });
     past.reach = FlashReach { share: 0.8, across: false };
     let frame = past.frame(picture.layers(), &set.still);
     let (above, below) = (middle, 18 * 30 + 15);
@@ -96,11 +97,11 @@ fn what_moves() {
     };
     let frame = |picture: &Picture, trail: Trail, ambient: bool, flash: bool| {
         let mut developing = developing(1.0);
-        let shining = developing.shining[0].clone();
+        let shining = developing.shining[0];
         developing.shining = [(0, false, ambient), (1, true, flash)]
             .into_iter()
             .filter(|(.., on)| *on)
-            .map(|(source, flash, _)| Shining { source, flash, ..shining.clone() })
+            .map(|(source, flash, _)| Shining { source, flash, ..shining })
             .collect();
         developing.trail = trail;
         developing.frame(picture.layers(), &set.still)
@@ -125,4 +126,42 @@ fn what_moves() {
     assert!((level(&before, beside) - level(&after, beside)).abs() > 0.05);
     let (before, after) = (frame(&moving, Trail::NONE, false, true), frame(&moving, gone, false, true));
     assert!((level(&before, chest) - level(&after, chest)).abs() < 0.02);
+}
+
+/// Where the colours of a frame are known, the next is the same as one made from nothing, to the bit: whatever makes its light stronger
+/// or weaker. They are kept for that, and made anew where one of them is another.
+#[rstest]
+#[case::a_stop_more(true, |d: &mut Developing| d.shining[1].level += 1.0)]
+#[case::less_of_it_on_the_background(true, |d: &mut Developing| d.shining[0].on.background = 0.5)]
+#[case::past_sync(true, |d: &mut Developing| d.reach = FlashReach { share: 0.7, across: true })]
+#[case::a_longer_way(true, |d: &mut Developing| d.trail = Trail { share: 0.3, flash_at_end: true })]
+#[case::more_headroom(true, |d: &mut Developing| d.headroom = 4.0)]
+#[case::another_white(false, |d: &mut Developing| d.eye = White::set_to(Kelvin::of(3_200.0), Duv::of(0.0)).eye())]
+#[case::another_paint(false, |d: &mut Developing| d.paints.background = Paint::grey(0.6))]
+#[case::another_light(false, |d: &mut Developing| d.shining[1].light = Spectrum::named(Kelvin::of(2_900.0)))]
+#[case::one_light_less(false, |d: &mut Developing| d.shining.truncate(1))]
+#[case::from_another_source(false, |d: &mut Developing| d.shining[1].source = 0)]
+fn colours_are_kept(#[case] kept: bool, #[case] turn: fn(&mut Developing)) {
+    let source = lamp(
+        DVec3::new(0.6, -1.8, 1.9),
+        DVec3::new(-0.6, 1.8, -0.4),
+        Face::Rectangle { width: m(0.6), height: m(0.6) },
+    );
+    let set = Set { still: still(room(0.5)), sources: vec![Source::About, source] };
+    let shown = Shown { moves: true, ..shown(vec![figure(0.0)]) };
+    let mut picture = Picture::of(World::of(set.clone(), shown), (30, 20), &[]);
+    assert!(picture.round(|| true));
+    let mut developing = developing(0.0);
+    developing.paints.skins = vec![Paint::grey(0.4)];
+    developing.shining.push(Shining { source: 1, flash: true, ..developing.shining[0] });
+    let mut known = None;
+    let before = developing.frame_knowing(picture.layers(), &set.still, &mut known);
+    let first = known.clone().unwrap();
+    turn(&mut developing);
+    let after = developing.frame_knowing(picture.layers(), &set.still, &mut known);
+    assert_eq!(Arc::ptr_eq(&first, known.as_ref().unwrap()), kept);
+    let anew = developing.frame(picture.layers(), &set.still);
+    assert_eq!((&after.linear, &after.flash, &after.depths), (&anew.linear, &anew.flash, &anew.depths));
+    let differs = before.linear != after.linear || before.flash != after.flash || before.headroom != after.headroom;
+    assert!(differs);
 }

@@ -174,11 +174,10 @@ pub async fn picture(
     let looked = easels.look(of.of.as_deref().unwrap_or(""), motif(&picturing), more_than, PATIENCE).await;
     let Some(sketch) = looked else { return Ok(HttpResponse::NoContent().finish()) };
     let develop = move || {
-        let Sketch { layers, .. } = &sketch;
-        let still = &picturing.set.still;
-        let frame = developing(&picturing, layers, &lit).frame(layers, still);
+        let layers = &sketch.layers;
+        let frame = sketch.frame(&developing(&picturing, layers, &lit), &picturing.set.still);
         let ((clipped, tones, outline), seen) = rayon::join(
-            || (frame.clipped(), frame.tones(), outline_told(&stands_off(layers, &frame, &picturing.shown))),
+            || (frame.clipped(), frame.tones(), outline_told(&stands_off(layers, &frame))),
             || frame.blurred_light(picturing.blur),
         );
         let told = PictureTold {
