@@ -66,7 +66,7 @@ describe('questions of the bench', () => {
 
     it.each([
       { what: 'once it is seen', seenAfter: 30, told: 30 },
-      { what: 'without it where it takes long', seenAfter: 500, told: 80 },
+      { what: 'without it where it takes long', seenAfter: 500, told: 50 },
     ])('are told $what', async ({ seenAfter, told }) => {
       asked.length = 0
       const { result, put, unmount } = bench()

@@ -8,7 +8,7 @@ import { advice, ask, type How, type Shown } from './questions'
 
 const ADVISE_AFTER = 200
 /** So long, in milliseconds, what a draft comes to is not drawn while its picture is on its way: drawn first, it would keep it waiting. */
-const AFTER_PICTURE = 80
+const AFTER_PICTURE = 50
 
 /** A field of a setup, where it was sent as part of something else. */
 const inSetup = (field: string) => field.replace(/^\/setup(?=\/)/, '')
