@@ -6,7 +6,7 @@ use criterion::{Criterion, criterion_group, criterion_main};
 use std::hint::black_box;
 use studio::{developing, world};
 use tolva_light::set::Blur;
-use tolva_render::Picture;
+use tolva_render::{Known, Picture};
 
 fn pictures(c: &mut Criterion) {
     let still = world(1).set.still.clone();
@@ -32,7 +32,7 @@ fn pictures(c: &mut Criterion) {
         b.iter(|| developing().frame(black_box(picture.layers()), &still).shown());
     });
     c.bench_function("developed with its colours known: 256 000 pixels", |b| {
-        let mut known = None;
+        let mut known = Known::default();
         b.iter(|| developing().frame_knowing(black_box(picture.layers()), &still, &mut known).shown());
     });
     let frame = developing().frame(picture.layers(), &still);

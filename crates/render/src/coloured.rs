@@ -9,6 +9,7 @@ use crate::points::Stands;
 use crate::rgb::Rgb;
 use glam::Vec4;
 use rayon::prelude::*;
+use std::sync::Arc;
 use tolva_light::colour::{Eye, Film, Spectrum, Surface};
 use tolva_light::quantity::MiredShift;
 use tolva_light::set::{Paints, Product, RoomSide, Still};
@@ -78,14 +79,17 @@ pub(crate) struct Row {
 
 /// A picture with the colours of its lights and of what is painted.
 #[derive(Debug)]
-pub struct Coloured {
-    pub(crate) of: Colours,
-    pub(crate) size: (u32, u32),
-    /// How many sources the set has.
-    pub(crate) sources: usize,
+pub(crate) struct Coloured {
     pub(crate) rows: Vec<Row>,
     /// How far off each pixel is, the nearest of what it shows, in metres.
     pub(crate) depths: Vec<f32>,
+}
+
+/// What is known of the frames developed from some layers: their colours, and from the second in the same ones on a picture in them.
+#[derive(Debug, Clone, Default)]
+pub struct Known {
+    pub(crate) of: Option<Colours>,
+    pub(crate) coloured: Option<Arc<Coloured>>,
 }
 
 /// How one part of the picture answers to a light: the colour a unit of its sum has.
@@ -93,6 +97,8 @@ pub struct Coloured {
 struct Answer {
     /// On the part itself.
     even: Four,
+    /// The same with the colour the part itself gives.
+    tinted: Four,
     /// Mirrored by its gloss.
     gloss: Four,
 }
@@ -169,55 +175,80 @@ impl Colours {
         let answer = |lamp: &Lamp| {
             let light = &lamp.light.spectrum;
             let gloss = mirrors.map_or(lamp.plain, |mirrors| self.shown(&mirrors, light));
-            Answer { even: four(self.shown(&paint, light)) * lamp.share, gloss: four(gloss) * lamp.share }
+            let even = four(self.shown(&paint, light)) * lamp.share;
+            Answer { even, tinted: even * turn_of(&lamp.turned, tint as f32), gloss: four(gloss) * lamp.share }
         };
         Painted { answers: lamps.iter().map(answer).collect(), tint: tint as f32, gets: Gets::of(part) }
     }
 
-    /// A picture in these colours.
-    pub(crate) fn over(self, layers: &Layers, still: &Still) -> Coloured {
+    /// What a picture is coloured with.
+    pub(crate) fn palette<'a>(&self, layers: &'a Layers, still: &Still) -> Palette<'a> {
         let lamps = self.lamps(layers);
         let product = layers.product.as_ref();
-        let painted: Vec<Painted> =
-            layers.parts.par_iter().map(|part| self.painted(*part, &lamps, product, still)).collect();
-        let wide = layers.size.0 as usize;
-        let mut depths = vec![f32::INFINITY; wide * layers.size.1 as usize];
+        let painted = layers.parts.par_iter().map(|part| self.painted(*part, &lamps, product, still)).collect();
+        Palette { layers, lamps, painted }
+    }
+}
+
+/// The lights and paints of a picture.
+pub(crate) struct Palette<'a> {
+    layers: &'a Layers,
+    lamps: Vec<Lamp>,
+    painted: Vec<Painted>,
+}
+
+impl Palette<'_> {
+    /// A whole picture.
+    pub(crate) fn coloured(&self) -> Coloured {
+        let wide = self.layers.size.0 as usize;
+        let mut depths = vec![f32::INFINITY; wide * self.layers.size.1 as usize];
         let rows = depths.par_chunks_mut(wide.max(1)).enumerate().map(|(row, depths)| {
-            let range = layers.rows[row]..layers.rows[row + 1];
-            let mut seen =
-                Row { spots: Vec::with_capacity(range.len()), shown: Vec::with_capacity(range.len() * lamps.len()) };
-            for index in range {
-                let glance = &layers.glances[index];
-                let column = glance.pixel as usize - row * wide;
-                if glance.stands != Stands::Behind {
-                    depths[column] = depths[column].min(glance.depth.max(0.0));
-                }
-                let paint = &painted[glance.part];
-                let sums = &layers.sums[index * layers.sources..(index + 1) * layers.sources];
-                let shown = lamps.iter().zip(&paint.answers).map(|(lamp, answer)| {
-                    let sum = &sums[lamp.light.source];
-                    // Where nothing falls nothing took on a colour either.
-                    let tint = sum.tinted / sum.even.max(f32::MIN_POSITIVE) + paint.tint;
-                    let even = answer.even * turn_of(&lamp.turned, tint);
-                    (even * (sum.even * glance.shade) + answer.gloss * (sum.gloss * glance.gloss)) * glance.coverage
-                });
-                let covers = if glance.stands == Stands::Moving { glance.covers } else { 0.0 };
-                let spot = Spot { column, gets: paint.gets, stands: glance.stands, covers };
-                match seen.known(spot, lamps.len()) {
-                    Some((known, to)) => {
-                        known.covers += covers;
-                        to.iter_mut().zip(shown).for_each(|(to, shown)| *to += shown);
-                    }
-                    None => {
-                        seen.spots.push(spot);
-                        seen.shown.extend(shown);
-                    }
-                }
-            }
+            let count = self.layers.rows[row + 1] - self.layers.rows[row];
+            let (spots, shown) = (Vec::with_capacity(count), Vec::with_capacity(count * self.lamps.len()));
+            let mut seen = Row { spots, shown };
+            self.colour(row, &mut seen, depths);
             seen
         });
         let rows = rows.collect();
-        Coloured { of: self, size: layers.size, sources: layers.sources, rows, depths }
+        Coloured { rows, depths }
+    }
+
+    /// One row of it, and how far off its pixels are where nearer than known.
+    pub(crate) fn colour(&self, row: usize, seen: &mut Row, depths: &mut [f32]) {
+        let Palette { layers, lamps, painted } = self;
+        seen.spots.clear();
+        seen.shown.clear();
+        let wide = layers.size.0 as usize;
+        for index in layers.rows[row]..layers.rows[row + 1] {
+            let glance = &layers.glances[index];
+            let column = glance.pixel as usize - row * wide;
+            if glance.stands != Stands::Behind {
+                depths[column] = depths[column].min(glance.depth.max(0.0));
+            }
+            let paint = &painted[glance.part];
+            let sums = &layers.sums[index * layers.sources..(index + 1) * layers.sources];
+            let shown = lamps.iter().zip(&paint.answers).map(|(lamp, answer)| {
+                let sum = &sums[lamp.light.source];
+                let even = if sum.tinted == 0.0 {
+                    answer.tinted
+                } else {
+                    answer.even * turn_of(&lamp.turned, sum.tinted / sum.even + paint.tint)
+                };
+                (even * (sum.even * glance.shade) + answer.gloss * (sum.gloss * glance.gloss)) * glance.coverage
+            });
+            let covers = if glance.stands == Stands::Moving { glance.covers } else { 0.0 };
+            let spot = Spot { column, gets: paint.gets, stands: glance.stands, covers };
+            match seen.known(spot, lamps.len()) {
+                Some((known, to)) => {
+                    known.covers += covers;
+                    to.iter_mut().zip(shown).for_each(|(to, shown)| *to += shown);
+                }
+                None => {
+                    seen.spots.push(spot);
+                    seen.shown.extend(shown);
+                }
+            }
+        }
     }
 }
 

@@ -1,7 +1,7 @@
 //! From layers to a frame: how strong and of what colour each source is, what everything is painted with, and what the camera is
 //! set to. No ray is traced.
 
-use crate::coloured::{Coloured, Colours, Four, Gets, Light};
+use crate::coloured::{Coloured, Colours, Four, Gets, Known, Light, Palette, Row as SeenRow};
 use crate::frame::Frame;
 use crate::layers::Layers;
 use crate::points::Stands;
@@ -46,6 +46,12 @@ pub struct Developing {
     pub trail: Trail,
 }
 
+/// Where what is seen of a picture comes from: it is kept, or coloured row by row.
+enum Seen<'a> {
+    Kept(&'a Coloured),
+    Anew(Palette<'a>),
+}
+
 /// How strong the lights are on one kind of part, ambient before flash.
 struct Strengths {
     all: Vec<f32>,
@@ -78,21 +84,21 @@ impl Developing {
     /// Develops a frame of a set.
     #[must_use]
     pub fn frame(&self, layers: &Layers, still: &Still) -> Frame {
-        self.frame_knowing(layers, still, &mut None)
+        self.exposed(layers, &Seen::Anew(self.colours(layers.sources).palette(layers, still)))
     }
 
-    /// The same where colours are known of a frame of the same layers: they are used as long as they are the ones asked for, whatever
-    /// makes light stronger or weaker, and replaced where not.
+    /// The same where others of the same layers are developed before and after it. From the second in the same colours on, whatever makes
+    /// light stronger or weaker, these are kept: that takes as long as a frame, and the next ones half of it.
     #[must_use]
-    pub fn frame_knowing(&self, layers: &Layers, still: &Still, known: &mut Option<Arc<Coloured>>) -> Frame {
+    pub fn frame_knowing(&self, layers: &Layers, still: &Still, known: &mut Known) -> Frame {
         let colours = self.colours(layers.sources);
-        let coloured = match known.take() {
-            Some(known) if known.of == colours => known,
-            _ => Arc::new(colours.over(layers, still)),
-        };
-        let frame = self.strong(&coloured);
-        *known = Some(coloured);
-        frame
+        if known.of.as_ref() != Some(&colours) {
+            let seen = Seen::Anew(colours.palette(layers, still));
+            *known = Known { of: Some(colours), coloured: None };
+            return self.exposed(layers, &seen);
+        }
+        let kept = known.coloured.get_or_insert_with(|| Arc::new(colours.palette(layers, still).coloured()));
+        self.exposed(layers, &Seen::Kept(kept))
     }
 
     fn strengths(&self, sources: usize, gets: Gets) -> Strengths {
@@ -109,18 +115,30 @@ impl Developing {
     }
 
     /// A frame whose lights are as strong as they are said to be.
-    fn strong(&self, coloured: &Coloured) -> Frame {
+    fn exposed(&self, layers: &Layers, seen: &Seen) -> Frame {
         let [subject, background, sky] =
-            [Gets::Subject, Gets::Background, Gets::Sky].map(|gets| self.strengths(coloured.sources, gets));
+            [Gets::Subject, Gets::Background, Gets::Sky].map(|gets| self.strengths(layers.sources, gets));
         let lights = subject.all.len();
-        let (wide, high) = (coloured.size.0 as usize, coloured.size.1 as usize);
+        let (wide, high) = (layers.size.0 as usize, layers.size.1 as usize);
         let everywhere = self.reach == FlashReach::WHOLE;
         let place = |at: usize, of: usize| (at as f64 + 0.5) / of as f64;
         let path = path(self.trail, wide);
         let mut linear = vec![[0.0f32; 3]; wide * high];
         let mut flash = vec![0.0f32; linear.len()];
-        let rows = linear.par_chunks_mut(wide.max(1)).zip(flash.par_chunks_mut(wide.max(1))).zip(&coloured.rows);
-        rows.enumerate().for_each(|(row, ((linear, flash), seen))| {
+        let mut depths = match seen {
+            Seen::Kept(coloured) => coloured.depths.clone(),
+            Seen::Anew(_) => vec![f32::INFINITY; linear.len()],
+        };
+        let across = wide.max(1);
+        let rows = linear.par_chunks_mut(across).zip(flash.par_chunks_mut(across)).zip(depths.par_chunks_mut(across));
+        rows.enumerate().for_each_init(SeenRow::default, |anew, (row, ((linear, flash), depths))| {
+            let seen = match seen {
+                Seen::Kept(coloured) => &coloured.rows[row],
+                Seen::Anew(palette) => {
+                    palette.colour(row, anew, depths);
+                    anew
+                }
+            };
             let mut moving = path.map(|path| (path, Row::of(wide)));
             for (index, spot) in seen.spots.iter().enumerate() {
                 let at = spot.column;
@@ -153,6 +171,6 @@ impl Developing {
                 flash[at] = luminance(of_flash);
             }
         });
-        Frame { size: coloured.size, linear, flash, depths: coloured.depths.clone(), headroom: self.headroom }
+        Frame { size: layers.size, linear, flash, depths, headroom: self.headroom }
     }
 }

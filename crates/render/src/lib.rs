@@ -34,7 +34,7 @@ mod trail;
 mod world;
 
 pub use chance::Seed;
-pub use coloured::Coloured;
+pub use coloured::Known;
 pub use crop::Crop;
 pub use develop::{Developing, Shining};
 pub use figures::Group;

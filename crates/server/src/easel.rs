@@ -8,7 +8,7 @@ use std::sync::{Arc, Condvar, Mutex, MutexGuard, PoisonError, Weak};
 use std::time::{Duration, Instant};
 use tokio::sync::Notify;
 use tolva_core::set::{Set, Shown, Still};
-use tolva_render::{Coloured, Developing, Frame, Layers, Picture, Probe, World};
+use tolva_render::{Developing, Frame, Known, Layers, Picture, Probe, World};
 
 /// Setups whose pictures are kept, so that what all take stays under a limit: each may take some 50 MB.
 const KEPT: usize = 3;
@@ -54,20 +54,20 @@ pub struct Sketch {
     pub layers: Arc<Layers>,
     /// Whether it is the rough one.
     pub rough: bool,
-    /// In the colours it was developed in last.
-    coloured: Arc<Mutex<Option<Arc<Coloured>>>>,
+    /// What is known of how it was developed last.
+    known: Arc<Mutex<Known>>,
 }
 
 impl Sketch {
     fn of(picture: &Picture, rough: bool) -> Sketch {
-        Sketch { layers: Arc::new(picture.layers().clone()), rough, coloured: Arc::default() }
+        Sketch { layers: Arc::new(picture.layers().clone()), rough, known: Arc::default() }
     }
 
-    /// Develops a frame of it. Colours are kept, so that the next is there sooner where only levels are others.
+    /// Develops a frame of it; what is known of those before it serves where only levels are others.
     pub fn frame(&self, developing: &Developing, still: &Still) -> Frame {
-        let mut known = unpoisoned(&self.coloured).clone();
+        let mut known = unpoisoned(&self.known).clone();
         let frame = developing.frame_knowing(&self.layers, still, &mut known);
-        *unpoisoned(&self.coloured) = known;
+        *unpoisoned(&self.known) = known;
         frame
     }
 

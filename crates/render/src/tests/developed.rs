@@ -129,7 +129,7 @@ fn what_moves() {
 }
 
 /// Where the colours of a frame are known, the next is the same as one made from nothing, to the bit: whatever makes its light stronger
-/// or weaker. They are kept for that, and made anew where one of them is another.
+/// or weaker. They are kept for that from the second on, and no longer where one of them is another.
 #[rstest]
 #[case::a_stop_more(true, |d: &mut Developing| d.shining[1].level += 1.0)]
 #[case::less_of_it_on_the_background(true, |d: &mut Developing| d.shining[0].on.background = 0.5)]
@@ -154,12 +154,15 @@ fn colours_are_kept(#[case] kept: bool, #[case] turn: fn(&mut Developing)) {
     let mut developing = developing(0.0);
     developing.paints.skins = vec![Paint::grey(0.4)];
     developing.shining.push(Shining { source: 1, flash: true, ..developing.shining[0] });
-    let mut known = None;
+    let mut known = Known::default();
     let before = developing.frame_knowing(picture.layers(), &set.still, &mut known);
-    let first = known.clone().unwrap();
+    assert!(known.coloured.is_none(), "one frame is no reason to keep any");
+    let again = developing.frame_knowing(picture.layers(), &set.still, &mut known);
+    assert_eq!((&before.linear, &before.flash, &before.depths), (&again.linear, &again.flash, &again.depths));
+    let first = known.coloured.clone().unwrap();
     turn(&mut developing);
     let after = developing.frame_knowing(picture.layers(), &set.still, &mut known);
-    assert_eq!(Arc::ptr_eq(&first, known.as_ref().unwrap()), kept);
+    assert_eq!(known.coloured.is_some_and(|known| Arc::ptr_eq(&first, &known)), kept);
     let anew = developing.frame(picture.layers(), &set.still);
     assert_eq!((&after.linear, &after.flash, &after.depths), (&anew.linear, &anew.flash, &anew.depths));
     let differs = before.linear != after.linear || before.flash != after.flash || before.headroom != after.headroom;
