@@ -88,7 +88,7 @@ impl Developing {
     }
 
     /// The same where others of the same layers are developed before and after it. From the second in the same colours on, whatever makes
-    /// light stronger or weaker, these are kept: that takes as long as a frame, and the next ones half of it.
+    /// light stronger or weaker, these are kept: the next ones are only summed.
     #[must_use]
     pub fn frame_knowing(&self, layers: &Layers, still: &Still, known: &mut Known) -> Frame {
         let colours = self.colours(layers.sources);
